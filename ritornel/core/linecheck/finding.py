@@ -1,0 +1,31 @@
+"""What a rule of the line check is, and what it finds."""
+
+from collections.abc import Callable, Iterable, Sequence
+from typing import NamedTuple
+
+from msgspec import Struct
+
+from ritornel.core.model import Show
+from ritornel.core.time.slide_clock import SlideTime
+
+
+class Finding(Struct, frozen=True):
+    """One thing that is wrong: the rule's name, the slide's id, the build's id where it is one, and words."""
+
+    rule: str
+    slide: str
+    message: str
+    build: str = ""
+
+
+class Rule(NamedTuple):
+    """A rule: its name, a title for lists, and the function that looks."""
+
+    name: str
+    title: str
+    look: Callable[[Show, Sequence[SlideTime]], Iterable[Finding]]
+
+
+def seconds(ms: int) -> str:
+    """Return a time as findings write it: “1.25 s”."""
+    return f"{ms / 1000:g} s"

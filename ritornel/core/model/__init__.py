@@ -1,0 +1,36 @@
+"""The nouns: show, slide, object, build, transition, narration, bed, take. Frozen, typed, validated.
+
+Structures hold no behaviour beyond their own invariants; what is done to them lives in ``core.time``,
+``core.motion`` and ``core.edits``. Field names in documents are those of ``docs/show-format.md``; an
+attribute that holds a time says so (``duration_ms`` is ``duration`` in a document).
+"""
+
+from ritornel.core.model.asset import Asset
+from ritornel.core.model.objects import Clip, Line, Object, Paragraph, Picture, Shape, Sound, Text
+from ritornel.core.model.pace import Pace
+from ritornel.core.model.show import Bed, Chapter, Show
+from ritornel.core.model.slide import Narration, Part, Slide, Step, Transition
+from ritornel.core.model.take import Instant, Take
+
+__all__ = [
+    "Asset",
+    "Bed",
+    "Chapter",
+    "Clip",
+    "Instant",
+    "Line",
+    "Narration",
+    "Object",
+    "Pace",
+    "Paragraph",
+    "Part",
+    "Picture",
+    "Shape",
+    "Show",
+    "Slide",
+    "Sound",
+    "Step",
+    "Take",
+    "Text",
+    "Transition",
+]

@@ -1,0 +1,103 @@
+"""The objects that stand on a slide: one structure per kind, all with a box, a lineage and a name."""
+
+from typing import Annotated, Literal
+
+from msgspec import Meta, Struct, field
+
+from ritornel.core.model.units import Colour, Count, Decibels, Id, Length, Ms, Name, Position, Rate, Share
+
+Degrees = Annotated[float, Meta(ge=-3600, le=3600)]
+
+
+class Paragraph(Struct, frozen=True, omit_defaults=True):
+    """One line of a list, or one paragraph of a text: plain text without line breaks."""
+
+    text: Annotated[str, Meta(max_length=5000)] = ""
+
+
+class Placed(Struct, frozen=True, kw_only=True, omit_defaults=True, tag_field="kind"):
+    """What every object has. The box is in stage units, before ``rotation`` (degrees, about its centre).
+
+    ``lineage`` is the identity that copies and continuations keep; empty means the object's own ``id``.
+    """
+
+    id: Id
+    lineage: Name = ""
+    name: Name = ""
+    x: Position = 0
+    y: Position = 0
+    width: Length = 320
+    height: Length = 180
+    rotation: Degrees = 0
+    opacity: Share = 1
+    alt: Annotated[str, Meta(max_length=2000)] = ""
+
+
+class Text(Placed, frozen=True, kw_only=True, omit_defaults=True, tag="text"):
+    """Paragraphs set in one style. ``size`` in stage units; ``line_height`` and ``gap`` in sizes."""
+
+    paragraphs: tuple[Paragraph, ...] = ()
+    font: Literal["plex-sans", "fraunces"] = "plex-sans"
+    weight: Literal[400, 600] = 400
+    italic: bool = False
+    size: Annotated[float, Meta(ge=4, le=1000)] = 32
+    colour: Colour = "#211c2b"
+    align: Literal["left", "centre", "right"] = "left"
+    valign: Literal["top", "middle", "bottom"] = "top"
+    line_height: Annotated[float, Meta(ge=0.5, le=5)] = 1.25
+    gap: Annotated[float, Meta(ge=0, le=5)] = 0.35
+
+
+class Shape(Placed, frozen=True, kw_only=True, omit_defaults=True, tag="shape"):
+    """A rectangle or an ellipse that fills its box; line width and corner radius in stage units."""
+
+    form: Literal["rectangle", "ellipse"] = "rectangle"
+    fill: Colour = "#d8cdb8"
+    line: Colour = "none"
+    line_width: Annotated[float, Meta(ge=0, le=400)] = 2
+    corner_radius: Annotated[float, Meta(ge=0, le=2000)] = 0
+
+
+class Line(Placed, frozen=True, kw_only=True, omit_defaults=True, tag="line"):
+    """A straight line from one corner of the box to the opposite one; ``rising`` runs bottom left to top right."""
+
+    rising: bool = False
+    line: Colour = "#211c2b"
+    line_width: Annotated[float, Meta(gt=0, le=400)] = 3
+
+
+class Picture(Placed, frozen=True, kw_only=True, omit_defaults=True, tag="picture"):
+    """A picture, whole in its box or filling it (then cut at the edges)."""
+
+    asset: Name = ""
+    fit: Literal["whole", "fill"] = "whole"
+
+
+class Timed(Placed, frozen=True, kw_only=True, omit_defaults=True):
+    """What a clip and a sound share. ``in`` and ``out`` in ms of the asset; no ``out`` means its end.
+
+    A clip whose running order has no play build starts with the slide. One that is ``waited_for`` keeps
+    the running order, and the slide, waiting for its end.
+    """
+
+    asset: Name = ""
+    in_ms: Ms = field(default=0, name="in")
+    out_ms: Ms | None = field(default=None, name="out")
+    rate: Rate = 1
+    plays: Count = 1
+    gain_db: Decibels = 0
+    muted: bool = False
+    waited_for: bool = False
+
+
+class Clip(Timed, frozen=True, kw_only=True, omit_defaults=True, tag="clip"):
+    """A moving picture, with its sound."""
+
+    fit: Literal["whole", "fill"] = "whole"
+
+
+class Sound(Timed, frozen=True, kw_only=True, omit_defaults=True, tag="sound"):
+    """A sound that belongs to a slide. On the stage it is unseen; on the desk it has a place to be grabbed by."""
+
+
+Object = Text | Shape | Line | Picture | Clip | Sound

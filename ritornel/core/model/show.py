@@ -1,0 +1,46 @@
+"""A show: slides in order, chapters over them, beds under them, the pace, and the assets they use."""
+
+from typing import Annotated
+
+from msgspec import Meta, Struct, field
+
+from ritornel.core.model.asset import Asset
+from ritornel.core.model.pace import Pace
+from ritornel.core.model.slide import Slide
+from ritornel.core.model.units import Decibels, Id, Ms, Name
+
+
+class Chapter(Struct, frozen=True, kw_only=True, omit_defaults=True):
+    """A run of consecutive slides with a title: from slide ``first`` to the next chapter's first."""
+
+    id: Id
+    title: Name = ""
+    first: Id
+
+
+class Bed(Struct, frozen=True, kw_only=True, omit_defaults=True):
+    """Music under the whole show, from its first slide to its end. Fades in ms, equal power."""
+
+    id: Id
+    asset: Name = ""
+    in_ms: Ms = field(default=0, name="in")
+    out_ms: Ms | None = field(default=None, name="out")
+    loop: bool = True
+    fade_in_ms: Ms = field(default=0, name="fade_in")
+    fade_out_ms: Ms = field(default=0, name="fade_out")
+    gain_db: Decibels = 0
+
+
+class Show(Struct, frozen=True, kw_only=True, omit_defaults=True):
+    """One presentation. The stage is ``width`` x ``height`` stage units; ``target`` the length aimed at, in ms."""
+
+    id: Id = "show"
+    title: Name = ""
+    width: Annotated[int, Meta(ge=160, le=7680)] = 1280
+    height: Annotated[int, Meta(ge=90, le=4320)] = 720
+    target_ms: Ms | None = field(default=None, name="target")
+    pace: Pace = Pace()
+    chapters: tuple[Chapter, ...] = ()
+    slides: tuple[Slide, ...] = ()
+    beds: tuple[Bed, ...] = ()
+    assets: tuple[Asset, ...] = ()

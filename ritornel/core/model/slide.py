@@ -1,0 +1,84 @@
+"""A slide: its transition, script, narration, objects and running order."""
+
+from typing import Annotated, Any, Literal
+
+from msgspec import Meta, Struct, field
+
+from ritornel.core.model.objects import Object
+from ritornel.core.model.units import Colour, Count, Id, Ms, Name
+
+Kind = Literal["entrance", "emphasis", "exit", "path", "play", "pause"]
+Trigger = Literal["cue", "alongside", "following"]
+Advance = Literal["presenter", "clock"]
+
+
+class Transition(Struct, frozen=True, kw_only=True, omit_defaults=True):
+    """How a slide replaces the one before. No ``duration`` means the default of its type."""
+
+    type: Name = "crossfade"
+    subtype: Name = ""
+    duration_ms: Ms | None = field(default=None, name="duration")
+    colour: Colour = "#000000"
+
+
+class Part(Struct, frozen=True, omit_defaults=True):
+    """A part of a text that is built by itself: a paragraph, counted from 0."""
+
+    paragraph: Annotated[int, Meta(ge=0)]
+
+
+class Step(Struct, frozen=True, kw_only=True, omit_defaults=True):
+    """One build in the running order: a timed change of one object or of a part of it.
+
+    Left out: ``effect`` and ``duration`` take the default of the kind and the effect, ``easing`` (a CSS
+    easing function) that of the effect. A step without an ``object`` moves nothing and only takes time.
+    """
+
+    id: Id
+    object: Name = ""
+    part: Part | None = None
+    kind: Kind = "entrance"
+    effect: Name = ""
+    params: dict[str, Any] = {}
+    trigger: Trigger = "cue"
+    delay_ms: Ms = field(default=0, name="delay")
+    duration_ms: Ms | None = field(default=None, name="duration")
+    repeat: Count = 1
+    easing: Name = ""
+
+
+class Narration(Struct, frozen=True, kw_only=True, omit_defaults=True):
+    """The recorded voice of a slide. ``lead`` is the slide time at which it starts (none: when the transition ends).
+
+    ``marks`` are the instants of cues 1, 2, ... in ms from ``in``; ``None`` where a cue has none.
+    """
+
+    asset: Name = ""
+    in_ms: Ms = field(default=0, name="in")
+    out_ms: Ms | None = field(default=None, name="out")
+    lead_ms: Ms | None = field(default=None, name="lead")
+    tail_ms: Ms = field(default=600, name="tail")
+    marks: tuple[Ms | None, ...] = ()
+
+
+class Slide(Struct, frozen=True, kw_only=True, omit_defaults=True):
+    """One picture of the show.
+
+    ``script`` is what is said, with cue marks as ``[1]``; ``waits`` the waits set by hand, by cue number;
+    ``hold`` the hold set by hand; ``length`` a fixed length; all in ms.
+    """
+
+    id: Id
+    title: Name = ""
+    background: Colour = "#fffdf7"
+    transition: Transition = Transition(type="cut")
+    builds_with_transition: bool = False
+    script: Annotated[str, Meta(max_length=50_000)] = ""
+    hold_ms: Ms | None = field(default=None, name="hold")
+    length_ms: Ms | None = field(default=None, name="length")
+    waits: dict[str, Ms] = {}
+    narration: Narration | None = None
+    advance: Advance = "presenter"
+    cue_advance: dict[str, Advance] = {}
+    objects: tuple[Object, ...] = ()
+    running_order: tuple[Step, ...] = ()

@@ -1,0 +1,35 @@
+"""The value types that fields are made of: times, sizes, colours, with the ranges they must keep."""
+
+from typing import Annotated
+
+from msgspec import Meta
+
+Ms = Annotated[int, Meta(ge=0)]
+"""A time or length in whole milliseconds, 0 or more."""
+
+Length = Annotated[float, Meta(gt=0, le=100_000)]
+"""A width or height in stage units (a show is 1280 x 720 of them unless it says otherwise)."""
+
+Position = Annotated[float, Meta(ge=-100_000, le=100_000)]
+"""A place on the stage, in stage units from its top left corner; may lie outside the stage."""
+
+Rate = Annotated[float, Meta(gt=0, le=16)]
+"""Speed of a clip: 1 as it was made, 2 twice as fast."""
+
+Share = Annotated[float, Meta(ge=0, le=1)]
+"""A part of a whole, 0 to 1: opacity, for instance."""
+
+Decibels = Annotated[float, Meta(ge=-96, le=24)]
+"""A gain; 0 leaves the sound as it is, -96 is taken as silence."""
+
+Count = Annotated[int, Meta(ge=1, le=1000)]
+"""A number of times, 1 or more."""
+
+Colour = Annotated[str, Meta(pattern=r"^(#[0-9a-fA-F]{6}|none)$")]
+"""``#rrggbb`` or ``none``."""
+
+Name = Annotated[str, Meta(max_length=300)]
+"""A short text in one line."""
+
+Id = Annotated[str, Meta(min_length=1, max_length=80)]
+"""An identifier, unique among its kind in the show (steps: in the slide)."""

@@ -1,0 +1,103 @@
+"""What a build effect or a transition declares of itself, and the registry that finds the declarations."""
+
+import importlib
+import pkgutil
+from collections.abc import Callable, Mapping, Sequence
+from typing import Any, Literal, NamedTuple
+
+Value = float | tuple[float, ...]
+
+Curve = tuple[str, tuple[tuple[float, Value], ...]]
+"""A property and its keys: share of the duration (0..1) and value."""
+
+
+class Box(NamedTuple):
+    """A rectangle in stage units."""
+
+    x: float
+    y: float
+    width: float
+    height: float
+
+
+class Param(NamedTuple):
+    """A setting of an effect: one of ``choices`` (value, label), or a number between ``least`` and ``most``."""
+
+    name: str
+    label: str
+    default: str | float
+    choices: tuple[tuple[str, str], ...] = ()
+    least: float = 0
+    most: float = 0
+    unit: str = ""
+
+
+class Asked(NamedTuple):
+    """What an effect is asked to move: its parameters (all present), the target's box, the stage's size."""
+
+    params: Mapping[str, Any]
+    box: Box
+    stage_width: float
+    stage_height: float
+
+
+class Effect(NamedTuple):
+    """A build effect. ``curves`` returns the motion of an *entrance* or emphasis; an exit runs it backwards.
+
+    ``verbs`` name it per kind as a line in the running order reads ("fades in"). Every curve must end at the
+    neutral value of its property, so that nothing is left over once the build is done.
+    """
+
+    name: str
+    label: str
+    verbs: Mapping[str, str]
+    help: str
+    duration_ms: int
+    easing: Mapping[str, str]
+    curves: Callable[[Asked], Sequence[Curve]]
+    params: tuple[Param, ...] = ()
+
+
+class Layers(NamedTuple):
+    """What a transition does to the slide before and the one that comes in, over what colour."""
+
+    old: Sequence[Curve]
+    new: Sequence[Curve]
+    backdrop: str = "#000000"
+
+
+class TransitionKind(NamedTuple):
+    """A transition. ``layers`` gets the subtype, the colour, and the stage's width and height."""
+
+    name: str
+    label: str
+    verb: str
+    help: str
+    duration_ms: int
+    layers: Callable[[str, str, float, float], Layers]
+    subtypes: tuple[tuple[str, str], ...] = ()
+    has_colour: bool = False
+    easing: str = "linear"
+    instant: bool = False
+
+
+def params_of(effect: Effect, given: Mapping[str, Any]) -> dict[str, Any]:
+    """Return every parameter of the effect: the one given if it is in range, else the default."""
+    return {p.name: given[p.name] if allows(p, given.get(p.name)) else p.default for p in effect.params}
+
+
+def allows(param: Param, value: Any) -> bool:
+    """Tell whether a value is one the parameter may have."""
+    if param.choices:
+        return any(value == choice for choice, _ in param.choices)
+    return isinstance(value, int | float) and param.least <= value <= param.most
+
+
+def found_in(package: str, path: Sequence[str], name: Literal["EFFECTS", "TRANSITION"]) -> dict[str, Any]:
+    """Import every module of a package and return its declarations by their names."""
+    found: dict[str, Any] = {}
+    for module in sorted(m.name for m in pkgutil.iter_modules(path)):
+        declared = getattr(importlib.import_module(f"{package}.{module}"), name)
+        for declaration in declared if name == "EFFECTS" else (declared,):
+            found[declaration.name] = declaration
+    return found

@@ -1,0 +1,1 @@
+"""What is heard: spans of media on the clock, gains, peaks."""

@@ -1,0 +1,1 @@
+"""Text on the stage: shaped with the shipped fonts and broken into positioned lines; readable names."""

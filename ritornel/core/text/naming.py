@@ -1,0 +1,42 @@
+"""Names that tell what a thing is, where its author gave none."""
+
+from collections.abc import Mapping
+
+from ritornel.core.model import Asset, Clip, Object, Picture, Shape, Slide, Sound, Step, Text
+
+_LONGEST = 28
+
+
+def object_name(thing: Object, assets: Mapping[str, Asset]) -> str:
+    """Return the object's own name; else its first words, its asset's name, or its form."""
+    if thing.name:
+        return thing.name
+    if isinstance(thing, Text):
+        words = next((p.text for p in thing.paragraphs if p.text.strip()), "")
+        return _shortened(words) or "Empty text"
+    if isinstance(thing, Picture | Clip | Sound):
+        asset = assets.get(thing.asset)
+        stem = asset.name.rsplit(".", 1)[0].replace("_", " ").replace("-", " ") if asset else ""
+        return _shortened(stem).capitalize() if stem else type(thing).__name__
+    return thing.form.capitalize() if isinstance(thing, Shape) else "Line"
+
+
+def step_name(step: Step, slide: Slide, assets: Mapping[str, Asset]) -> str:
+    """Return the name of what a build moves: the object's, with the line where it is a part."""
+    thing = next((o for o in slide.objects if o.id == step.object), None)
+    if thing is None:
+        return "Pause"
+    name = object_name(thing, assets)
+    return name if step.part is None else f"{name}, line {step.part.paragraph + 1}"
+
+
+def slide_title(slide: Slide, number: int) -> str:
+    """Return the slide's title, or “Slide 4” where it has none."""
+    return slide.title or f"Slide {number}"
+
+
+def _shortened(text: str) -> str:
+    text = " ".join(text.split())
+    if len(text) <= _LONGEST:
+        return text
+    return text[:_LONGEST].rsplit(" ", 1)[0].rstrip(",;:.") + "…"

@@ -1,0 +1,114 @@
+"""Takes: what was given against what was planned, applying a take, the pace while running (timing, section 6)."""
+
+from collections.abc import Sequence
+from typing import NamedTuple
+
+from msgspec.structs import replace
+
+from ritornel.core.model import Show, Slide, Take
+from ritornel.core.time.rounding import to_step
+from ritornel.core.time.slide_clock import SlideTime
+
+GIVEN_TO_MS = 100
+"""Waits and holds from a take are rounded to this."""
+
+
+class Given(NamedTuple):
+    """One slide as it was run: cues in slide time by number, and when it was left. Pauses taken out."""
+
+    slide: str
+    entered_ms: int
+    cues_ms: dict[int, int]
+    left_ms: int
+
+
+class Pace(NamedTuple):
+    """Ahead of the plan (negative: behind), and the show time at which this run would end."""
+
+    ahead_ms: int
+    finish_ms: int
+
+
+class Applied(NamedTuple):
+    """A slide with the rests of a take, and the cues (0 for the hold) that came before all had settled."""
+
+    slide: Slide
+    rushed: tuple[str, ...]
+
+
+def runs_of(take: Take) -> list[Given]:
+    """Return the slides of a take in the order they were run, pauses taken out.
+
+    A slide that was gone back to appears once for each run.
+    """
+    runs: list[Given] = []
+    paused = 0
+    open_run: tuple[str, int, dict[int, int]] | None = None
+    for instant in take.instants:
+        now = instant.at_ms - paused
+        if instant.kind == "pause":
+            paused += instant.length_ms
+        elif instant.kind == "cue" and open_run is not None:
+            open_run[2][instant.cue] = now - open_run[1]
+        elif instant.kind in ("slide", "end"):
+            if open_run is not None:
+                runs.append(Given(open_run[0], open_run[1], open_run[2], now - open_run[1]))
+            open_run = (instant.slide, now, {}) if instant.kind == "slide" else None
+    return runs
+
+
+def last_runs(take: Take) -> dict[str, Given]:
+    """Return for each slide the run that counts: its last."""
+    return {run.slide: run for run in runs_of(take)}
+
+
+def apply_to_slide(slide: Slide, planned: SlideTime, given: Given) -> Applied:
+    """Set the slide's waits and hold from what was given.
+
+    ``wait(g) = given(g) - S(g-1)`` and ``hold = left - S(n)``, where S is settled as it was run; rounded to
+    100 ms; a negative one becomes 0 and is reported as rushed. Cues not given keep their waits.
+    """
+    waits = dict(slide.waits)
+    rushed: list[str] = []
+    settled = planned.groups[0].start_ms + planned.groups[0].motion_ms
+    for group in planned.groups[1:]:
+        instant = given.cues_ms.get(group.cue)
+        if instant is None:
+            settled += (group.wait_ms or 0) + group.motion_ms
+            continue
+        if instant < settled:
+            rushed.append(str(group.cue))
+        waits[str(group.cue)] = to_step(max(0, instant - settled), GIVEN_TO_MS)
+        settled = instant + group.motion_ms
+    if given.left_ms < settled:
+        rushed.append("hold")
+    hold = to_step(max(0, given.left_ms - settled), GIVEN_TO_MS)
+    return Applied(replace(slide, waits=waits, hold_ms=hold, length_ms=None), tuple(rushed))
+
+
+def apply_take(show: Show, planned: Sequence[SlideTime], take: Take) -> tuple[Show, dict[str, tuple[str, ...]]]:
+    """Return the show with the take's waits and holds, and by slide id what was rushed.
+
+    ``planned`` are the slides' times as computed from ``show``, in order.
+    """
+    runs = last_runs(take)
+    rushed: dict[str, tuple[str, ...]] = {}
+    slides = []
+    for slide, time in zip(show.slides, planned, strict=True):
+        given = runs.get(slide.id)
+        if given is None:
+            slides.append(slide)
+            continue
+        applied = apply_to_slide(slide, time, given)
+        slides.append(applied.slide)
+        if applied.rushed:
+            rushed[slide.id] = applied.rushed
+    return replace(show, slides=tuple(slides)), rushed
+
+
+def pace_at(planned_ms: int, elapsed_ms: int, length_ms: int) -> Pace:
+    """Return the pace when the last cue given was planned for ``planned_ms`` in the show.
+
+    ``ahead = planned - elapsed`` and ``finish = elapsed + the planned rest``; pauses taken out of ``elapsed_ms``.
+    """
+    return Pace(planned_ms - elapsed_ms, elapsed_ms + length_ms - planned_ms)
