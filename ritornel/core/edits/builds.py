@@ -1,0 +1,155 @@
+"""Edits of the running order: add builds, set them, delete them, drag them into another order."""
+
+from typing import Any, Literal
+
+from msgspec.structs import replace
+
+from ritornel.core.edits.command import BadEdit, Command, change_slide, fresh_ids, with_values
+from ritornel.core.edits.grouping import Group, groups_of, with_groups, without_steps
+from ritornel.core.model import Object, Part, Show, Slide, Step, Text
+from ritornel.core.model.slide import Kind
+
+READING_ROW = 40
+"""Objects whose tops are within this many stage units stand in one row for the reading order."""
+
+
+class AddBuilds(Command, frozen=True, kw_only=True):
+    """Build objects of a slide, in reading order, at the end of the running order.
+
+    ``order``: “together” is one cue for all, “each” one cue per object or line. With ``by_line`` the lines of a
+    text come one by one, as one step per line. An exit or emphasis stays on the last cue's end, like an entrance.
+    """
+
+    slide: str
+    objects: list[str]
+    kind: Kind = "entrance"
+    effect: str = ""
+    order: Literal["together", "each"] = "together"
+    by_line: bool = False
+
+    def apply(self, show: Show) -> Show:
+        """Return the show with the builds."""
+
+        def change(slide: Slide) -> Slide:
+            chosen = [o for o in slide.objects if o.id in set(self.objects)]
+            if not chosen:
+                raise BadEdit("select an object to build")
+            moves = [m for o in sorted(chosen, key=reading_order) for m in self._parts(o)]
+            ids = fresh_ids("build", (s.id for s in slide.running_order), len(moves))
+            steps = [
+                Step(id=i, object=name, part=part, kind=self.kind, effect=self.effect, trigger="alongside")
+                for i, (name, part) in zip(ids, moves, strict=True)
+            ]
+            new: list[Group] = [(None, [s]) for s in steps] if self.order == "each" else [(None, steps)]
+            return with_groups(slide, [*groups_of(slide), *new])
+
+        return change_slide(show, self.slide, change)
+
+    def _parts(self, thing: Object) -> list[tuple[str, Part | None]]:
+        if self.by_line and isinstance(thing, Text) and len(thing.paragraphs) > 1:
+            return [(thing.id, Part(n)) for n in range(len(thing.paragraphs))]
+        return [(thing.id, None)]
+
+    @property
+    def label(self) -> str:
+        """Name the effect."""
+        return f"build with {self.effect or self.kind}"
+
+
+class SetSteps(Command, frozen=True, kw_only=True):
+    """Set values of builds: effect, params, trigger, delay, duration, repeat, easing."""
+
+    slide: str
+    steps: list[str]
+    values: dict[str, Any]
+
+    def apply(self, show: Show) -> Show:
+        """Return the show with the values set. A changed trigger opens or closes a cue."""
+        chosen = set(self.steps)
+        values = dict(self.values)
+        trigger = values.pop("trigger", None)
+
+        def change(slide: Slide) -> Slide:
+            if chosen - {s.id for s in slide.running_order}:
+                raise BadEdit("that build is not in the running order any more")
+            order = tuple(with_values(s, values) if s.id in chosen else s for s in slide.running_order)
+            slide = replace(slide, running_order=order)
+            return slide if trigger is None else _retriggered(slide, chosen, trigger)
+
+        return change_slide(show, self.slide, change)
+
+    @property
+    def label(self) -> str:
+        """Name what is set."""
+        return f"set the {' and '.join(self.values)} of a build"
+
+
+class DeleteSteps(Command, frozen=True, kw_only=True):
+    """Take builds out of the running order."""
+
+    slide: str
+    steps: list[str]
+
+    def apply(self, show: Show) -> Show:
+        """Return the show without them."""
+        return change_slide(show, self.slide, lambda slide: without_steps(slide, set(self.steps)))
+
+    @property
+    def label(self) -> str:
+        """Count them."""
+        return "delete the build" if len(self.steps) == 1 else f"delete {len(self.steps)} builds"
+
+
+class MoveSteps(Command, frozen=True, kw_only=True):
+    """Move builds into a cue (0: before the first), to stand before its ``index``-th build.
+
+    With ``new_cue`` they open a cue of their own after that one. What is left of their old cue keeps it.
+    """
+
+    slide: str
+    steps: list[str]
+    cue: int
+    index: int = 0
+    new_cue: bool = False
+
+    def apply(self, show: Show) -> Show:
+        """Return the show in the new order."""
+        chosen = set(self.steps)
+
+        def change(slide: Slide) -> Slide:
+            groups = groups_of(slide)
+            moved = [s for s in slide.running_order if s.id in chosen]
+            if not moved or not 0 <= self.cue < len(groups):
+                raise BadEdit("that place is not in the running order any more")
+            members = groups[self.cue][1]
+            anchor = sum(1 for s in members[: self.index] if s.id not in chosen)
+            rest: list[Group] = [(n, [s for s in steps if s.id not in chosen]) for n, steps in groups]
+            if self.new_cue:
+                rest.insert(self.cue + 1, (None, moved))
+            else:
+                rest[self.cue][1][anchor:anchor] = moved
+            return with_groups(slide, rest)
+
+        return change_slide(show, self.slide, change)
+
+    @property
+    def label(self) -> str:
+        """Name it as people do."""
+        return "move a build in the running order"
+
+
+def reading_order(thing: Object) -> tuple[float, float]:
+    """Return a key that sorts objects as they are read: by rows from the top, in a row from the left."""
+    return thing.y // READING_ROW, thing.x
+
+
+def _retriggered(slide: Slide, chosen: set[str], trigger: str) -> Slide:
+    cue_of = {steps[0].id: number for number, steps in groups_of(slide) if number and steps}
+    groups: list[Group] = [(0, [])]
+    for step in slide.running_order:
+        if step.id in chosen:
+            step = with_values(step, {"trigger": trigger})
+        if step.trigger == "cue":
+            groups.append((cue_of.get(step.id), []))
+        groups[-1][1].append(step)
+    return with_groups(slide, groups)

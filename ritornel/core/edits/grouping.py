@@ -1,0 +1,68 @@
+"""Running orders as cues with their steps: what keeps marks, waits and numbers right when cues come and go."""
+
+import re
+from collections.abc import Mapping, Sequence
+
+from msgspec.structs import replace
+
+from ritornel.core.model import Slide, Step
+from ritornel.core.time.running_order import split_into_groups
+from ritornel.core.time.script import MARK
+
+Group = tuple[int | None, list[Step]]
+"""A cue's number before the edit (None for a new cue; 0 for the steps before the first cue), and its steps."""
+
+
+def groups_of(slide: Slide) -> list[Group]:
+    """Return the slide's running order as groups with their numbers."""
+    return list(enumerate(split_into_groups(slide.running_order)))
+
+
+def with_groups(slide: Slide, groups: Sequence[Group]) -> Slide:
+    """Return the slide with these groups as its running order.
+
+    The first is group 0. A later group without steps is dropped. The first step of a cue gets the trigger
+    ``cue``; a step elsewhere that had it becomes ``alongside``. Marks in the script, waits, marks of the
+    narration and who gives the cue follow their cues to their new numbers.
+    """
+    kept = [groups[0], *(g for g in groups[1:] if g[1])]
+    steps: list[Step] = []
+    for number, (_, members) in enumerate(kept):
+        for place, step in enumerate(members):
+            opens = number > 0 and place == 0
+            if opens:
+                step = replace(step, trigger="cue")
+            elif step.trigger == "cue":
+                step = replace(step, trigger="alongside")
+            steps.append(step)
+    before = len(split_into_groups(slide.running_order)) - 1
+    moved = {old: new for new, (old, _) in enumerate(kept) if old is not None and new > 0}
+    slide = replace(slide, running_order=tuple(steps))
+    if all(old == new for old, new in moved.items()) and len(moved) == before:
+        return slide
+    return _renumbered(slide, moved, before, len(kept) - 1)
+
+
+def _renumbered(slide: Slide, moved: Mapping[int, int], before: int, after: int) -> Slide:
+    def mark(match: re.Match[str]) -> str:
+        old = int(match[1])
+        if old > before:
+            return f"[{old + after - before}]"
+        return f"[{moved[old]}]" if old in moved else ""
+
+    script = re.sub(r"  +", " ", MARK.sub(mark, slide.script)) if MARK.search(slide.script) else slide.script
+    waits = {str(moved[int(cue)]): ms for cue, ms in slide.waits.items() if int(cue) in moved}
+    given_by = {str(moved[int(cue)]): who for cue, who in slide.cue_advance.items() if int(cue) in moved}
+    voice = slide.narration
+    if voice is not None and voice.marks:
+        marks: list[int | None] = [None] * after
+        for index, instant in enumerate(voice.marks[:before]):
+            if index + 1 in moved:
+                marks[moved[index + 1] - 1] = instant
+        voice = replace(voice, marks=tuple(marks))
+    return replace(slide, script=script, waits=waits, cue_advance=given_by, narration=voice)
+
+
+def without_steps(slide: Slide, gone: set[str]) -> Slide:
+    """Return the slide without those steps. A cue whose steps are all gone is gone too."""
+    return with_groups(slide, [(number, [s for s in steps if s.id not in gone]) for number, steps in groups_of(slide)])

@@ -1,0 +1,202 @@
+"""Edits of objects: add, set, delete, duplicate, restack; start of a clip."""
+
+from difflib import SequenceMatcher
+from typing import Any, Literal
+
+from msgspec.structs import replace
+
+from ritornel.core.edits.command import BadEdit, Command, asset_ids, change_slide, fresh_ids, with_values
+from ritornel.core.edits.grouping import groups_of, with_groups, without_steps
+from ritornel.core.model import Clip, Object, Show, Slide, Sound, Step, Text
+from ritornel.core.model.reading import convert
+
+COPY_OFFSET = 24
+"""How far, in stage units, a copy stands to the right of and below its original."""
+
+
+class AddObject(Command, frozen=True, kw_only=True):
+    """Put a new object on a slide, in front of the others. ``object`` is its document without ``id``."""
+
+    slide: str
+    object: dict[str, Any]
+
+    def apply(self, show: Show) -> Show:
+        """Return the show with the object."""
+
+        def change(slide: Slide) -> Slide:
+            new_id = fresh_ids("object", (o.id for s in show.slides for o in s.objects))[0]
+            thing: Object = convert({**self.object, "id": new_id}, Object)  # type: ignore[arg-type]
+            return replace(slide, objects=(*slide.objects, thing))
+
+        return change_slide(show, self.slide, change)
+
+    @property
+    def label(self) -> str:
+        """Name the kind."""
+        return f"add a {self.object.get('kind', 'thing')}"
+
+    @property
+    def brings_assets(self) -> tuple[str, ...]:
+        """The object's asset, if it shows one."""
+        return tuple(asset_ids(self.object))
+
+
+class SetObjects(Command, frozen=True, kw_only=True):
+    """Set values of objects of one slide, by their ids: places, sizes, text, style, in and out points."""
+
+    slide: str
+    values: dict[str, dict[str, Any]]
+
+    def apply(self, show: Show) -> Show:
+        """Return the show with the values set. Builds by line follow their lines when lines come and go."""
+
+        def change(slide: Slide) -> Slide:
+            known = {o.id: o for o in slide.objects}
+            if set(self.values) - set(known):
+                raise BadEdit("that object is not on the slide any more")
+            changed = {i: with_values(known[i], values) for i, values in self.values.items()}
+            for i, thing in changed.items():
+                old = known[i]
+                if isinstance(old, Text) and isinstance(thing, Text) and old.paragraphs != thing.paragraphs:
+                    slide = _with_lines_moved(slide, old, thing)
+            return replace(slide, objects=tuple(changed.get(o.id, o) for o in slide.objects))
+
+        return change_slide(show, self.slide, change)
+
+    @property
+    def label(self) -> str:
+        """Tell a move from other changes."""
+        fields = {name for values in self.values.values() for name in values}
+        if fields <= {"x", "y"}:
+            return "move"
+        if fields <= {"x", "y", "width", "height"}:
+            return "resize"
+        return "edit the text" if fields == {"paragraphs"} else "change " + " and ".join(sorted(fields))
+
+    @property
+    def brings_assets(self) -> tuple[str, ...]:
+        """Assets put in place of others."""
+        return tuple(i for values in self.values.values() for i in asset_ids(values))
+
+
+class DeleteObjects(Command, frozen=True, kw_only=True):
+    """Take objects off a slide, with their builds."""
+
+    slide: str
+    objects: list[str]
+
+    def apply(self, show: Show) -> Show:
+        """Return the show without them."""
+        gone = set(self.objects)
+
+        def change(slide: Slide) -> Slide:
+            slide = without_steps(slide, {s.id for s in slide.running_order if s.object in gone})
+            return replace(slide, objects=tuple(o for o in slide.objects if o.id not in gone))
+
+        return change_slide(show, self.slide, change)
+
+
+class DuplicateObjects(Command, frozen=True, kw_only=True):
+    """Put copies of objects on the slide, a little offset, with copies of their builds alongside. Lineage is kept."""
+
+    slide: str
+    objects: list[str]
+
+    def apply(self, show: Show) -> Show:
+        """Return the show with the copies."""
+        chosen = set(self.objects)
+
+        def change(slide: Slide) -> Slide:
+            originals = [o for o in slide.objects if o.id in chosen]
+            ids = fresh_ids("object", (o.id for s in show.slides for o in s.objects), len(originals))
+            copy_of = {o.id: i for o, i in zip(originals, ids, strict=True)}
+            copies = [
+                replace(o, id=copy_of[o.id], lineage=o.lineage or o.id, x=o.x + COPY_OFFSET, y=o.y + COPY_OFFSET)
+                for o in originals
+            ]
+            slide = replace(slide, running_order=_with_copied_steps(slide, copy_of))
+            return replace(slide, objects=(*slide.objects, *copies))
+
+        return change_slide(show, self.slide, change)
+
+
+class Restack(Command, frozen=True, kw_only=True):
+    """Bring objects to the front or send them to the back of the slide."""
+
+    slide: str
+    objects: list[str]
+    to: Literal["front", "back"]
+
+    def apply(self, show: Show) -> Show:
+        """Return the show with the objects restacked, in their own order."""
+        chosen = set(self.objects)
+
+        def change(slide: Slide) -> Slide:
+            moved = tuple(o for o in slide.objects if o.id in chosen)
+            rest = tuple(o for o in slide.objects if o.id not in chosen)
+            return replace(slide, objects=(*rest, *moved) if self.to == "front" else (*moved, *rest))
+
+        return change_slide(show, self.slide, change)
+
+
+class StartMedia(Command, frozen=True, kw_only=True):
+    """Let a clip or a sound start with the slide, or on a cue of its own at the end of the running order."""
+
+    slide: str
+    object: str
+    on: Literal["slide", "cue"]
+
+    def apply(self, show: Show) -> Show:
+        """Return the show with the clip's play builds taken away, or one added."""
+
+        def change(slide: Slide) -> Slide:
+            thing = next((o for o in slide.objects if o.id == self.object), None)
+            if not isinstance(thing, Clip | Sound):
+                raise BadEdit("only a clip or a sound can be started")
+            plays = [s for s in slide.running_order if s.object == thing.id and s.kind == "play"]
+            if self.on == "slide":
+                return without_steps(slide, {s.id for s in plays})
+            if plays:
+                return slide
+            new_id = fresh_ids("build", (s.id for s in slide.running_order))[0]
+            step = Step(id=new_id, object=thing.id, kind="play", trigger="cue", duration_ms=0)
+            return with_groups(slide, [*groups_of(slide), (None, [step])])
+
+        return change_slide(show, self.slide, change)
+
+    @property
+    def label(self) -> str:
+        """Say when it starts."""
+        return f"start with the {self.on}" if self.on == "slide" else "start on a cue"
+
+
+def _with_copied_steps(slide: Slide, copy_of: dict[str, str]) -> tuple[Step, ...]:
+    copied = [s for s in slide.running_order if s.object in copy_of]
+    ids = iter(fresh_ids("build", (s.id for s in slide.running_order), len(copied)))
+    steps: list[Step] = []
+    for step in slide.running_order:
+        steps.append(step)
+        if step.object in copy_of:
+            steps.append(replace(step, id=next(ids), object=copy_of[step.object], trigger="alongside"))
+    return tuple(steps)
+
+
+def _with_lines_moved(slide: Slide, old: Text, new: Text) -> Slide:
+    """Let builds of single lines follow their lines; those of lines that are gone go."""
+    if not any(s.object == old.id and s.part is not None for s in slide.running_order):
+        return slide
+    moved: dict[int, int] = {}
+    matcher = SequenceMatcher(a=[p.text for p in old.paragraphs], b=[p.text for p in new.paragraphs], autojunk=False)
+    for _, a, a_end, b, b_end in matcher.get_opcodes():
+        moved.update(zip(range(a, a_end), range(b, b_end), strict=False))
+    gone = {
+        s.id for s in slide.running_order if s.object == old.id and s.part is not None and s.part.paragraph not in moved
+    }
+    slide = without_steps(slide, gone)
+    steps = tuple(
+        replace(s, part=replace(s.part, paragraph=moved[s.part.paragraph]))
+        if s.object == old.id and s.part is not None
+        else s
+        for s in slide.running_order
+    )
+    return replace(slide, running_order=steps)

@@ -1,0 +1,136 @@
+"""Edits by dragging on the timeline: builds, their ends, cues, the end of a slide. All in ms, later positive."""
+
+from typing import Literal
+
+from msgspec.structs import replace
+
+from ritornel.core.edits.command import BadEdit, Command, change_slide
+from ritornel.core.edits.slides import SetWait
+from ritornel.core.model import Show, Slide, Step
+from ritornel.core.score import compile
+from ritornel.core.time.rounding import divided
+from ritornel.core.time.slide_clock import SlideTime, StepTime
+
+LEAST_DURATION_MS = 50
+"""A build dragged shorter stays this long; a shorter one can be typed."""
+
+
+class DragBuild(Command, frozen=True, kw_only=True):
+    """Move a build in time. One that opens a cue takes its cue along; any other changes its delay."""
+
+    slide: str
+    step: str
+    by: int
+
+    def apply(self, show: Show) -> Show:
+        """Return the show with the build moved; it cannot begin before its cluster."""
+        time = _time_of(show, self.slide)
+        for group in time.groups[1:]:
+            if group.steps and group.steps[0].step.id == self.step:
+                return DragCue(slide=self.slide, cue=group.cue, by=self.by).apply(show)
+        step = _timed(time, self.step).step
+        return _with_step(show, self.slide, replace(step, delay_ms=max(0, step.delay_ms + self.by)))
+
+    @property
+    def label(self) -> str:
+        """Name it as people do."""
+        return "move a build"
+
+
+class StretchBuild(Command, frozen=True, kw_only=True):
+    """Move the start or the end of a build; the other end stays."""
+
+    slide: str
+    step: str
+    edge: Literal["start", "end"]
+    by: int
+
+    def apply(self, show: Show) -> Show:
+        """Return the show with the build stretched; its start cannot go before its cluster's."""
+        step = _timed(_time_of(show, self.slide), self.step).step
+        duration = step.duration_ms or 0
+        per_run = divided(self.by, step.repeat)
+        if self.edge == "end":
+            return _with_step(show, self.slide, replace(step, duration_ms=max(LEAST_DURATION_MS, duration + per_run)))
+        most = max(0, duration - LEAST_DURATION_MS) * step.repeat
+        by = min(max(self.by, -step.delay_ms), most)
+        shorter = duration - divided(by, step.repeat)
+        return _with_step(show, self.slide, replace(step, delay_ms=step.delay_ms + by, duration_ms=shorter))
+
+
+class DragCue(Command, frozen=True, kw_only=True):
+    """Move a cue, and everything after it: its mark in the narration if it has one, else the wait before it."""
+
+    slide: str
+    cue: int
+    by: int
+
+    def apply(self, show: Show) -> Show:
+        """Return the show with the cue moved; it cannot come before the one before has settled."""
+        time = _time_of(show, self.slide)
+        if not 1 <= self.cue < len(time.groups):
+            raise BadEdit("that cue is not on the slide any more")
+        group = time.groups[self.cue]
+        if group.reason != "voice":
+            return SetWait(slide=self.slide, cue=self.cue, wait=max(0, (group.wait_ms or 0) + self.by)).apply(show)
+
+        def change(slide: Slide) -> Slide:
+            voice = slide.narration
+            if voice is None:
+                return slide
+            marks = list(voice.marks)
+            marks[self.cue - 1] = max(0, (marks[self.cue - 1] or 0) + self.by)
+            return replace(slide, narration=replace(voice, marks=tuple(marks)))
+
+        return change_slide(show, self.slide, change)
+
+    @property
+    def label(self) -> str:
+        """Name the cue."""
+        return f"move cue {self.cue}"
+
+
+class DragSlideEnd(Command, frozen=True, kw_only=True):
+    """Move the end of a slide: its fixed length if it has one, else its hold, set by hand."""
+
+    slide: str
+    by: int
+
+    def apply(self, show: Show) -> Show:
+        """Return the show with the slide longer or shorter, but never shorter than what is on it needs."""
+        time = _time_of(show, self.slide)
+        length = max(time.needed_ms, time.length_ms + self.by)
+
+        def change(slide: Slide) -> Slide:
+            if slide.length_ms is not None:
+                return replace(slide, length_ms=length)
+            return replace(slide, hold_ms=length - time.groups[-1].settle_ms)
+
+        return change_slide(show, self.slide, change)
+
+    @property
+    def label(self) -> str:
+        """Name it as people do."""
+        return "move the slide's end"
+
+
+def _time_of(show: Show, slide_id: str) -> SlideTime:
+    for slide, time in zip(show.slides, compile(show).times, strict=True):
+        if slide.id == slide_id:
+            return time
+    raise BadEdit("that slide is not in the show any more")
+
+
+def _timed(time: SlideTime, step_id: str) -> StepTime:
+    for group in time.groups:
+        for timed in group.steps:
+            if timed.step.id == step_id:
+                return timed
+    raise BadEdit("that build is not in the running order any more")
+
+
+def _with_step(show: Show, slide_id: str, step: Step) -> Show:
+    def change(slide: Slide) -> Slide:
+        return replace(slide, running_order=tuple(step if s.id == step.id else s for s in slide.running_order))
+
+    return change_slide(show, slide_id, change)

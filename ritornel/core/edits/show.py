@@ -1,0 +1,67 @@
+"""Edits of the show as a whole: title, target, pace, chapters, bed."""
+
+from typing import Any
+
+from msgspec.structs import replace
+
+from ritornel.core.edits.command import Command, asset_ids, fresh_ids, slide_of, with_values
+from ritornel.core.model import Bed, Chapter, Show
+
+
+class SetShow(Command, frozen=True, kw_only=True):
+    """Set the title, the target length, or numbers of the pace."""
+
+    values: dict[str, Any]
+
+    def apply(self, show: Show) -> Show:
+        """Return the show with the values set; ``pace`` may name some of its numbers only."""
+        values = dict(self.values)
+        pace = with_values(show.pace, values.pop("pace", None) or {})
+        show = replace(show, pace=pace)
+        return with_values(show, values, fixed=("id", "slides", "assets", "beds", "chapters", "width", "height"))
+
+    @property
+    def label(self) -> str:
+        """Name what is set."""
+        return f"set the show's {' and '.join(self.values)}"
+
+
+class SetChapter(Command, frozen=True, kw_only=True):
+    """Begin a chapter at a slide, rename it, or, with an empty title, let the one before go on."""
+
+    slide: str
+    title: str
+
+    def apply(self, show: Show) -> Show:
+        """Return the show with that chapter."""
+        slide_of(show, self.slide)
+        others = [c for c in show.chapters if c.first != self.slide]
+        if self.title.strip():
+            found = next((c.id for c in show.chapters if c.first == self.slide), None)
+            chapter_id = found or fresh_ids("chapter", (c.id for c in show.chapters))[0]
+            others.append(Chapter(id=chapter_id, title=self.title.strip(), first=self.slide))
+        order = {s.id: n for n, s in enumerate(show.slides)}
+        return replace(show, chapters=tuple(sorted(others, key=lambda c: order[c.first])))
+
+
+class SetBed(Command, frozen=True, kw_only=True):
+    """Lay a bed under the show, change it, or take it away (``values`` None)."""
+
+    values: dict[str, Any] | None
+
+    def apply(self, show: Show) -> Show:
+        """Return the show with one bed, or with none."""
+        if self.values is None:
+            return replace(show, beds=())
+        bed = show.beds[0] if show.beds else Bed(id="bed-1", fade_in_ms=1000, fade_out_ms=2000, gain_db=-12)
+        return replace(show, beds=(with_values(bed, self.values),))
+
+    @property
+    def label(self) -> str:
+        """Name what happens to the bed."""
+        return "take the bed away" if self.values is None else "set the bed"
+
+    @property
+    def brings_assets(self) -> tuple[str, ...]:
+        """The sound, if one is chosen."""
+        return tuple(asset_ids(self.values or {}))

@@ -1,0 +1,201 @@
+"""Edits of slides: add, from pictures or empty; delete, duplicate, reorder; set values for one or for all."""
+
+import re
+from typing import Any, Literal
+
+from msgspec.structs import replace
+
+from ritornel.core.edits.command import BadEdit, Command, fresh_ids, slide_of, with_values
+from ritornel.core.model import Asset, Chapter, Picture, Show, Slide, Transition
+from ritornel.core.model.reading import convert
+from ritornel.core.text.naming import object_name
+
+
+class AddSlide(Command, frozen=True, kw_only=True):
+    """Add an empty slide after another (or at the end), with that slide's background."""
+
+    after: str | None = None
+
+    def apply(self, show: Show) -> Show:
+        """Return the show with the new slide."""
+        place = _place_after(show, self.after)
+        like = show.slides[place - 1] if place else None
+        slide = Slide(id=fresh_ids("slide", (s.id for s in show.slides))[0])
+        if like is not None:
+            slide = replace(slide, background=like.background, transition=like.transition)
+        return _inserted(show, place, [slide])
+
+
+class AddPictureSlides(Command, frozen=True, kw_only=True):
+    """Make one slide of each picture, in the order of their file names, numbers sorted as numbers.
+
+    The hold (None: the clock finds one) and the transition are set once for all of them.
+    """
+
+    assets: list[str]
+    after: str | None = None
+    fit: Literal["whole", "fill"] = "whole"
+    hold: int | None = None
+    transition: dict[str, Any] = {}
+    background: str = "#17131f"
+
+    def apply(self, show: Show) -> Show:
+        """Return the show with the new slides."""
+        known = {a.id: a for a in show.assets if a.kind == "picture"}
+        missing = [a for a in self.assets if a not in known]
+        if missing or not self.assets:
+            raise BadEdit("choose pictures: what was given is not in the library as a picture")
+        transition = convert(self.transition or {"type": "cut"}, Transition)
+        pictures = sorted((known[a] for a in self.assets), key=file_name_order)
+        ids = fresh_ids("slide", (s.id for s in show.slides), len(pictures))
+        slides = [self._slide(show, i, p, transition) for i, p in zip(ids, pictures, strict=True)]
+        return _inserted(show, _place_after(show, self.after), slides)
+
+    def _slide(self, show: Show, slide_id: str, asset: Asset, transition: Transition) -> Slide:
+        picture = Picture(id="object-1", asset=asset.id, width=show.width, height=show.height, fit=self.fit)
+        values = {"hold": self.hold, "background": self.background}
+        title = object_name(picture, {asset.id: asset})
+        return with_values(Slide(id=slide_id, title=title, transition=transition, objects=(picture,)), values)
+
+    @property
+    def label(self) -> str:
+        """Count the slides."""
+        return f"add {len(self.assets)} picture slides" if len(self.assets) > 1 else "add a picture slide"
+
+    @property
+    def brings_assets(self) -> tuple[str, ...]:
+        """The pictures."""
+        return tuple(self.assets)
+
+
+class DeleteSlides(Command, frozen=True, kw_only=True):
+    """Take slides out of the show. A chapter whose first slide goes begins at the next one left of it."""
+
+    slides: list[str]
+
+    def apply(self, show: Show) -> Show:
+        """Return the show without them."""
+        gone = set(self.slides)
+        kept = tuple(s for s in show.slides if s.id not in gone)
+        return replace(show, slides=kept, chapters=_chapters_without(show, gone))
+
+    @property
+    def label(self) -> str:
+        """Count the slides."""
+        return "delete the slide" if len(self.slides) == 1 else f"delete {len(self.slides)} slides"
+
+
+class DuplicateSlides(Command, frozen=True, kw_only=True):
+    """Put a copy of each slide after the last of them. Objects keep their lineage."""
+
+    slides: list[str]
+
+    def apply(self, show: Show) -> Show:
+        """Return the show with the copies."""
+        chosen = [s for s in show.slides if s.id in set(self.slides)]
+        if not chosen:
+            raise BadEdit("choose a slide to duplicate")
+        ids = fresh_ids("slide", (s.id for s in show.slides), len(chosen))
+        copies = [
+            replace(s, id=i, objects=tuple(replace(o, lineage=o.lineage or o.id) for o in s.objects))
+            for i, s in zip(ids, chosen, strict=True)
+        ]
+        originals = {s.id: replace(s, objects=tuple(_with_lineage(s))) for s in chosen}
+        show = replace(show, slides=tuple(originals.get(s.id, s) for s in show.slides))
+        return _inserted(show, _place_after(show, chosen[-1].id), copies)
+
+    @property
+    def label(self) -> str:
+        """Count the slides."""
+        return "duplicate the slide" if len(self.slides) == 1 else f"duplicate {len(self.slides)} slides"
+
+
+class MoveSlides(Command, frozen=True, kw_only=True):
+    """Move slides, together and in their order, to before another slide, or to the end."""
+
+    slides: list[str]
+    before: str | None = None
+
+    def apply(self, show: Show) -> Show:
+        """Return the show in the new order."""
+        chosen = set(self.slides)
+        moved = [s for s in show.slides if s.id in chosen]
+        rest = [s for s in show.slides if s.id not in chosen]
+        place = next((n for n, s in enumerate(rest) if s.id == self.before), len(rest))
+        slides = (*rest[:place], *moved, *rest[place:])
+        order = {s.id: n for n, s in enumerate(slides)}
+        return replace(show, slides=slides, chapters=tuple(sorted(show.chapters, key=lambda c: order[c.first])))
+
+
+class SetSlides(Command, frozen=True, kw_only=True):
+    """Set values of some slides, or of all (``slides`` None): transition, hold, length, script, title, ..."""
+
+    values: dict[str, Any]
+    slides: list[str] | None = None
+
+    def apply(self, show: Show) -> Show:
+        """Return the show with the values set."""
+        chosen = {s.id for s in show.slides} if self.slides is None else set(self.slides)
+        for slide_id in chosen:
+            slide_of(show, slide_id)
+        fixed = ("id", "objects", "running_order")
+        return replace(
+            show, slides=tuple(with_values(s, self.values, fixed) if s.id in chosen else s for s in show.slides)
+        )
+
+    @property
+    def label(self) -> str:
+        """Name what is set, and for how many."""
+        what = " and ".join(name.replace("_", " ") for name in self.values)
+        return f"set the {what}" + (" of every slide" if self.slides is None else "")
+
+
+class SetWait(Command, frozen=True, kw_only=True):
+    """Set the wait before a cue by hand, in ms; None gives it back to the clock."""
+
+    slide: str
+    cue: int
+    wait: int | None
+
+    def apply(self, show: Show) -> Show:
+        """Return the show with that wait."""
+        slide = slide_of(show, self.slide)
+        waits = {c: ms for c, ms in slide.waits.items() if c != str(self.cue)}
+        if self.wait is not None:
+            waits[str(self.cue)] = self.wait
+        return SetSlides(slides=[self.slide], values={"waits": waits}).apply(show)
+
+
+def file_name_order(asset: Asset) -> list[tuple[int, int, str]]:
+    """Return a key that sorts names as people do: “page 2” before “page 10”, capitals and accents aside."""
+    parts = re.split(r"(\d+)", asset.name.casefold())
+    return [(0, int(p), "") if p.isdecimal() else (1, 0, p) for p in parts if p]
+
+
+def _place_after(show: Show, slide_id: str | None) -> int:
+    if slide_id is None:
+        return len(show.slides)
+    return show.slides.index(slide_of(show, slide_id)) + 1
+
+
+def _inserted(show: Show, place: int, slides: list[Slide]) -> Show:
+    return replace(show, slides=(*show.slides[:place], *slides, *show.slides[place:]))
+
+
+def _with_lineage(slide: Slide) -> list[Any]:
+    return [replace(o, lineage=o.lineage or o.id) for o in slide.objects]
+
+
+def _chapters_without(show: Show, gone: set[str]) -> tuple[Chapter, ...]:
+    firsts = {c.first for c in show.chapters}
+    kept: list[Chapter] = []
+    ids = [s.id for s in show.slides]
+    for chapter in show.chapters:
+        place = ids.index(chapter.first)
+        while place < len(ids) and ids[place] in gone:
+            place += 1
+            if place < len(ids) and ids[place] in firsts:
+                place = len(ids)
+        if place < len(ids):
+            kept.append(replace(chapter, first=ids[place]))
+    return tuple(kept)
