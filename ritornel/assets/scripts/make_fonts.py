@@ -16,6 +16,7 @@ from fontTools.ttLib import TTFont
 ROOT = Path(__file__).resolve().parents[3]
 PACKAGES = ROOT / "node_modules" / "@fontsource"
 OUT = ROOT / "ritornel" / "assets" / "fonts"
+PAGE = ROOT / "ritornel" / "site" / "static" / "site" / "fonts"
 
 STYLES = [
     ("ibm-plex-sans", "plex-sans", [(400, "normal"), (400, "italic"), (500, "normal"), (600, "normal")]),
@@ -45,7 +46,7 @@ def main() -> None:
             target = OUT / f"{name}-{weight}{'i' if slope == 'italic' else ''}"
             font.save(target.with_suffix(".ttf"))
             font.flavor = "woff2"
-            font.save(target.with_suffix(".woff2"))
+            font.save(PAGE / f"{target.name}.woff2")
             print(target.name, len(font.getBestCmap()), "characters")
         licence = (PACKAGES / package / "LICENSE").read_text(encoding="utf-8")
         (OUT / f"{name}-LICENSE.txt").write_text(licence, encoding="utf-8")

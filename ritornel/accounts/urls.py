@@ -1,0 +1,14 @@
+"""Signing in and out."""
+
+from django.contrib.auth.views import LoginView, LogoutView
+from django.urls import path
+
+app_name = "accounts"
+urlpatterns = [
+    path(
+        "sign-in",
+        LoginView.as_view(template_name="accounts/sign_in.html", redirect_authenticated_user=True),
+        name="sign-in",
+    ),
+    path("sign-out", LogoutView.as_view(), name="sign-out"),
+]

@@ -1,0 +1,56 @@
+"""The difference between two states of a show, small enough to keep for every edit, and back again."""
+
+from typing import Any
+
+import msgspec
+from msgspec.structs import asdict, replace
+
+from ritornel.core.model.reading import convert
+from ritornel.core.model.show import Bed, Chapter, Show
+from ritornel.core.model.slide import Slide
+
+_WHOLE = ("title", "width", "height", "target_ms", "pace")
+
+
+def patch_to(start: Show, end: Show) -> dict[str, Any]:
+    """Return, as plain data, what must be set in ``start`` to make it ``end`` (assets aside).
+
+    Fields: ``head`` (title, pace, ...), ``chapters``, ``beds``, ``order`` (slide ids), ``slides`` (documents by
+    id; None for a slide that is not in ``end``). What does not differ is left out.
+    """
+    patch: dict[str, Any] = {}
+    old, new = asdict(start), asdict(end)
+    if any(old[name] != new[name] for name in _WHOLE):
+        patch["head"] = {name: msgspec.to_builtins(new[name]) for name in _WHOLE}
+    for name in ("chapters", "beds"):
+        if old[name] != new[name]:
+            patch[name] = msgspec.to_builtins(new[name])
+    before = {s.id: s for s in start.slides}
+    after = {s.id: s for s in end.slides}
+    slides = {i: msgspec.to_builtins(s) for i, s in after.items() if before.get(i) is not s and before.get(i) != s}
+    slides.update({i: None for i in before if i not in after})
+    if slides:
+        patch["slides"] = slides
+    if list(before) != list(after):
+        patch["order"] = list(after)
+    return patch
+
+
+def patched(show: Show, patch: dict[str, Any]) -> Show:
+    """Return the show with a patch of ``patch_to`` applied."""
+    if "head" in patch:
+        head = dict(patch["head"])
+        pace = convert(head.pop("pace"), type(show.pace))
+        show = replace(show, pace=pace, **head)
+    if "chapters" in patch:
+        show = replace(show, chapters=tuple(convert(c, Chapter) for c in patch["chapters"]))
+    if "beds" in patch:
+        show = replace(show, beds=tuple(convert(b, Bed) for b in patch["beds"]))
+    slides = {s.id: s for s in show.slides}
+    for slide_id, document in patch.get("slides", {}).items():
+        if document is None:
+            slides.pop(slide_id, None)
+        else:
+            slides[slide_id] = convert(document, Slide)
+    order = patch.get("order") or [s.id for s in show.slides]
+    return replace(show, slides=tuple(slides[i] for i in order))

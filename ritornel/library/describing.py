@@ -1,0 +1,24 @@
+"""Assets as pages must know them."""
+
+from typing import Any
+
+from ritornel.library.models import Asset
+
+
+def described(asset: Asset, base: str = "/library/media") -> dict[str, Any]:
+    """Return an asset as plain data with its addresses below ``base``."""
+    return {
+        "id": asset.sha256,
+        "kind": asset.kind,
+        "name": asset.name,
+        "length": asset.length_ms,
+        "width": asset.width,
+        "height": asset.height,
+        "sound": asset.has_sound,
+        "licence": asset.licence,
+        "credit": asset.credit,
+        "url": f"{base}/{asset.sha256}",
+        "poster": f"{base}/{asset.sha256}/poster" if asset.kind == "clip" else "",
+        "strip": f"{base}/{asset.sha256}/strip" if asset.kind == "clip" else "",
+        "peaks": f"{base}/{asset.sha256}/peaks" if asset.has_sound else "",
+    }

@@ -1,0 +1,98 @@
+"""Assets and the uploads that become assets."""
+
+import uuid
+from pathlib import Path
+
+from django.conf import settings
+from django.db import models
+
+from ritornel.core.model import Asset as CoreAsset
+
+
+class Asset(models.Model):
+    """A media file of one owner. The file is stored once under the hash of its content, whoever owns it."""
+
+    KINDS = [("picture", "Picture"), ("clip", "Clip"), ("sound", "Sound")]
+
+    owner = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="assets")
+    sha256 = models.CharField(max_length=64)
+    kind = models.CharField(max_length=10, choices=KINDS)
+    name = models.CharField(max_length=300)
+    mime = models.CharField(max_length=80)
+    size = models.PositiveBigIntegerField()
+    length_ms = models.PositiveIntegerField(default=0)
+    width = models.PositiveIntegerField(default=0)
+    height = models.PositiveIntegerField(default=0)
+    has_sound = models.BooleanField(default=False)
+    licence = models.CharField(max_length=300, blank=True)
+    credit = models.CharField(max_length=300, blank=True)
+    added_at = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        ordering = ["-added_at", "-pk"]
+        constraints = [models.UniqueConstraint(fields=["owner", "sha256"], name="one_asset_per_owner_and_content")]
+
+    def __str__(self) -> str:
+        return self.name
+
+    @property
+    def path(self) -> Path:
+        """Where the file lies."""
+        return stored_path(self.sha256, self.name)
+
+    def to_core(self) -> CoreAsset:
+        """Return what the engine must know."""
+        return CoreAsset(
+            id=self.sha256,
+            kind=self.kind,
+            name=self.name,
+            mime=self.mime,
+            length_ms=self.length_ms,
+            width=self.width,
+            height=self.height,
+            has_sound=self.has_sound,
+            licence=self.licence,
+            credit=self.credit,
+        )
+
+
+class Upload(models.Model):
+    """A file on its way in, in numbered pieces that may come in any order and again."""
+
+    id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
+    owner = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="uploads")
+    name = models.CharField(max_length=300)
+    size = models.PositiveBigIntegerField()
+    piece_bytes = models.PositiveIntegerField()
+    begun_at = models.DateTimeField(auto_now_add=True)
+
+    def __str__(self) -> str:
+        return self.name
+
+    @property
+    def folder(self) -> Path:
+        """Where the pieces lie until the last has come."""
+        return Path(settings.MEDIA_ROOT) / "uploads" / str(self.id)
+
+    @property
+    def pieces(self) -> int:
+        """How many pieces there are in all."""
+        return -(-self.size // self.piece_bytes)
+
+    def piece_path(self, number: int) -> Path:
+        """Where piece ``number``, from 0, lies."""
+        return self.folder / f"{number:06d}"
+
+    def arrived(self) -> list[int]:
+        """Return the numbers of the pieces that are there."""
+        return sorted(int(p.name) for p in self.folder.glob("[0-9]*") if p.name.isdecimal())
+
+
+def stored_path(sha256: str, name: str) -> Path:
+    """Return where a file with that content lies; the ending is kept for people who look."""
+    return Path(settings.MEDIA_ROOT) / "assets" / sha256[:2] / f"{sha256}{Path(name).suffix.lower()}"
+
+
+def derived_path(sha256: str, ending: str) -> Path:
+    """Return where something computed from a file lies: ``peaks``, ``strip.jpg``, ``poster.jpg``."""
+    return Path(settings.MEDIA_ROOT) / "derived" / sha256[:2] / f"{sha256}.{ending}"

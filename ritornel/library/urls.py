@@ -1,0 +1,14 @@
+"""The library's addresses."""
+
+from django.urls import path
+
+from ritornel.library import views
+
+app_name = "library"
+urlpatterns = [
+    path("assets", views.assets, name="assets"),
+    path("uploads", views.begin_upload, name="begin-upload"),
+    path("uploads/<uuid:upload_id>/<int:number>", views.upload_piece, name="upload-piece"),
+    path("media/<str:sha256>", views.media, name="media"),
+    path("media/<str:sha256>/<str:what>", views.media, name="derived"),
+]

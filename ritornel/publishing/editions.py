@@ -1,0 +1,57 @@
+"""Making an edition of a show: everything that plays it, frozen."""
+
+import msgspec
+from django.db import transaction
+from django.db.models import Max
+
+from ritornel.core.score import compile
+from ritornel.library.describing import described
+from ritornel.library.models import Asset
+from ritornel.publishing.models import Edition, new_token
+from ritornel.render.player import playable
+from ritornel.shows import keeping
+from ritornel.shows.models import Show
+
+
+class NotReady(ValueError):
+    """The show cannot be published as it is; the message says why."""
+
+
+def publish(row: Show, loops: bool) -> Edition:
+    """Return a new edition of the show as it is now. Raises ``NotReady`` for a show that would show nothing."""
+    show = keeping.load(row)
+    if not show.slides:
+        raise NotReady("the show has no slides yet; add one on the desk")
+    score = compile(show)
+    token = new_token()
+    rows = list(Asset.objects.filter(owner_id=row.owner_id, sha256__in=[a.id for a in show.assets]))
+    base = f"/e/{token}/media"
+    with transaction.atomic():
+        last = row.editions.aggregate(last=Max("number"))["last"] or 0
+        return Edition.objects.create(
+            show=row,
+            token=token,
+            number=last + 1,
+            title=show.title,
+            width=show.width,
+            height=show.height,
+            length_ms=score.length_ms,
+            loops=loops,
+            document=msgspec.json.encode(playable(show, score)).decode(),
+            assets={a.sha256: {**described(a, base), "mime": a.mime} for a in rows},
+        )
+
+
+def opening(edition: Edition) -> dict:
+    """Return what the page needs to show its first slide: the order, and that slide alone."""
+    play = msgspec.json.decode(edition.document)
+    first = play["order"][0][0] if play["order"] else None
+    slides = {first: play["slides"][first]} if first else {}
+    return {**play, "slides": slides, "assets": edition.assets, "loops": edition.loops}
+
+
+def the_rest(edition: Edition) -> dict:
+    """Return the slides after the first, by id."""
+    play = msgspec.json.decode(edition.document)
+    first = play["order"][0][0] if play["order"] else None
+    return {"slides": {i: s for i, s in play["slides"].items() if i != first}}

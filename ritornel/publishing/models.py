@@ -1,0 +1,38 @@
+"""Editions as rows."""
+
+import secrets
+
+from django.db import models
+
+from ritornel.shows.models import Show
+
+
+def new_token() -> str:
+    """Return an address that cannot be guessed: 128 random bits."""
+    return secrets.token_urlsafe(16)
+
+
+class Edition(models.Model):
+    """One published version of a show, as it was then. It outlives the show, and never changes but to be withdrawn.
+
+    ``document`` is what the player plays; ``assets`` the files it needs, described as they were.
+    """
+
+    show = models.ForeignKey(Show, on_delete=models.SET_NULL, null=True, related_name="editions")
+    token = models.CharField(max_length=40, unique=True, default=new_token)
+    number = models.PositiveIntegerField()
+    title = models.CharField(max_length=300)
+    width = models.PositiveIntegerField()
+    height = models.PositiveIntegerField()
+    length_ms = models.PositiveIntegerField()
+    loops = models.BooleanField(default=False)
+    document = models.TextField()
+    assets = models.JSONField()
+    made_at = models.DateTimeField(auto_now_add=True)
+    withdrawn_at = models.DateTimeField(null=True, blank=True)
+
+    class Meta:
+        ordering = ["-number"]
+
+    def __str__(self) -> str:
+        return f"{self.title}, edition {self.number}"

@@ -1,0 +1,97 @@
+"""Publishing and the public player."""
+
+from uuid import UUID
+
+from csp.decorators import csp_replace
+from django.contrib import messages
+from django.contrib.auth.decorators import login_required
+from django.http import Http404, HttpRequest, HttpResponse, HttpResponseBase, JsonResponse
+from django.shortcuts import get_object_or_404, redirect, render
+from django.urls import reverse
+from django.utils import timezone
+from django.views.decorators.clickjacking import xframe_options_exempt
+from django.views.decorators.http import require_GET, require_http_methods, require_POST
+
+from ritornel.library.models import derived_path, stored_path
+from ritornel.library.serving import file_response
+from ritornel.publishing.editions import NotReady, opening, publish, the_rest
+from ritornel.publishing.models import Edition
+from ritornel.shows.access import own_show
+
+EMBED_WIDTHS = (1280, 960, 640, 480)
+
+
+@login_required
+@require_http_methods(["GET", "POST"])
+def editions(request: HttpRequest, show_id: UUID) -> HttpResponse:
+    """A show's editions; POST makes a new one."""
+    row = own_show(request, show_id)
+    if request.method == "POST":
+        try:
+            edition = publish(row, loops=request.POST.get("at_end") == "loop")
+            messages.info(request, f"Edition {edition.number} is published.")
+        except NotReady as error:
+            messages.error(request, f"Not published: {error}.")
+        return redirect("publishing:editions", row.pk)
+    told = []
+    for edition in row.editions.all():
+        link = request.build_absolute_uri(reverse("publishing:player", args=[edition.token]))
+        frame = request.build_absolute_uri(reverse("publishing:frame", args=[edition.token]))
+        told.append({"edition": edition, "link": link, "frame": frame})
+    context = {"row": row, "editions": told, "embed_widths": EMBED_WIDTHS, "slides": row.slides.count()}
+    return render(request, "publishing/editions.html", context)
+
+
+@login_required
+@require_POST
+def withdraw(request: HttpRequest, edition_id: int) -> HttpResponse:
+    """Withdraw an edition: its address answers “no longer shown” from now on."""
+    edition = get_object_or_404(Edition, pk=edition_id, show__owner=request.user)
+    if edition.withdrawn_at is None:
+        edition.withdrawn_at = timezone.now()
+        edition.save(update_fields=["withdrawn_at"])
+        messages.info(request, f"Edition {edition.number} is withdrawn; its link now says “no longer shown”.")
+    return redirect("publishing:editions", edition.show_id)
+
+
+@require_GET
+def player(request: HttpRequest, token: str) -> HttpResponse:
+    """The public page of an edition."""
+    return _player(request, token, embedded=False)
+
+
+@xframe_options_exempt
+@csp_replace({"frame-ancestors": ["*"]})
+@require_GET
+def frame(request: HttpRequest, token: str) -> HttpResponse:
+    """The edition for an iframe on any site: the picture alone until touched."""
+    return _player(request, token, embedded=True)
+
+
+def _player(request: HttpRequest, token: str, embedded: bool) -> HttpResponse:
+    edition = get_object_or_404(Edition, token=token)
+    if edition.withdrawn_at is not None:
+        return render(request, "publishing/withdrawn.html", status=410)
+    page = {"play": opening(edition), "rest": reverse("publishing:rest", args=[token]), "embedded": embedded}
+    return render(request, "publishing/player.html", {"edition": edition, "page": page, "embedded": embedded})
+
+
+@require_GET
+def rest(request: HttpRequest, token: str) -> JsonResponse:
+    """The slides after the first."""
+    return JsonResponse(the_rest(_shown(token)))
+
+
+@require_GET
+def media(request: HttpRequest, token: str, sha256: str, what: str = "") -> HttpResponseBase:
+    """A file of the edition."""
+    asset = _shown(token).assets.get(sha256)
+    if asset is None or what not in ("", "poster"):
+        raise Http404
+    if what == "poster":
+        return file_response(request, derived_path(sha256, "poster.jpg"), "image/jpeg")
+    return file_response(request, stored_path(sha256, asset["name"]), asset["mime"])
+
+
+def _shown(token: str) -> Edition:
+    return get_object_or_404(Edition, token=token, withdrawn_at=None)

@@ -1,0 +1,35 @@
+"""A show as a page plays it: nodes, tracks and spans of each slide, and the order in show time."""
+
+from typing import Any
+
+import msgspec
+
+from ritornel.core.model import Show
+from ritornel.core.score import Score
+from ritornel.core.text.naming import slide_title
+from ritornel.render.stage import nodes
+
+
+def playable(show: Show, score: Score) -> dict[str, Any]:
+    """Return the show as plain data for the page's player.
+
+    ``order`` lists [id, start, length, title] per slide in show time; ``slides`` holds by id the ``nodes``,
+    ``background`` and ``score``; ``chapters`` [title, start]; ``beds`` spans in show time. Times in ms.
+    """
+    starts = {s.id: start for s, start in zip(show.slides, score.starts, strict=True)}
+    return {
+        "title": show.title,
+        "width": show.width,
+        "height": show.height,
+        "length": score.length_ms,
+        "order": [
+            [s.id, start, part.length_ms, slide_title(s, number)]
+            for number, (s, start, part) in enumerate(zip(show.slides, score.starts, score.slides, strict=True), 1)
+        ],
+        "chapters": [[c.title, starts[c.first]] for c in show.chapters],
+        "beds": msgspec.to_builtins(score.beds),
+        "slides": {
+            s.id: {"nodes": nodes(s), "background": s.background, "score": msgspec.to_builtins(part)}
+            for s, part in zip(show.slides, score.slides, strict=True)
+        },
+    }

@@ -1,0 +1,93 @@
+"""Shows as rows: what is set once per show, its slides, chapters and bed, and the history of every edit."""
+
+import uuid
+
+from django.conf import settings
+from django.db import models
+
+
+class Show(models.Model):
+    """One presentation of one owner. ``revision`` counts every change, undo and redo included."""
+
+    id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
+    owner = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="shows")
+    title = models.CharField(max_length=300, blank=True)
+    width = models.PositiveIntegerField(default=1280)
+    height = models.PositiveIntegerField(default=720)
+    target_ms = models.PositiveIntegerField(null=True, blank=True)
+    pace = models.JSONField(default=dict)
+    revision = models.PositiveIntegerField(default=0)
+    history_place = models.PositiveIntegerField(default=0)
+    made_at = models.DateTimeField(auto_now_add=True)
+    kept_at = models.DateTimeField(auto_now=True)
+
+    class Meta:
+        ordering = ["-kept_at"]
+
+    def __str__(self) -> str:
+        return self.title
+
+
+class Slide(models.Model):
+    """A slide: its objects, script and running order are one validated document."""
+
+    show = models.ForeignKey(Show, on_delete=models.CASCADE, related_name="slides")
+    key = models.CharField(max_length=80)
+    place = models.PositiveIntegerField()
+    document = models.TextField()
+
+    class Meta:
+        ordering = ["place"]
+        constraints = [models.UniqueConstraint(fields=["show", "key"], name="one_slide_per_key")]
+
+    def __str__(self) -> str:
+        return self.key
+
+
+class Chapter(models.Model):
+    """A chapter, by the key of its first slide."""
+
+    show = models.ForeignKey(Show, on_delete=models.CASCADE, related_name="chapters")
+    key = models.CharField(max_length=80)
+    title = models.CharField(max_length=300)
+    first = models.CharField(max_length=80)
+    place = models.PositiveIntegerField()
+
+    class Meta:
+        ordering = ["place"]
+
+    def __str__(self) -> str:
+        return self.title
+
+
+class Bed(models.Model):
+    """A bed under the show, as a document."""
+
+    show = models.ForeignKey(Show, on_delete=models.CASCADE, related_name="beds")
+    key = models.CharField(max_length=80)
+    document = models.TextField()
+
+    def __str__(self) -> str:
+        return self.key
+
+
+class Entry(models.Model):
+    """One edit in a show's history: how to go back from it and forward to it.
+
+    An entry that was undone and then edited past is kept, ``superseded``.
+    """
+
+    show = models.ForeignKey(Show, on_delete=models.CASCADE, related_name="history")
+    number = models.PositiveIntegerField()
+    label = models.CharField(max_length=200)
+    before = models.JSONField()
+    after = models.JSONField()
+    superseded = models.BooleanField(default=False)
+    made_at = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        ordering = ["number", "pk"]
+        indexes = [models.Index(fields=["show", "number"])]
+
+    def __str__(self) -> str:
+        return self.label

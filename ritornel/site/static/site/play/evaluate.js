@@ -1,0 +1,134 @@
+// The score at an instant: the same arithmetic as core.score.evaluate, and nothing more.
+// No effect is known here: only tracks, keys and easings. Times in ms.
+
+const MULTIPLIED = new Set(["scale_x", "scale_y", "opacity", "visible", "brightness"]);
+const ADDED = new Set(["x", "y", "rotate", "blur"]);
+
+/** Output of an easing (see core/motion/easing.py) at a progress in 0..1. */
+export function eased(easing, progress) {
+  if (easing.length === 4) return bezier(easing, progress);
+  return easing.length ? piecewise(easing, progress) : 0;
+}
+
+function bezier([x1, y1, x2, y2], progress) {
+  if (x1 === y1 && x2 === y2) return progress;
+  if (progress <= 0 || progress >= 1) return progress <= 0 ? 0 : 1;
+  const cx = 3 * x1;
+  const bx = 3 * (x2 - x1) - 3 * x1;
+  const ax = 1 - cx - bx;
+  let s = progress;
+  let settled = false;
+  for (let i = 0; i < 8; i++) {
+    const error = ((ax * s + bx) * s + cx) * s - progress;
+    if (error > -1e-7 && error < 1e-7) {
+      settled = true;
+      break;
+    }
+    const slope = (3 * ax * s + 2 * bx) * s + cx;
+    if (slope > -1e-6 && slope < 1e-6) break;
+    s -= error / slope;
+  }
+  if (!settled) s = bisected(ax, bx, cx, progress);
+  const cy = 3 * y1;
+  const by = 3 * (y2 - y1) - 3 * y1;
+  return (((1 - cy - by) * s + by) * s + cy) * s;
+}
+
+function bisected(ax, bx, cx, progress) {
+  let low = 0;
+  let high = 1;
+  for (let i = 0; i < 40; i++) {
+    const middle = (low + high) / 2;
+    if (((ax * middle + bx) * middle + cx) * middle < progress) low = middle;
+    else high = middle;
+  }
+  return (low + high) / 2;
+}
+
+function piecewise(stops, progress) {
+  const count = stops.length / 2;
+  let index = 0;
+  while (index < count - 2 && stops[2 * (index + 1)] <= progress) index++;
+  const [i0, o0, i1, o1] = stops.slice(2 * index, 2 * index + 4);
+  const share = i1 > i0 ? (progress - i0) / (i1 - i0) : 1;
+  return o0 + (o1 - o0) * share;
+}
+
+/** Index of the last number in a sorted list that is not above `value`; -1 if all are. */
+export function lastAt(sorted, value) {
+  let low = 0;
+  let high = sorted.length;
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (sorted[middle] <= value) low = middle + 1;
+    else high = middle;
+  }
+  return low - 1;
+}
+
+/** A track's value at a slide time. */
+export function valueAt(track, time) {
+  const { times, values } = track;
+  const last = times.length - 1;
+  if (time < times[0]) return values[0];
+  if (time >= times[last]) return values[last];
+  const index = lastAt(times, time);
+  const easing = track.easings[index];
+  const start = values[index];
+  if (!easing.length) return start;
+  const share = eased(easing, (time - times[index]) / (times[index + 1] - times[index]));
+  const end = values[index + 1];
+  if (Array.isArray(start)) return start.map((a, i) => a + (end[i] - a) * share);
+  return start + (end - start) * share;
+}
+
+/** The properties that tracks set at a slide time, combined where several set one. */
+export function stateAt(tracks, time) {
+  const state = {};
+  for (const track of tracks) {
+    const name = track.property;
+    const value = valueAt(track, time);
+    const before = state[name];
+    if (before === undefined || Array.isArray(value)) state[name] = value;
+    else if (MULTIPLIED.has(name)) state[name] = before * value;
+    else if (ADDED.has(name)) state[name] = before + value;
+    else state[name] = value;
+  }
+  return state;
+}
+
+/** Place in the running order of slides at a show time; `order` rows are [id, start, length, ...]. */
+export function slideAt(order, time) {
+  let low = 0;
+  let high = order.length;
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (order[middle][1] <= time) low = middle + 1;
+    else high = middle;
+  }
+  return Math.max(0, low - 1);
+}
+
+/** What stands on the stage at a show time, from the bottom layer up. `play`: {order, slides: {id: {score}}}. */
+export function evaluate(play, time) {
+  const index = slideAt(play.order, time);
+  const [id, start, length] = play.order[index];
+  const slide = play.slides[id]?.score;
+  if (!slide) return null;
+  const within = Math.min(Math.max(0, time - start), length);
+  const plan = slide.transition;
+  if (within >= plan.duration) {
+    return { slide: index, time: within, backdrop: "#000000", layers: [layer(slide, index, within, {})] };
+  }
+  const fresh = layer(slide, index, within, stateAt(plan.new, within));
+  const before = index > 0 ? play.slides[play.order[index - 1][0]]?.score : null;
+  if (!before) return { slide: index, time: within, backdrop: plan.backdrop, layers: [fresh] };
+  const old = layer(before, index - 1, before.length, stateAt(plan.old, within));
+  return { slide: index, time: within, backdrop: plan.backdrop, layers: [old, fresh] };
+}
+
+function layer(slide, index, time, properties) {
+  const targets = {};
+  for (const target of slide.targets) targets[target.key] = stateAt(target.tracks, time);
+  return { slide: index, time, properties, targets };
+}

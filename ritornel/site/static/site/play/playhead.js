@@ -1,0 +1,57 @@
+// The playhead: where in the show we are, and whether time runs. Times in ms.
+
+/** Runs from `time` towards `end()`; calls `moved(time)` at every frame and every jump. */
+export class Playhead {
+  constructor({ end, moved, ended = () => {} }) {
+    this.end = end;
+    this.moved = moved;
+    this.ended = ended;
+    this.time = 0;
+    this.playing = false;
+    this.loop = null;
+  }
+
+  play() {
+    if (this.playing) return;
+    if (this.time >= this.end()) this.time = 0;
+    this.playing = true;
+    this.anchor();
+    this.frame = requestAnimationFrame(() => this.tick());
+  }
+
+  pause() {
+    if (!this.playing) return;
+    this.playing = false;
+    cancelAnimationFrame(this.frame);
+    this.moved(this.time);
+  }
+
+  /** Jumps; keeps playing if it was. */
+  seek(time) {
+    this.time = Math.min(Math.max(0, time), this.end());
+    this.anchor();
+    this.moved(this.time);
+  }
+
+  anchor() {
+    this.from = this.time;
+    this.since = performance.now();
+  }
+
+  tick() {
+    if (!this.playing) return;
+    this.time = this.from + performance.now() - this.since;
+    if (this.loop && this.time >= this.loop[1]) {
+      this.time = this.loop[0];
+      this.anchor();
+    } else if (this.time >= this.end()) {
+      this.time = this.end();
+      this.playing = false;
+      this.moved(this.time);
+      this.ended();
+      return;
+    }
+    this.moved(this.time);
+    this.frame = requestAnimationFrame(() => this.tick());
+  }
+}

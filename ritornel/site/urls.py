@@ -1,0 +1,11 @@
+"""Every address of the application."""
+
+from django.urls import include, path
+
+urlpatterns = [
+    path("", include("ritornel.shows.urls")),
+    path("", include("ritornel.accounts.urls")),
+    path("library/", include("ritornel.library.urls")),
+    path("", include("ritornel.takes.urls")),
+    path("", include("ritornel.publishing.urls")),
+]

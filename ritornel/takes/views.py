@@ -1,0 +1,124 @@
+"""The lectern, the stage window, and takes beside their plan."""
+
+import json
+from uuid import UUID
+
+import msgspec
+from django.contrib import messages
+from django.contrib.auth.decorators import login_required
+from django.http import HttpRequest, HttpResponse, JsonResponse
+from django.shortcuts import get_object_or_404, redirect, render
+from django.urls import reverse
+from django.utils import timezone
+from django.views.decorators.http import require_GET, require_POST
+
+from ritornel.core.edits.takes import ApplyTake
+from ritornel.core.model import Show as CoreShow
+from ritornel.core.model import Take as CoreTake
+from ritornel.core.model.reading import BadDocument, convert
+from ritornel.core.score import Score, compile
+from ritornel.library.describing import described
+from ritornel.library.models import Asset
+from ritornel.render.player import playable
+from ritornel.shows import keeping
+from ritornel.shows.access import own_show
+from ritornel.shows.models import Show
+from ritornel.takes.comparing import compared, planned_lengths
+from ritornel.takes.models import Take
+
+
+@login_required
+@require_GET
+def lectern(request: HttpRequest, show_id: UUID) -> HttpResponse:
+    """The speaker's page while rehearsing."""
+    row = own_show(request, show_id)
+    show = keeping.load(row)
+    score = compile(show)
+    page = {
+        "play": _playable(row, show, score),
+        "script": [_script(slide, time) for slide, time in zip(show.slides, score.times, strict=True)],
+        "target": show.target_ms,
+        "takes": reverse("takes:keep", args=[row.pk]),
+        "stage": reverse("takes:stage", args=[row.pk]),
+    }
+    return render(request, "takes/lectern.html", {"row": row, "page": page, "slides": len(show.slides)})
+
+
+@login_required
+@require_GET
+def stage(request: HttpRequest, show_id: UUID) -> HttpResponse:
+    """The audience's page: follows the lectern."""
+    row = own_show(request, show_id)
+    show = keeping.load(row)
+    return render(request, "takes/stage.html", {"row": row, "page": {"play": _playable(row, show, compile(show))}})
+
+
+@login_required
+@require_POST
+def keep(request: HttpRequest, show_id: UUID) -> JsonResponse:
+    """Keep a take that has ended; answer where it can be seen."""
+    row = own_show(request, show_id)
+    try:
+        take = convert(json.loads(request.body), CoreTake)
+    except (ValueError, BadDocument) as error:
+        return JsonResponse({"error": f"the take could not be read: {error}"}, status=400)
+    planned = planned_lengths(keeping.load(row))
+    kept = Take.objects.create(show=row, document=msgspec.to_builtins(take), planned=planned)
+    return JsonResponse({"take": reverse("takes:take", args=[kept.pk])})
+
+
+@login_required
+@require_GET
+def take(request: HttpRequest, take_id: int) -> HttpResponse:
+    """A take: planned against given, per slide."""
+    kept = get_object_or_404(Take, pk=take_id, show__owner=request.user)
+    rows = compared(keeping.load(kept.show), convert(kept.document, CoreTake), kept.planned)
+    run = [r for r in rows if r.given_ms is not None]
+    context = {
+        "take": kept,
+        "show": kept.show,
+        "rows": rows,
+        "planned": sum(r.planned_ms for r in run),
+        "given": sum(r.given_ms for r in run),
+        "difference": sum(r.difference_ms for r in run),
+        "widest": max([1, *(r.planned_ms for r in rows), *(r.given_ms or 0 for r in rows)]),
+        "rushed": sum(len(r.rushed) for r in rows),
+    }
+    return render(request, "takes/take.html", context)
+
+
+@login_required
+@require_POST
+def apply(request: HttpRequest, take_id: int) -> HttpResponse:
+    """Give the show the take's waits and holds, as one edit that can be undone."""
+    kept = get_object_or_404(Take, pk=take_id, show__owner=request.user)
+    command = ApplyTake(take=convert(kept.document, CoreTake))
+    keeping.edit(kept.show_id, kept.show.revision, command)
+    kept.applied_at = timezone.now()
+    kept.save(update_fields=["applied_at"])
+    messages.info(request, "The show now waits and holds as you did. Undo on the desk takes it back.")
+    return redirect("shows:desk", kept.show_id)
+
+
+def _playable(row: Show, show: CoreShow, score: Score) -> dict:
+    ids = [a.id for a in show.assets]
+    assets = Asset.objects.filter(owner_id=row.owner_id, sha256__in=ids)
+    return {**playable(show, score), "assets": {a.sha256: described(a) for a in assets}}
+
+
+def _script(slide, time) -> dict:
+    return {
+        "id": slide.id,
+        "script": slide.script,
+        "advance": slide.advance,
+        "cue_advance": slide.cue_advance,
+        "groups": [
+            {
+                "cue": g.cue,
+                "start": g.start_ms,
+                "settle": g.settle_ms,
+                "advance": slide.cue_advance.get(str(g.cue), slide.advance),
+            }
+            for g in time.groups
+        ],
+    }
