@@ -19,8 +19,8 @@ function filled(element, attributes, children) {
     if (name.startsWith("on")) element.addEventListener(name.slice(2), value);
     else if (name === "data") Object.assign(element.dataset, value);
     else if (name === "style") Object.assign(element.style, value);
-    else if (name in element && typeof value !== "string") element[name] = value;
-    else element.setAttribute(name, value === true ? "" : value);
+    else if (value === true && name in element) element[name] = true;
+    else element.setAttribute(name, value);
   }
   element.append(...children.flat().filter((child) => child !== null && child !== undefined && child !== false));
   return element;

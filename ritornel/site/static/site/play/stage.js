@@ -103,6 +103,12 @@ export class Stage {
     return this.layers.get(slideId)?.nodes.get(key)?.media ?? null;
   }
 
+  /** Shows an object in another box for the moment: while it is dragged. */
+  preview(slideId, key, { x, y, width, height }) {
+    const { style } = this.layers.get(slideId)?.made.get(key)?.element ?? {};
+    if (style) Object.assign(style, { left: `${x}px`, top: `${y}px`, width: `${width}px`, height: `${height}px` });
+  }
+
   /** Keeps the layers of a few slides and drops the rest. */
   trim(named) {
     if (this.layers.size <= 6) return;

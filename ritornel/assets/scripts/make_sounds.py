@@ -1,0 +1,123 @@
+"""Make the demo's sounds: two beds played by arithmetic, and the narration spoken by espeak-ng.
+
+    apt-get install espeak-ng && python -m ritornel.assets.scripts.make_sounds
+
+Narrations are spoken passage by passage, so that the instants of the cues are known to the millisecond; they are
+written to ``narration.json`` for the demo show.
+"""
+
+import json
+import subprocess
+import tempfile
+import wave
+from pathlib import Path
+
+import av
+import numpy as np
+
+from ritornel.shows.demo.lamp import NARRATED
+
+OUT = Path(__file__).resolve().parents[1] / "demo"
+RATE = 48000
+GAP_S = 0.45
+
+
+def tone(frequency: float, length: float, attack: float, decay: float) -> np.ndarray:
+    """Return a soft tone of some partials, ``length`` seconds long."""
+    t = np.arange(int(length * RATE)) / RATE
+    partials = sum(
+        np.sin(2 * np.pi * frequency * n * t) * share * np.exp(-t * n / decay)
+        for n, share in ((1, 1), (2, 0.42), (3, 0.16), (4, 0.08))
+    )
+    return partials * np.minimum(1, t / attack)
+
+
+def placed(into: np.ndarray, sound: np.ndarray, at: float, gain: float) -> None:
+    """Add a sound at a time in seconds, wrapped around the end so that the whole loops."""
+    first = int(at * RATE)
+    indices = (first + np.arange(len(sound))) % len(into)
+    np.add.at(into, indices, sound * gain)
+
+
+def bed(chords: list[tuple[float, ...]], bar: float, pluck: float, seed: int) -> np.ndarray:
+    """Return a looping piece: a chord each bar, and single notes of it over them."""
+    chance = np.random.default_rng(seed)
+    music = np.zeros(int(bar * len(chords) * RATE))
+    for n, chord in enumerate(chords):
+        for note in chord:
+            placed(music, tone(note, bar * 1.5, bar * 0.35, 5.0), n * bar, 0.10)
+        for beat in range(4):
+            note = float(chance.choice(chord)) * float(chance.choice((1, 2, 2)))
+            placed(music, tone(note, 2.2, 0.006, 0.55), n * bar + beat * bar / 4 + float(chance.random()) * 0.02, pluck)
+    return music / np.abs(music).max() * 0.6
+
+
+def harbour() -> np.ndarray:
+    """Return the bed of the talk: slow chords over the sea."""
+    music = bed([(110, 165, 220, 262), (98, 147, 196, 247), (131, 165, 196, 262), (87, 131, 175, 220)], 5.0, 0.1, 1)
+    chance = np.random.default_rng(2)
+    noise = chance.standard_normal(len(music))
+    spectrum = np.fft.rfft(noise)
+    spectrum *= 1 / (1 + (np.arange(len(spectrum)) / (400 * len(music) / RATE)) ** 2)
+    sea = np.fft.irfft(spectrum, len(music))
+    swell = 0.55 + 0.45 * np.sin(2 * np.pi * np.arange(len(music)) / len(music) * 3)
+    return music * 0.85 + sea / np.abs(sea).max() * swell * 0.16
+
+
+def winter() -> np.ndarray:
+    """Return the bed of the lobby show: bells."""
+    return bed([(147, 220, 294, 370), (131, 196, 262, 330), (165, 247, 294, 392), (110, 220, 277, 330)], 3.6, 0.2, 7)
+
+
+def write_opus(samples: np.ndarray, path: Path, bit_rate: int) -> None:
+    """Write mono samples in -1..1 as Opus in Ogg."""
+    with av.open(str(path), "w", format="ogg") as container:
+        stream = container.add_stream("libopus", rate=RATE, layout="mono")
+        stream.bit_rate = bit_rate
+        data = (np.clip(samples, -1, 1) * 32767).astype(np.int16)
+        for first in range(0, len(data), 960):
+            block = np.pad(data[first : first + 960], (0, max(0, 960 - len(data[first:]))))
+            frame = av.AudioFrame.from_ndarray(block.reshape(1, -1), format="s16", layout="mono")
+            frame.sample_rate = RATE
+            frame.pts = first
+            container.mux(stream.encode(frame))
+        container.mux(stream.encode(None))
+
+
+def spoken(text: str) -> np.ndarray:
+    """Return a passage spoken by espeak-ng, without the silence around it."""
+    with tempfile.TemporaryDirectory() as folder:
+        path = Path(folder) / "said.wav"
+        subprocess.run(["espeak-ng", "-v", "en-gb-x-rp", "-s", "148", "-p", "38", "-w", path, text], check=True)
+        with wave.open(str(path)) as file:
+            rate = file.getframerate()
+            samples = np.frombuffer(file.readframes(file.getnframes()), np.int16).astype(float) / 32768
+    loud = np.nonzero(np.abs(samples) > 0.01)[0]
+    samples = samples[loud[0] : loud[-1] + 1]
+    return np.interp(np.arange(0, len(samples), rate / RATE), np.arange(len(samples)), samples) * 0.8
+
+
+def narrations() -> None:
+    """Speak the narrated slides; write their sound and the instants of their cues."""
+    marks: dict[str, list[int]] = {}
+    for name, passages in NARRATED.items():
+        pieces: list[np.ndarray] = []
+        marks[name] = []
+        for number, passage in enumerate(passages):
+            if number:
+                marks[name].append(round(sum(len(p) for p in pieces) / RATE * 1000))
+            pieces += [spoken(passage), np.zeros(int(GAP_S * RATE))]
+        write_opus(np.concatenate(pieces[:-1]), OUT / f"voice-{name}.ogg", 40_000)
+    (OUT / "narration.json").write_text(json.dumps(marks, indent=2) + "\n", encoding="utf-8")
+
+
+def main() -> None:
+    """Make everything."""
+    OUT.mkdir(exist_ok=True)
+    write_opus(harbour(), OUT / "harbour.ogg", 80_000)
+    write_opus(winter(), OUT / "bells.ogg", 80_000)
+    narrations()
+
+
+if __name__ == "__main__":
+    main()

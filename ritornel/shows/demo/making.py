@@ -1,0 +1,45 @@
+"""Putting the demo into a database: its user, its material, its two shows."""
+
+import json
+from pathlib import Path
+from typing import Any
+
+from django.contrib.auth import get_user_model
+
+from ritornel import assets
+from ritornel.core.model.reading import read_show
+from ritornel.library.taking_in import take_in
+from ritornel.shows import keeping
+from ritornel.shows.demo import lamp, winter
+from ritornel.shows.models import Show
+
+MATERIAL = Path(assets.__file__).parent / "demo"
+USER, PASSWORD = "keeper", "four-flashes"
+LICENCE = "CC0 1.0, made for Ritornel"
+
+
+def make_demo() -> list[Show]:
+    """Return the demo's shows, made if the demo user has none yet."""
+    user, fresh = get_user_model().objects.get_or_create(username=USER)
+    if fresh:
+        user.set_password(PASSWORD)
+        user.save()
+    if user.shows.exists():
+        return list(user.shows.all())
+    ids = {
+        path.name: take_in(user, path, path.name, licence=LICENCE, credit="Skarholm Light").sha256
+        for path in sorted(MATERIAL.iterdir())
+        if path.suffix != ".json"
+    }
+    marks = json.loads((MATERIAL / "narration.json").read_text(encoding="utf-8"))
+    documents = [winter.document(), lamp.document(marks)]
+    return [keeping.create(user, read_show(_with_ids(document, ids))) for document in documents]
+
+
+def _with_ids(thing: Any, ids: dict[str, str]) -> Any:
+    """Return the document with file names of assets replaced by their ids."""
+    if isinstance(thing, list):
+        return [_with_ids(item, ids) for item in thing]
+    if isinstance(thing, dict):
+        return {k: ids[v] if k == "asset" else _with_ids(v, ids) for k, v in thing.items()}
+    return thing

@@ -1,0 +1,16 @@
+"""``manage.py make_demo``: the demo user, its material and its shows, made once."""
+
+from django.core.management.base import BaseCommand
+
+from ritornel.shows.demo.making import PASSWORD, USER, make_demo
+
+
+class Command(BaseCommand):
+    """Make the demo if it is not there."""
+
+    help = "Make the demo user and the two shows of Skarholm Light, if they are not there yet."
+
+    def handle(self, *args, **options) -> None:
+        """Make it and say how to sign in."""
+        shows = make_demo()
+        self.stdout.write(f"{len(shows)} shows; sign in as “{USER}” with “{PASSWORD}”.")
