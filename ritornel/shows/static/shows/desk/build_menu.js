@@ -81,9 +81,10 @@ function tick(label, on, change) {
   return el("label.flex.gap-1", {}, box, label);
 }
 
+/** Beside the acts, over the prompt book: what is being built stays in sight. */
 function place(menu, anchor) {
   const at = anchor.getBoundingClientRect();
   const { offsetWidth, offsetHeight } = menu;
-  menu.style.left = `${Math.max(8, Math.min(at.left - offsetWidth - 8, innerWidth - offsetWidth - 8))}px`;
+  menu.style.left = `${Math.max(8, Math.min(at.right + 10, innerWidth - offsetWidth - 8))}px`;
   menu.style.top = `${Math.max(8, Math.min(at.top - 40, innerHeight - offsetHeight - 8))}px`;
 }

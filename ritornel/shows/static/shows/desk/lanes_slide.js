@@ -95,7 +95,7 @@ export function cueLane(timeline) {
       content.push(flag);
       if (near) {
         const line = el("div.tl-cue-line");
-        Object.assign(line.style, { left: `${timeline.x(at)}px`, top: "20px", height: `${timeline.laneObjects().length * 28 + 8}px` });
+        Object.assign(line.style, { left: `${timeline.x(at)}px`, top: "20px", height: `${timeline.laneObjects().length * 27 + 6}px` });
         content.push(line);
       }
     }

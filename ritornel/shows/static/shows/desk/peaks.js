@@ -36,7 +36,7 @@ export async function drawPeaks(place, asset, from, to, { wrap = Infinity, start
     const last = Math.max(first, Math.floor(((at + each * (BAR_PX + 1)) / 1000) * PER_SECOND));
     let loudest = 0;
     for (let i = first; i <= last && i < peaks.length; i++) loudest = Math.max(loudest, peaks[i]);
-    const tall = Math.max(1, (loudest / 255) * height);
+    const tall = Math.max(1, Math.sqrt(loudest / 255) * height);
     pen.fillRect(x, (height - tall) / 2, BAR_PX, tall);
   }
 }

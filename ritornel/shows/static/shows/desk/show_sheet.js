@@ -18,13 +18,13 @@ const PACE = [
 /** Opens the show's sheet. */
 export function openShowSheet(desk) {
   const { store } = desk;
-  const dialog = el("dialog", { "aria-label": "Show" });
+  const dialog = el("dialog", { "aria-label": "Pace and bed" });
   const body = el("div.sheet-grid");
   const draw = () => body.replaceChildren(...paceRows(store), ...bedRows(desk, draw));
   store.on("show", () => dialog.open && !dialog.contains(document.activeElement?.closest("input")) && draw());
   draw();
   dialog.append(
-    el("h2.page-title", {}, "Show"), body,
+    el("h2.page-title", {}, "Pace and bed"), body,
     el("div.flex.gap-5.items-baseline", {},
       el("button.act-main", { onclick: () => dialog.close() }, "Close"),
       el("a.act", { href: "document" }, "Export document"),

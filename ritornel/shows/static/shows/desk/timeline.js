@@ -6,7 +6,7 @@ import { bedLane, clipLane, narrationLane } from "./lanes_sound.js";
 import { cueLane, objectLane, slideLane } from "./lanes_slide.js";
 import { dragTime } from "./timeline_drag.js";
 
-const NAMES_PX = 112;
+const NAMES_PX = 124;
 const TICKS_MS = [40, 100, 200, 500, 1000, 2000, 5000, 10000, 30000, 60000, 300000];
 const TICK_PX = 74;
 const MOST_SCALE = 1.2; // px a ms: one frame of 1/30 s is 40 px

@@ -1,0 +1,39 @@
+// Links and embed codes: whole at a click, copied by a button, embed code for the width chosen.
+
+for (const article of document.querySelectorAll("article")) {
+  const code = article.querySelector("[data-embed]");
+  const choice = article.querySelector("[data-embed-width]");
+  if (!code) continue;
+  const write = () => {
+    const width = Number(choice.value);
+    const height = Math.round((width * code.dataset.height) / code.dataset.width);
+    const title = code.dataset.title.replaceAll("&", "&amp;").replaceAll('"', "&quot;");
+    code.value = `<iframe src="${code.dataset.embed}" width="${width}" height="${height}" title="${title}" style="border:0;display:block" allow="autoplay; fullscreen" allowfullscreen></iframe>`;
+  };
+  choice.addEventListener("change", write);
+  write();
+}
+
+for (const field of document.querySelectorAll("[data-whole]")) {
+  field.addEventListener("focus", () => field.select());
+}
+
+for (const button of document.querySelectorAll("[data-copy]")) {
+  button.addEventListener("click", async () => {
+    const field = button.previousElementSibling;
+    field.select();
+    try {
+      await navigator.clipboard.writeText(field.value);
+    } catch {
+      document.execCommand("copy");
+    }
+    button.textContent = "Copied";
+    setTimeout(() => (button.textContent = "Copy"), 1500);
+  });
+}
+
+for (const form of document.querySelectorAll("form[data-confirm]")) {
+  form.addEventListener("submit", (event) => {
+    if (!window.confirm(form.dataset.confirm)) event.preventDefault();
+  });
+}
