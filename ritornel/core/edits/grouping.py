@@ -50,7 +50,7 @@ def _renumbered(slide: Slide, moved: Mapping[int, int], before: int, after: int)
             return f"[{old + after - before}]"
         return f"[{moved[old]}]" if old in moved else ""
 
-    script = re.sub(r"  +", " ", MARK.sub(mark, slide.script)) if MARK.search(slide.script) else slide.script
+    script = re.sub(r"  +", " ", MARK.sub(mark, slide.script)).strip() if MARK.search(slide.script) else slide.script
     waits = {str(moved[int(cue)]): ms for cue, ms in slide.waits.items() if int(cue) in moved}
     given_by = {str(moved[int(cue)]): who for cue, who in slide.cue_advance.items() if int(cue) in moved}
     voice = slide.narration

@@ -45,6 +45,8 @@ def ascent_and_descent(face: Face) -> tuple[float, float]:
 @lru_cache(maxsize=16384)
 def advance(text: str, face: Face) -> float:
     """Return the width of ``text`` set in one line, in sizes (multiply by the font size)."""
+    if not text:
+        return 0.0
     font, upem, _, _ = _loaded(face.file)
     buffer = hb.Buffer()
     buffer.add_str(text)

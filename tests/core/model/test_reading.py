@@ -1,0 +1,80 @@
+from unittest import TestCase
+
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from ritornel.core.model import Clip, Show, Text
+from ritornel.core.model.defaults import defaults
+from ritornel.core.model.patch import patch_to, patched
+from ritornel.core.model.reading import BadDocument, read_show, write_show
+from tests.made import SHOWS
+
+
+class Reading(TestCase):
+    def refused(self, **document) -> str:
+        with self.assertRaises(BadDocument) as caught:
+            read_show(document)
+        return str(caught.exception)
+
+    def test_messages_name_the_place(self):
+        cases = {
+            "slide 3, build 2: duration must be 0 or more": {
+                "slides": [{}, {}, {"running_order": [{}, {"duration": -5}]}]
+            },
+            "slide 1: hold must be a whole number or nothing, and is text": {"slides": [{"hold": "long"}]},
+            "slide 1, build 1: trigger “later” is not one of the values": {
+                "slides": [{"running_order": [{"trigger": "later"}]}]
+            },
+            "slide 1, object 2: fill must be a colour as #rrggbb": {
+                "slides": [{"objects": [{}, {"kind": "shape", "fill": "red"}]}]
+            },
+            "pace: wpm must be more than 0": {"pace": {"wpm": 0}},
+            "slides must be a list": {"slides": 3},
+            "slide 1, build 1: object must be the id of an object on this slide, and “x” is none": {
+                "slides": [{"running_order": [{"object": "x"}]}]
+            },
+            "slide “a”: the id must be used once, and stands 2 times": {"slides": [{"id": "a"}, {"id": "a"}]},
+            "slide 1, object 1: out must come after in (500)": {
+                "slides": [{"objects": [{"kind": "clip", "in": 500, "out": 500}]}]
+            },
+            "slide 1, waits: “soon” must be the number of a cue": {"slides": [{"waits": {"soon": 3}}]},
+            "chapter 1: first must be the id of a slide": {"chapters": [{"first": "gone"}]},
+            "slide 1, build 1: only a clip or a sound can play": {
+                "slides": [{"objects": [{"id": "o"}], "running_order": [{"object": "o", "kind": "play"}]}]
+            },
+        }
+        for words, document in cases.items():
+            with self.subTest(words):
+                self.assertIn(words, self.refused(**document))
+
+    def test_what_is_left_out_is_filled_in(self):
+        show = read_show({"slides": [{"objects": [{"paragraphs": [{"text": "x"}]}, {}], "running_order": [{}]}]})
+        slide = show.slides[0]
+        self.assertEqual((slide.id, slide.objects[0].id, slide.running_order[0].id), ("slide-1", "object-1", "build-1"))
+        self.assertIsInstance(slide.objects[0], Text)
+        self.assertEqual(slide.transition.type, "cut")
+        self.assertEqual((show.width, show.height, show.pace.wpm), (1280, 720, 140))
+
+    def test_times_have_plain_names_in_documents(self):
+        show = read_show({"slides": [{"objects": [{"kind": "clip", "in": 5, "out": 9}]}]})
+        thing = show.slides[0].objects[0]
+        assert isinstance(thing, Clip)
+        self.assertEqual((thing.in_ms, thing.out_ms), (5, 9))
+        self.assertIn(b'"in": 5', write_show(show))
+
+    @settings(max_examples=60, deadline=None)
+    @given(SHOWS)
+    def test_written_and_read_back_is_the_same(self, show: Show):
+        self.assertEqual(read_show(write_show(show)), show)
+
+    def test_defaults_are_told_under_document_names(self):
+        told = defaults()
+        self.assertEqual(told["pace"]["least_wait"], 400)
+        self.assertEqual(told["step"]["trigger"], "cue")
+        self.assertEqual((told["clip"]["in"], told["text"]["size"]), (0, 32))
+
+    @settings(max_examples=60, deadline=None)
+    @given(SHOWS, SHOWS, st.randoms())
+    def test_a_patch_leads_from_one_show_to_the_other(self, one: Show, other: Show, _):
+        self.assertEqual(patched(one, patch_to(one, other)), other)
+        self.assertEqual(patch_to(one, one), {})

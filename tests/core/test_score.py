@@ -1,0 +1,123 @@
+import json
+import subprocess
+import sys
+import tempfile
+from pathlib import Path
+from unittest import TestCase
+
+from msgspec.structs import replace
+
+from ritornel.core import score
+from ritornel.core.score import compile, evaluate, facts
+from tests.made import LAMP, clip, show, slide, step
+
+
+class Compiling(TestCase):
+    def test_only_the_changed_slide_is_compiled_again(self):
+        first = show(*(slide(step("a"), script=LAMP, id=f"s{n}") for n in range(5)))
+        before = compile(first)
+        slides = tuple(replace(s, hold_ms=77) if s.id == "s2" else s for s in first.slides)
+        after = compile(replace(first, slides=slides))
+        kept = [new is old for new, old in zip(after.slides, before.slides, strict=True)]
+        self.assertEqual(kept, [True, True, False, True, True])
+
+    def test_an_assets_length_counts(self):
+        film = {"id": "film", "kind": "clip", "asset": "film", "waited_for": True}
+        started = show(slide(objects=(film,), hold=0))
+        longer = replace(started, assets=tuple(replace(a, length_ms=12_000) for a in started.assets))
+        self.assertEqual((compile(started).length_ms, compile(longer).length_ms), (10_000, 12_000))
+
+    def test_an_empty_show_has_no_length_and_no_frames(self):
+        self.assertEqual(compile(show()).length_ms, 0)
+        with self.assertRaises(ValueError):
+            evaluate(compile(show()), 0)
+
+
+class Evaluating(TestCase):
+    def test_the_slide_before_stays_as_it_last_was(self):
+        first = slide(step("a", "following", 500, kind="exit", effect="fade"), hold=500)
+        second = slide(transition={"type": "crossfade", "duration": 800})
+        old, new = evaluate(compile(show(first, second)), 1000 + 400).layers
+        self.assertEqual((old.slide, old.targets["box"]["visible"]), (0, 0))
+        self.assertAlmostEqual(new.properties["opacity"], 0.5)
+
+    def test_a_clip_stands_at_its_in_point_runs_and_stands_at_its_out_point(self):
+        film = clip("film", 4000, **{"in": 1000})
+        play = step("p", "following", 0, kind="play", object="film", delay=500)
+        compiled = compile(show(slide(play, objects=(film,), hold=6000)))
+        places = [evaluate(compiled, t).layers[0].targets["film"]["media_time"] for t in (0, 500, 2000, 3500, 6000)]
+        self.assertEqual(places, [1000, 1000, 2500, 4000, 4000])
+
+    def test_pause_and_play_again_go_on_where_it_was(self):
+        steps = (
+            step("p", "following", 0, kind="play", object="film"),
+            step("q", "following", 0, kind="pause", object="film", delay=1000),
+            step("r", "following", 0, kind="play", object="film", delay=2000),
+        )
+        compiled = compile(show(slide(*steps, objects=(clip("film", 8000),), hold=9000)))
+        places = [evaluate(compiled, t).layers[0].targets["film"]["media_time"] for t in (1000, 2900, 4000)]
+        self.assertEqual(places, [1000, 1000, 2000])
+
+    def test_times_outside_the_show_are_its_ends(self):
+        compiled = compile(show(slide(hold=1000)))
+        self.assertEqual((evaluate(compiled, -5).time, evaluate(compiled, 99_999).time), (0, 1000))
+
+
+class Facts(TestCase):
+    def run_facts(self, content: str) -> subprocess.CompletedProcess:
+        with tempfile.TemporaryDirectory() as folder:
+            path = Path(folder) / "show.json"
+            path.write_text(content, encoding="utf-8")
+            command = [sys.executable, "-m", "ritornel.core.score", str(path), "--facts"]
+            return subprocess.run(command, capture_output=True, text=True, check=False)
+
+    def test_prints_the_timing(self):
+        document = {"slides": [{"id": "s", "hold": 500, "length": 10, "running_order": [{"id": "a", "duration": 600}]}]}
+        told = self.run_facts(json.dumps(document))
+        self.assertEqual(told.returncode, 0, told.stderr)
+        self.assertEqual(
+            json.loads(told.stdout),
+            {
+                "length": 2100,
+                "slides": [
+                    {
+                        "id": "s",
+                        "start": 0,
+                        "length": 2100,
+                        "groups": [
+                            {"cue": 0, "start": 0, "settle": 0, "steps": []},
+                            {
+                                "cue": 1,
+                                "start": 1500,
+                                "settle": 2100,
+                                "steps": [{"id": "a", "start": 1500, "end": 2100}],
+                            },
+                        ],
+                    }
+                ],
+                "findings": [
+                    {"rule": "too-short", "slide": "s", "message": "slide 1: too short by 2.09 s", "build": ""}
+                ],
+            },
+        )
+
+    def test_a_bad_file_ends_with_2_and_one_line(self):
+        for content, words in (
+            ("not json", "this is not a JSON document"),
+            (
+                '{"slides": [{}, {}, {"running_order": [{}, {"duration": -1}]}]}',
+                "slide 3, build 2: duration must be 0 or more",
+            ),
+            ("[]", "a show document must be a JSON object"),
+        ):
+            told = self.run_facts(content)
+            self.assertEqual((told.returncode, told.stdout), (2, ""))
+            self.assertEqual(len(told.stderr.strip().splitlines()), 1)
+            self.assertIn(words, told.stderr)
+
+    def test_a_missing_file_says_so(self):
+        self.assertEqual(score.main(["/nowhere/show.json", "--facts"]), 2)
+
+    def test_durations_left_out_are_the_effects_own(self):
+        told = facts(show(slide({"id": "a", "object": "box", "effect": "slide", "trigger": "following"})))
+        self.assertEqual(told["slides"][0]["groups"][0]["steps"][0]["end"], 800)
