@@ -40,16 +40,22 @@ class Player {
     this.play();
   }
 
-  play() {
+  async play() {
     this.loadRest();
     this.start?.remove();
     this.start = null;
+    if (this.playhead.time >= play.length) this.playhead.seek(0);
+    const starting = (this.starting = {});
+    await this.sound.ready(slideAt(play.order, this.playhead.time), this.playhead.time);
+    if (this.starting !== starting) return;
+    this.starting = null;
     this.playhead.play();
     this.drawWords();
     this.wake();
   }
 
   pause() {
+    this.starting = null;
     this.playhead.pause();
     this.sound.stop();
     this.drawWords();
@@ -57,7 +63,7 @@ class Player {
   }
 
   toggle() {
-    if (this.playhead.playing) this.pause();
+    if (this.playhead.playing || this.starting) this.pause();
     else this.play();
   }
 

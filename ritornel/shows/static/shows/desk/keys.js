@@ -47,6 +47,7 @@ const ARROWS = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], Arrow
 const FRAME_MS = 1000 / 30;
 
 export function listenForKeys(desk) {
+  document.addEventListener("mousedown", keepSpaceForPlaying);
   document.addEventListener("keydown", (event) => {
     if (isTyping(event.target) || document.querySelector("dialog[open]")) return;
     const arrow = ARROWS[event.key];
@@ -56,10 +57,22 @@ export function listenForKeys(desk) {
       return;
     }
     const entry = KEYS.find(([key]) => key === pressed(event));
-    if (!entry || (event.key === " " && event.target.closest?.("button, a, select"))) return;
+    if (!entry || (event.key === " " && isUsedByKeys(event.target))) return;
     event.preventDefault();
     entry[3](desk, event);
   });
+}
+
+/** A button that is clicked does not take the focus: Space goes on to play and pause. */
+function keepSpaceForPlaying(event) {
+  if (!event.target.closest?.("button")) return;
+  event.preventDefault();
+  document.activeElement?.blur();
+}
+
+/** Whether someone came to a button by keys: then Space presses it. */
+function isUsedByKeys(target) {
+  return Boolean(target.closest?.("button, a, select")?.matches(":focus-visible"));
 }
 
 /** Arrows move what is selected; with nothing selected they move the playhead by a frame, with Shift by a second. */

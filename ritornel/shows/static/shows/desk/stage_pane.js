@@ -149,18 +149,26 @@ export class StagePane {
   }
 
   toggle() {
-    if (this.playhead.playing) this.pause();
+    if (this.playhead.playing || this.starting) this.pause();
     else this.play();
   }
 
-  play() {
-    if (!this.store.shown.order.length) return;
+  /** Plays from here, once what is heard here is ready. */
+  async play() {
+    const { order } = this.store.shown;
+    if (!order.length) return;
     this.face = "run";
+    if (this.time >= this.store.shown.length) this.playhead.seek(0);
+    const starting = (this.starting = {});
+    await this.sound.ready(slideAt(order, this.time), this.time);
+    if (this.starting !== starting) return;
+    this.starting = null;
     this.playhead.play();
     this.draw();
   }
 
   pause() {
+    this.starting = null;
     this.playhead.pause();
     this.sound.stop();
     this.draw();

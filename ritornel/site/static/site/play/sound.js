@@ -2,9 +2,13 @@
 
 import { valueAt } from "./evaluate.js";
 
-const SEEK_BEYOND_S = 0.25; // further off than this, seek
-const NUDGE_BEYOND_S = 0.012; // further off than this, run a little faster or slower
-const MOST_NUDGE = 0.08;
+const SEEK_BEYOND_S = 0.4; // further off than this, seek
+const CORRECT_BEYOND_S = 0.03; // further off than this, run faster or slower ...
+const CORRECTED_S = 0.008; // ... until it is nearer than this
+const CORRECTION = 0.15; // by so much: constant while it lasts, as every change of rate disturbs a browser's sound
+const SMOOTHING = 0.75; // share of the drift before in the smoothed drift: readings of currentTime jitter
+const PATIENCE_MS = 800; // the show waits this long at most for its sound when it begins to play
+const AHEAD_MS = 2500; // a sound is fetched and put on its place this long before it is heard
 
 /** Plays what a score says is heard and moves at an instant. */
 export class Sound {
@@ -16,6 +20,7 @@ export class Sound {
     this.heard = new Map();
     this.muted = false;
     this.drifts = [];
+    this.latencies = { AUDIO: 0.06, VIDEO: 0.12 }; // s from play() until it runs, learnt as media start
   }
 
   /** Brings every medium to where it must be at show time `time`, for the slide at `index`. */
@@ -35,13 +40,52 @@ export class Sound {
       wanted.add(this.keyOf(span, slideId));
       this.run(span, slideId, time, playing);
     }
+    if (playing) this.prepare(index, time);
     for (const [key, medium] of this.heard) {
-      if (wanted.has(key)) continue;
+      if (wanted.has(key) || medium.ahead > time) continue;
       medium.element.pause();
       this.heard.delete(key);
     }
     this.standStill(slideId, slide, within, wanted);
     if (index > 0) this.standAtEnd(index - 1);
+  }
+
+  /** Puts on its place what is heard at `time`, and waits until it can play, or for as long as one has patience. */
+  async ready(index, time) {
+    this.follow(index, time, false);
+    const media = [...this.heard.values()].map((medium) => medium.element);
+    const patience = performance.now() + PATIENCE_MS;
+    while (media.some((m) => m.seeking || m.readyState < HTMLMediaElement.HAVE_FUTURE_DATA) && performance.now() < patience) {
+      await new Promise((resolve) => setTimeout(resolve, 15));
+    }
+  }
+
+  /** Fetches what will be heard soon, and puts it on its place, so that it starts without delay. */
+  prepare(index, time) {
+    for (const [id, start] of this.play.order.slice(index, index + 2)) {
+      for (const span of this.play.slides[id]?.score.spans ?? []) {
+        const at = start + span.start;
+        const key = this.keyOf(span, id);
+        if (at <= time || at > time + AHEAD_MS) continue;
+        if (this.heard.has(key)) {
+          this.beginEarly(this.heard.get(key), at - time, span);
+          continue;
+        }
+        const element = this.elementFor(span, id);
+        if (!element) continue;
+        const place = span.from / 1000;
+        if (element.paused && Math.abs(element.currentTime - place) > 0.008) element.currentTime = place;
+        this.heard.set(key, { element, fresh: true, ahead: at });
+      }
+    }
+  }
+
+  /** Starts a prepared medium so early that it sounds on time. */
+  beginEarly(medium, wait, span) {
+    if (medium.element.paused && wait <= this.latencies[medium.element.tagName] * 1000) {
+      medium.element.muted = this.muted || span.muted;
+      this.begin(medium, span.from / 1000, span.rate);
+    }
   }
 
   /** Stops everything that sounds. */
@@ -57,7 +101,7 @@ export class Sound {
   run(span, slideId, at, playing) {
     const key = this.keyOf(span, slideId);
     let medium = this.heard.get(key);
-    if (!medium) {
+    if (!medium || (medium.element instanceof HTMLVideoElement && !medium.element.isConnected)) {
       medium = { element: this.elementFor(span, slideId), fresh: true };
       if (!medium.element) return;
       this.heard.set(key, medium);
@@ -66,6 +110,7 @@ export class Sound {
     const length = Math.max(1, span.out - span.in);
     const place = (span.in + ((span.from - span.in + (at - span.start) * span.rate) % length)) / 1000;
     const gain = span.gain ? valueAt(span.gain, at) : 1;
+    element.loop = loopsWhole(span, this.play.assets[span.asset]);
     element.volume = Math.min(1, Math.max(0, gain));
     element.muted = this.muted || span.muted;
     if (!playing) {
@@ -80,22 +125,48 @@ export class Sound {
   keepInStep(medium, place, span, length) {
     const { element } = medium;
     if (element.paused) {
-      if (medium.fresh || element.ended) element.currentTime = place;
-      medium.fresh = false;
-      this.start(element);
+      this.begin(medium, place, span.rate);
+      return;
     }
+    if (element.seeking || element.readyState < HTMLMediaElement.HAVE_FUTURE_DATA) return;
     let drift = element.currentTime - place;
     if (Math.abs(drift) > length / 2) drift -= Math.sign(drift) * length;
-    this.drifts.push(drift * 1000);
+    medium.drift = medium.drift === undefined ? drift : SMOOTHING * medium.drift + (1 - SMOOTHING) * drift;
+    this.learnLatency(medium);
+    this.drifts.push(medium.drift * 1000);
     if (this.drifts.length > 600) this.drifts.shift();
-    if (Math.abs(drift) > SEEK_BEYOND_S && !element.seeking) {
-      element.currentTime = place;
-      element.playbackRate = span.rate;
-    } else if (Math.abs(drift) > NUDGE_BEYOND_S) {
-      element.playbackRate = span.rate * (1 - Math.max(-MOST_NUDGE, Math.min(MOST_NUDGE, drift * 2)));
+    if (Math.abs(medium.drift) > SEEK_BEYOND_S) {
+      element.currentTime = place + this.latencies[element.tagName];
+      medium.drift = undefined;
     } else {
-      element.playbackRate = span.rate;
+      this.correct(medium, span.rate);
     }
+  }
+
+  /** Starts a medium where it will be by the time it sounds. */
+  begin(medium, place, rate) {
+    const { element } = medium;
+    if (element.ended || Math.abs(element.currentTime - place) > 0.03) element.currentTime = place + this.latencies[element.tagName] * rate;
+    element.playbackRate = rate;
+    Object.assign(medium, { fresh: false, drift: undefined, correcting: 0, since: performance.now() });
+    this.start(element);
+  }
+
+  /** Lets a medium catch up, or wait, at a constant rate until it is in step. */
+  correct(medium, rate) {
+    const off = Math.abs(medium.drift);
+    if (!medium.correcting && off > CORRECT_BEYOND_S) medium.correcting = -Math.sign(medium.drift);
+    else if (medium.correcting && (off < CORRECTED_S || Math.sign(medium.drift) === medium.correcting)) medium.correcting = 0;
+    const wanted = rate * (1 + CORRECTION * medium.correcting);
+    if (medium.element.playbackRate !== wanted) medium.element.playbackRate = wanted;
+  }
+
+  /** What a medium is off by when it has just begun is what the next one needs for its start. */
+  learnLatency(medium) {
+    if (medium.learnt || performance.now() - medium.since < 150) return;
+    medium.learnt = true;
+    const kind = medium.element.tagName;
+    this.latencies[kind] = Math.min(0.25, Math.max(0, this.latencies[kind] - 0.5 * medium.drift));
   }
 
   start(element) {
@@ -105,8 +176,8 @@ export class Sound {
   }
 
   elementFor(span, slideId) {
-    const video = span.source === "object" ? this.stage.video(slideId, span.id) : null;
-    if (video?.play) return video;
+    const node = span.source === "object" && this.play.slides[slideId].nodes.find((n) => n.key === span.id);
+    if (node?.kind === "clip") return this.stage.video(slideId, span.id);
     const asset = this.play.assets[span.asset];
     if (!asset) return null;
     const audio = new Audio(asset.url);
@@ -132,4 +203,10 @@ export class Sound {
     const slide = this.play.slides[slideId];
     if (slide && this.stage.layers.has(slideId)) this.standStill(slideId, slide, length, new Set());
   }
+}
+
+/** Whether a span runs through its whole asset again and again: then the browser itself loops without a gap. */
+function loopsWhole(span, asset) {
+  const length = (span.out - span.in) / span.rate;
+  return span.in === 0 && span.out >= asset?.length && span.end - span.start > length;
 }

@@ -1,0 +1,142 @@
+"""The real interface in headless Chromium, through Playwright."""
+
+import os
+import time
+from pathlib import Path
+
+from django.contrib.staticfiles.testing import StaticLiveServerTestCase
+from django.test import override_settings
+from playwright.sync_api import Browser, BrowserContext, Page, sync_playwright
+
+from ritornel.core.model.reading import read_show
+from ritornel.shows import keeping
+from ritornel.shows.models import Show
+from tests.material import MediaFolder, asset, png, wav, webm
+
+CHROMIUM = os.environ.get("RITORNEL_CHROMIUM", "/usr/bin/chromium")
+FLAGS = [
+    "--no-sandbox",
+    "--disable-gpu",
+    "--disable-quic",
+    "--no-first-run",
+    "--disable-background-networking",
+    "--disable-component-update",
+    "--disable-sync",
+    "--use-fake-device-for-media-stream",
+]
+SOUND_AT_ONCE = "--autoplay-policy=no-user-gesture-required"
+USER, PASSWORD = "keeper", "four-flashes"
+
+os.environ.setdefault("DJANGO_ALLOW_ASYNC_UNSAFE", "1")
+
+
+@override_settings(AXES_ENABLED=False)
+class BrowserCase(MediaFolder, StaticLiveServerTestCase):
+    """Starts a browser per class and a fresh, signed-in context per test; page errors fail the test."""
+
+    flags = (SOUND_AT_ONCE,)
+    browser: Browser
+
+    @classmethod
+    def setUpClass(cls):
+        super().setUpClass()
+        cls.driver = sync_playwright().start()
+        cls.browser = cls.driver.chromium.launch(executable_path=CHROMIUM, args=[*FLAGS, *cls.flags])
+
+    @classmethod
+    def tearDownClass(cls):
+        cls.browser.close()
+        cls.driver.stop()
+        super().tearDownClass()
+
+    def setUp(self):
+        from django.contrib.auth import get_user_model
+
+        self.owner = get_user_model().objects.create_user(USER, password=PASSWORD)
+        self.errors: list[str] = []
+        self.context = self.new_context()
+        self.page = self.new_page(self.context)
+        self.sign_in(self.page)
+
+    def tearDown(self):
+        self.context.close()
+        self.assertEqual(self.errors, [])
+
+    def new_context(self) -> BrowserContext:
+        context = self.browser.new_context(viewport={"width": 1280, "height": 800}, base_url=self.live_server_url)
+        context.set_default_timeout(15_000)
+        return context
+
+    def new_page(self, context: BrowserContext) -> Page:
+        page = context.new_page()
+        page.on("pageerror", lambda error: self.errors.append(str(error)))
+        page.on("console", lambda message: self.errors.append(message.text) if "Content Security" in message.text else None)
+        return page
+
+    def sign_in(self, page: Page):
+        page.goto("/sign-in")
+        page.fill("[name=username]", USER)
+        page.fill("[name=password]", PASSWORD)
+        page.click("main button")
+        page.wait_for_url("**/")
+
+    # ---- shows
+
+    def keep(self, document: dict) -> Show:
+        return keeping.create(self.owner, read_show(document))
+
+    def assets(self) -> dict[str, str]:
+        """A picture, a clip whose frames tell their time, and a sound; ids by kind."""
+        return {
+            "picture": asset(self.owner, "lamp.png", png()).sha256,
+            "clip": asset(self.owner, "turn.webm", webm(4.0)).sha256,
+            "sound": asset(self.owner, "sea.wav", wav(3.0)).sha256,
+        }
+
+    def open_desk(self, row: Show) -> Page:
+        self.page.goto(f"/shows/{row.pk}/")
+        self.ready()
+        return self.page
+
+    def ready(self):
+        self.page.wait_for_selector("html[data-ready]", state="attached")
+
+    def until(self, expression: str, page: Page | None = None, seconds: float = 15):
+        """Waits until an expression in the page is true, and returns its value. (The policy forbids eval in the page.)"""
+        end = time.monotonic() + seconds
+        while time.monotonic() < end:
+            if value := (page or self.page).evaluate(expression):
+                return value
+            time.sleep(0.04)
+        raise AssertionError(f"never true: {expression}")
+
+    def settled(self, page: Page | None = None):
+        """Waits until every edit has been kept."""
+        self.until("ritornel.store.waiting === 0 && !ritornel.store.trying", page)
+
+    def length(self) -> int:
+        """The length that the header shows, in ms."""
+        return int(self.page.get_attribute("#length", "data-ms"))
+
+    def drag(self, selector: str, dx: float, dy: float = 0, hold: str = "", at: tuple[float, float] = (0.5, 0.5), let_go=True):
+        box = self.page.locator(selector).first.bounding_box()
+        x, y = box["x"] + box["width"] * at[0], box["y"] + box["height"] * at[1]
+        if hold:
+            self.page.keyboard.down(hold)
+        self.page.mouse.move(x, y)
+        self.page.mouse.down()
+        for part in range(1, 9):
+            self.page.mouse.move(x + dx * part / 8, y + dy * part / 8)
+        if let_go:
+            self.page.mouse.up()
+        if hold:
+            self.page.keyboard.up(hold)
+
+    def on_stage(self, x: float, y: float) -> tuple[float, float]:
+        """The page's point for a point in stage units."""
+        box = self.page.locator("#stage-over").bounding_box()
+        return box["x"] + box["width"] * x / 1280, box["y"] + box["height"] * y / 720
+
+    def files(self, *named: tuple[str, bytes]) -> list[dict]:
+        types = {".png": "image/png", ".wav": "audio/wav", ".webm": "video/webm"}
+        return [{"name": n, "mimeType": types[Path(n).suffix], "buffer": content} for n, content in named]

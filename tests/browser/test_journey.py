@@ -1,0 +1,120 @@
+"""From pictures to a published edition, as a person does it."""
+
+from tests.browser.base import BrowserCase
+from tests.material import png, wav, webm
+
+DROP = """async (files) => {
+  const data = new DataTransfer();
+  for (const { name, mimeType, bytes } of files) data.items.add(new File([new Uint8Array(bytes)], name, { type: mimeType }));
+  const target = document.querySelector(".timeline");
+  for (const type of ["dragover", "drop"]) {
+    target.dispatchEvent(new DragEvent(type, { bubbles: true, cancelable: true, dataTransfer: data }));
+  }
+}"""
+
+
+class Journey(BrowserCase):
+    def test_from_pictures_to_a_link_that_plays_by_itself(self):
+        page = self.page
+        page.fill("[name=title]", "A small light")
+        page.click("text=New show")
+        self.ready()
+        self.drop_pictures()
+        self.build_and_drag()
+        self.add_clip()
+        self.play()
+        self.rehearse()
+        self.publish_and_watch()
+
+    def drop_pictures(self):
+        page = self.page
+        files = self.files(("page 10.png", png("#a03030")), ("page 2.png", png("#30a030")), ("page 1.png", png("#3030a0")))
+        page.evaluate(DROP, [{**f, "bytes": list(f.pop("buffer"))} for f in files])
+        page.fill("#picture-hold", "2")
+        page.select_option("dialog [aria-label=Transition]", "push")
+        page.click("text=Make slides")
+        self.until("ritornel.store.state.order.length === 3")
+        self.settled()
+        titles = page.evaluate("ritornel.store.state.order.map(([id]) => ritornel.store.state.slides[id].doc.title)")
+        self.assertEqual(titles, ["Page 1", "Page 2", "Page 10"])
+        self.assertEqual(self.length(), 3 * (900 + 2000))
+        self.assertEqual(page.inner_text("#length"), "0:08")
+
+    def build_and_drag(self):
+        """Two gestures build the picture; dragging the build moves the header's length by as much, while it lasts."""
+        page = self.page
+        page.mouse.click(*self.on_stage(640, 360))
+        page.keyboard.press("b")
+        page.click("[role=menuitem]:has-text('fades in')")
+        page.wait_for_selector(".tl-build")
+        self.settled()
+        before = self.length()
+        self.assertEqual(before, 3 * 2900 + 1500 + 600)
+        self.drag(".tl-build", 80, hold="Alt", let_go=False)
+        self.until(f"Number(document.querySelector('#length').dataset.ms) > {before}")
+        page.mouse.up()
+        self.settled()
+        by = round(80 / page.evaluate("ritornel.timeline.scale"))
+        self.assertAlmostEqual(self.length() - before, by, delta=2)
+        page.click("#undo")
+        self.until(f"Number(document.querySelector('#length').dataset.ms) === {before}")
+
+    def add_clip(self):
+        page = self.page
+        page.keyboard.press("Escape")
+        with page.expect_file_chooser() as chosen:
+            page.click("[data-act='Clip…']")
+        chosen.value.set_files(self.files(("turn.webm", webm(4.0))))
+        page.wait_for_selector(".trim")
+        page.fill("input[aria-label='In point']", "1.5")
+        page.keyboard.press("Tab")
+        page.check("text=wait for its end")
+        self.settled()
+        thing = page.evaluate("ritornel.store.slide.doc.objects.at(-1)")
+        self.assertEqual((thing["kind"], thing["in"], thing["waited_for"]), ("clip", 1500, True))
+        with page.expect_file_chooser() as chosen:
+            page.click("text=Pace and bed")
+            page.click("#choose-bed")
+        chosen.value.set_files(self.files(("sea.wav", wav(3.0))))
+        self.until("ritornel.store.state.beds.length === 1")
+        page.click("dialog >> text=Close")
+
+    def play(self):
+        page = self.page
+        page.keyboard.press("Home")
+        self.until("ritornel.stage.time > 1600")
+        drifts = page.evaluate("ritornel.stage.sound.drifts.slice(-20)")
+        self.assertTrue(drifts)
+        self.assertLess(max(map(abs, drifts)), 80)
+        page.keyboard.press("Space")
+
+    def rehearse(self):
+        page = self.page
+        page.click("text=Rehearse")
+        page.wait_for_selector("#give:has-text('Begin')")
+        page.keyboard.press("Space")
+        for words in ("Cue 1", "Next slide", "Next slide", "End the show"):
+            page.wait_for_selector(f"#give:has-text('{words}')")
+            page.wait_for_timeout(350)
+            page.keyboard.press("Space")
+        page.wait_for_url("**/takes/*")
+        self.assertEqual(page.locator("tbody tr").count(), 3)
+        page.click("text=Leave the show as it is")
+        self.ready()
+
+    def publish_and_watch(self):
+        page = self.page
+        page.click("text=Publish")
+        page.click("text=Publish an edition")
+        link = page.input_value("[aria-label=Link]")
+        context = self.new_context()
+        viewer = self.new_page(context)
+        viewer.goto(link)
+        self.until("window.player?.playhead.time > 300", viewer)
+        self.assertEqual(context.cookies(), [])
+        playing = "(() => { const v = document.querySelector('video'); return v && !v.paused && v.currentTime; })()"
+        self.assertAlmostEqual(self.until(playing, viewer), 1.5, delta=0.3)
+        self.until("player.playhead.time > player.stage.play.order[1][1] + 950", viewer, seconds=20)
+        shown = viewer.evaluate("[...document.querySelectorAll('.stage-layer')].filter((l) => l.style.visibility === 'visible').length")
+        self.assertEqual(shown, 1)
+        context.close()

@@ -1,0 +1,68 @@
+"""The two evaluators say the same: 1e-3 stage units, 1e-4 opacity, on made shows and on the demo's."""
+
+import json
+import random
+import subprocess
+from pathlib import Path
+from unittest import TestCase
+
+import msgspec
+from hypothesis import HealthCheck, given, settings
+from hypothesis import strategies as st
+
+from ritornel.core.model import Show
+from ritornel.core.model.reading import read_show
+from ritornel.core.score import compile, evaluate
+from ritornel.render.player import playable
+from ritornel.shows.demo import lamp, winter
+from tests.made import SHOWS
+from tests.node import node
+
+SCRIPT = Path(__file__).parent / "evaluate_many.mjs"
+
+
+def in_page(cases: list[dict]) -> list:
+    command = [node(), "--no-warnings", str(SCRIPT)]
+    told = subprocess.run(command, input=json.dumps(cases), capture_output=True, text=True, check=False)
+    if told.returncode:
+        raise AssertionError(told.stderr)
+    return json.loads(told.stdout)
+
+
+class Parity(TestCase):
+    maxDiff = 2000
+
+    def assert_same(self, show: Show, times: list[float]):
+        score = compile(show)
+        (frames,) = in_page([{"play": playable(show, score), "times": times}])
+        for time, frame in zip(times, frames, strict=True):
+            expected = msgspec.to_builtins(evaluate(score, time))
+            self.assertEqual((frame["slide"], frame["backdrop"]), (expected["slide"], expected["backdrop"]))
+            self.assertEqual(len(frame["layers"]), len(expected["layers"]))
+            for ours, theirs in zip(expected["layers"], frame["layers"], strict=True):
+                self.assert_near(ours["properties"], theirs["properties"], time)
+                self.assertEqual(set(ours["targets"]), set(theirs["targets"]))
+                for key, state in ours["targets"].items():
+                    self.assert_near(state, theirs["targets"][key], time)
+
+    def assert_near(self, ours: dict, theirs: dict, time: float):
+        self.assertEqual(set(ours), set(theirs))
+        for name, value in ours.items():
+            near = 1e-4 if name in ("opacity", "scale_x", "scale_y", "visible") else 1e-3
+            pairs = zip(value, theirs[name], strict=True) if isinstance(value, list | tuple) else [(value, theirs[name])]
+            for a, b in pairs:
+                self.assertAlmostEqual(a, b, delta=near, msg=f"{name} at {time}")
+
+    @settings(max_examples=25, deadline=None, suppress_health_check=[HealthCheck.too_slow])
+    @given(SHOWS, st.randoms(use_true_random=False))
+    def test_on_made_shows(self, show: Show, chance: random.Random):
+        length = compile(show).length_ms
+        self.assert_same(show, [chance.uniform(0, length) for _ in range(40)])
+
+    def test_on_the_demo_shows(self):
+        chance = random.Random(4)
+        for document in (lamp.document({"light": [6000, 8000], "finger": [4000]}), winter.document()):
+            document["assets"] = [{"id": "turning-lens.webm", "kind": "clip", "length": 12_000}]
+            show = read_show(document)
+            length = compile(show).length_ms
+            self.assert_same(show, [chance.uniform(0, length) for _ in range(300)])

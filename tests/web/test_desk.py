@@ -1,0 +1,132 @@
+"""The desk's addresses: state, edits, trials, documents in and out, and who may open them."""
+
+import io
+import json
+import zipfile
+
+from django.core.files.uploadedfile import SimpleUploadedFile
+
+from ritornel.shows import keeping
+from ritornel.shows.models import Show
+from tests.made import LAMP, show, slide, step
+from tests.material import OwnerCase, asset, png
+
+
+class Editing(OwnerCase):
+    def setUp(self):
+        super().setUp()
+        self.row = self.keep(show(slide(step("a"), id="one", script=LAMP, hold=1000), slide(id="two"), title="Talk"))
+
+    def test_an_edit_answers_what_changed_and_the_new_order(self):
+        answer = self.edit(self.row, {"do": "drag-build", "slide": "one", "step": "a", "by": 500}).json()
+        self.assertEqual(list(answer["slides"]), ["one"])
+        self.assertEqual((answer["revision"], answer["undo"], answer["redo"]), (1, "move a build", None))
+        self.assertEqual(answer["order"][1][1], answer["order"][0][2])
+
+    def test_undo_and_redo_through_the_page(self):
+        self.edit(self.row, {"do": "set-slides", "slides": ["one"], "values": {"hold": 4000}})
+        undone = self.edit(self.row, "undo").json()
+        self.assertEqual((undone["slides"]["one"]["doc"]["hold"], undone["redo"]), (1000, "set the hold"))
+        self.assertEqual(self.edit(self.row, "redo").json()["slides"]["one"]["doc"]["hold"], 4000)
+        self.assertEqual(self.edit(self.row, "redo").status_code, 400)
+
+    def test_a_page_out_of_date_gets_409_and_the_newer_state(self):
+        self.edit(self.row, {"do": "set-show", "values": {"title": "Newer"}})
+        answer = self.edit(self.row, {"do": "set-show", "values": {"title": "Late"}}, revision=0)
+        self.assertEqual((answer.status_code, answer.json()["show"]["title"]), (409, "Newer"))
+        self.assertEqual(set(answer.json()["slides"]), {"one", "two"})
+
+    def test_a_trial_tells_the_length_and_keeps_nothing(self):
+        command = {"do": "drag-slide-end", "slide": "one", "by": 700}
+        before = self.client.get(f"/shows/{self.row.pk}/state").json()
+        tried = self.client.post(f"/shows/{self.row.pk}/try", {"command": command}, content_type="application/json")
+        self.assertEqual(tried.json()["length"], before["length"] + 700)
+        self.row.refresh_from_db()
+        self.assertEqual(self.row.revision, 0)
+
+    def test_bad_requests_get_words(self):
+        for body in (b"nonsense", b"[]", b'{"revision": "x"}', b'{"revision": 0, "command": {"do": "explode"}}'):
+            answer = self.client.post(f"/shows/{self.row.pk}/edit", body, content_type="application/json")
+            self.assertEqual(answer.status_code, 400, body)
+            self.assertTrue(answer.json()["error"])
+
+    def test_the_state_gives_reasons_and_outlines(self):
+        told = self.client.get(f"/shows/{self.row.pk}/state").json()["slides"]["one"]
+        group = told["time"]["groups"][1]
+        self.assertEqual((group["wait"], group["reason"]), (1636, "dwell"))
+        self.assertEqual(group["steps"][0]["outline"][0], 0)
+        self.assertEqual(group["steps"][0]["outline"][-1], 1)
+        self.assertEqual(told["doc"]["running_order"][0]["repeat"], 1)
+
+
+class WhoMayOpen(OwnerCase):
+    def test_only_the_owner(self):
+        row = self.keep(show(slide()))
+        pages = [f"/shows/{row.pk}/{page}" for page in ("", "state", "document", "zip", "lectern", "stage", "publish")]
+        for page in pages:
+            self.assertEqual(self.client.get(page).status_code, 200, page)
+        self.client.force_login(self.other)
+        for page in pages:
+            self.assertEqual(self.client.get(page).status_code, 404, page)
+        for page in ("edit", "try", "delete", "takes"):
+            self.assertEqual(self.client.post(f"/shows/{row.pk}/{page}").status_code, 404, page)
+        self.client.logout()
+        for page in pages:
+            self.assertRedirects(self.client.get(page), f"/sign-in?next={page}")
+
+    def test_the_list_shows_ones_own(self):
+        self.keep(show(slide(), title="Mine"))
+        self.assertContains(self.client.get("/"), "Mine")
+        self.client.force_login(self.other)
+        self.assertContains(self.client.get("/"), "No shows yet")
+
+
+class Documents(OwnerCase):
+    def setUp(self):
+        super().setUp()
+        self.picture = asset(self.owner, "lamp.png", png(), licence="CC0")
+        document = {"id": "p", "kind": "picture", "asset": self.picture.sha256}
+        self.row = self.keep(show(slide(objects=(document,)), title="How it turns"))
+
+    def take_in(self, name: str, content: bytes):
+        return self.client.post("/shows/import", {"document": SimpleUploadedFile(name, content)}, follow=True)
+
+    def test_a_document_goes_out_and_comes_back(self):
+        out = self.client.get(f"/shows/{self.row.pk}/document")
+        self.assertIn("how-it-turns.ritornel.json", out["Content-Disposition"])
+        self.assertEqual(self.take_in("show.ritornel.json", out.content).status_code, 200)
+        one, other = Show.objects.order_by("made_at")
+        self.assertEqual(keeping.load(one).slides, keeping.load(other).slides)
+
+    def test_a_zip_brings_its_media_to_someone_else(self):
+        content = b"".join(self.client.get(f"/shows/{self.row.pk}/zip").streaming_content)
+        with zipfile.ZipFile(io.BytesIO(content)) as archive:
+            self.assertEqual(len(archive.namelist()), 2)
+        self.client.force_login(self.other)
+        self.take_in("show.zip", content)
+        row = Show.objects.get(owner=self.other)
+        self.assertEqual(keeping.load(row).assets[0].licence, "CC0")
+        self.assertEqual(self.client.get(f"/library/media/{self.picture.sha256}").status_code, 200)
+
+    def test_what_cannot_be_taken_in_says_why_and_leaves_nothing(self):
+        content = b"".join(self.client.get(f"/shows/{self.row.pk}/zip").streaming_content)
+        damaged = io.BytesIO()
+        with zipfile.ZipFile(io.BytesIO(content)) as old, zipfile.ZipFile(damaged, "w") as new:
+            for name in old.namelist():
+                new.writestr(name, old.read(name) if name.endswith(".json") else b"other")
+        cases = {
+            b'{"slides": [{"hold": -1}]}': "slide 1: hold must be 0 or more",
+            b"what": "not a JSON document",
+            damaged.getvalue(): "damaged; export it again",
+        }
+        for document, words in cases.items():
+            self.assertContains(self.take_in("show.zip", document), words)
+        self.assertEqual(Show.objects.count(), 1)
+        self.assertContains(self.client.post("/shows/import", follow=True), "Choose a file first")
+
+    def test_new_and_deleted(self):
+        made = self.client.post("/shows/new", {"title": "Fresh"}, follow=True)
+        self.assertContains(made, "Fresh")
+        row = Show.objects.get(title="Fresh")
+        self.assertEqual(len(json.loads(self.client.get(f"/shows/{row.pk}/document").content)["slides"]), 1)
+        self.assertContains(self.client.post(f"/shows/{row.pk}/delete", follow=True), "is deleted")

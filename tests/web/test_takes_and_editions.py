@@ -1,0 +1,115 @@
+"""Takes beside their plan; editions: frozen, public, withdrawn."""
+
+from ritornel.publishing.models import Edition
+from ritornel.shows import keeping
+from ritornel.takes.models import Take
+from tests.made import LAMP, show, slide, step
+from tests.material import OwnerCase, asset, png, wav
+
+
+class Takes(OwnerCase):
+    def setUp(self):
+        super().setUp()
+        self.row = self.keep(show(slide(step("a"), step("b"), script=LAMP, id="one"), slide(id="two")))
+        instants = [
+            {"kind": "slide", "at": 0, "slide": "one"},
+            {"kind": "cue", "at": 1000, "slide": "one", "cue": 1},
+            {"kind": "cue", "at": 1200, "slide": "one", "cue": 2},
+            {"kind": "end", "at": 6000},
+        ]
+        self.answer = self.client.post(
+            f"/shows/{self.row.pk}/takes", {"instants": instants}, content_type="application/json"
+        )
+
+    def test_kept_compared_and_applied_as_one_edit(self):
+        page = self.client.get(self.answer.json()["take"])
+        self.assertContains(page, "rushed: cue 2")
+        self.assertContains(page, "not run")
+        self.assertContains(page, "0:05.3")
+        applied = self.client.post(f"{self.answer.json()['take']}/apply")
+        self.assertRedirects(applied, f"/shows/{self.row.pk}/")
+        slide_ = keeping.load(self.row).slides[0]
+        self.assertEqual((slide_.waits, slide_.hold_ms), ({"1": 1000, "2": 0}, 4200))
+        self.assertIsNone(self.edit(self.row, "undo").json()["slides"]["one"]["doc"]["hold"])
+
+    def test_a_take_that_cannot_be_read_is_refused(self):
+        bad = self.client.post(
+            f"/shows/{self.row.pk}/takes", {"instants": [{"kind": "nap", "at": 0}]}, content_type="application/json"
+        )
+        self.assertEqual(bad.status_code, 400)
+        self.assertEqual(Take.objects.count(), 1)
+
+    def test_only_its_owner_sees_it(self):
+        self.client.force_login(self.other)
+        self.assertEqual(self.client.get(self.answer.json()["take"]).status_code, 404)
+
+
+class Editions(OwnerCase):
+    def setUp(self):
+        super().setUp()
+        self.picture = asset(self.owner, "lamp.png", png())
+        self.unused = asset(self.owner, "sea.wav", wav())
+        document = {"id": "p", "kind": "picture", "asset": self.picture.sha256}
+        self.row = self.keep(show(slide(id="one", objects=(document,)), slide(id="two"), title="Talk"))
+        self.client.post(f"/shows/{self.row.pk}/publish", {"at_end": "loop"})
+        self.edition = Edition.objects.get()
+        self.url = f"/e/{self.edition.token}/"
+        self.client.logout()
+
+    def test_anyone_with_the_link_may_watch(self):
+        page = self.client.get(self.url)
+        self.assertContains(page, "Talk")
+        self.assertEqual(page["X-Frame-Options"], "DENY")
+        media = self.client.get(f"{self.url}media/{self.picture.sha256}", headers={"Range": "bytes=0-3"})
+        self.assertEqual((media.status_code, b"".join(media.streaming_content)), (206, b"\x89PNG"))
+
+    def test_only_its_own_media(self):
+        self.assertEqual(self.client.get(f"{self.url}media/{self.unused.sha256}").status_code, 404)
+        self.assertEqual(self.client.get(f"/library/media/{self.picture.sha256}").status_code, 302)
+
+    def test_only_the_first_slide_comes_with_the_page(self):
+        self.assertEqual(list(self.client.get(self.url).context["page"]["play"]["slides"]), ["one"])
+        self.assertEqual(list(self.client.get(f"{self.url}slides").json()["slides"]), ["two"])
+
+    def test_the_frame_may_stand_anywhere(self):
+        frame = self.client.get(f"{self.url}frame")
+        self.assertNotIn("X-Frame-Options", frame)
+        self.assertIn("frame-ancestors *", frame["Content-Security-Policy"])
+
+    def test_no_page_allows_inline_script(self):
+        policy = self.client.get(self.url)["Content-Security-Policy"]
+        self.assertIn("script-src 'self'", policy)
+        self.assertNotIn("unsafe", policy)
+
+    def test_later_edits_and_even_deleting_the_show_do_not_touch_it(self):
+        before = self.client.get(f"{self.url}slides").content
+        self.client.force_login(self.owner)
+        self.edit(self.row, {"do": "delete-slides", "slides": ["two"]})
+        self.client.post(f"/shows/{self.row.pk}/delete")
+        self.client.logout()
+        self.assertEqual(self.client.get(f"{self.url}slides").content, before)
+
+    def test_withdrawn_it_is_no_longer_shown(self):
+        self.client.force_login(self.other)
+        self.assertEqual(self.client.post(f"/editions/{self.edition.pk}/withdraw").status_code, 404)
+        self.client.force_login(self.owner)
+        self.client.post(f"/editions/{self.edition.pk}/withdraw")
+        self.client.logout()
+        self.assertContains(self.client.get(self.url), "no longer shown", status_code=410)
+        self.assertEqual(self.client.get(f"{self.url}slides").status_code, 404)
+        self.assertEqual(self.client.get(f"{self.url}media/{self.picture.sha256}").status_code, 404)
+
+    def test_numbers_and_addresses(self):
+        self.client.force_login(self.owner)
+        self.client.post(f"/shows/{self.row.pk}/publish", {"at_end": "stop"})
+        newest, first = Edition.objects.all()
+        self.assertEqual((newest.number, first.number), (2, 1))
+        self.assertNotEqual(newest.token, first.token)
+        self.assertGreaterEqual(len(newest.token), 22)
+        self.assertEqual((newest.loops, first.loops), (False, True))
+
+    def test_an_empty_show_is_not_published(self):
+        self.client.force_login(self.owner)
+        row = self.keep(show())
+        self.assertContains(self.client.post(f"/shows/{row.pk}/publish", follow=True), "no slides yet")
+        self.assertEqual(row.editions.count(), 0)
