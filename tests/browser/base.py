@@ -1,12 +1,15 @@
 """The real interface in headless Chromium, through Playwright."""
 
+import atexit
 import os
 import time
+from functools import cache
 from pathlib import Path
 
+from django.contrib.auth import get_user_model
 from django.contrib.staticfiles.testing import StaticLiveServerTestCase
 from django.test import override_settings
-from playwright.sync_api import Browser, BrowserContext, Page, sync_playwright
+from playwright.sync_api import Browser, BrowserContext, Page, Playwright, sync_playwright
 
 from ritornel.core.model.reading import read_show
 from ritornel.shows import keeping
@@ -30,28 +33,26 @@ USER, PASSWORD = "keeper", "four-flashes"
 os.environ.setdefault("DJANGO_ALLOW_ASYNC_UNSAFE", "1")
 
 
+@cache
+def driver() -> Playwright:
+    """One driver for the process: Playwright allows no second one beside it."""
+    started = sync_playwright().start()
+    atexit.register(started.stop)
+    return started
+
+
+@cache
+def browser_with(flags: tuple[str, ...]) -> Browser:
+    return driver().chromium.launch(executable_path=CHROMIUM, args=[*FLAGS, *flags])
+
+
 @override_settings(AXES_ENABLED=False)
 class BrowserCase(MediaFolder, StaticLiveServerTestCase):
-    """Starts a browser per class and a fresh, signed-in context per test; page errors fail the test."""
+    """Gives every test a fresh context that is signed in; page errors fail the test."""
 
     flags = (SOUND_AT_ONCE,)
-    browser: Browser
-
-    @classmethod
-    def setUpClass(cls):
-        super().setUpClass()
-        cls.driver = sync_playwright().start()
-        cls.browser = cls.driver.chromium.launch(executable_path=CHROMIUM, args=[*FLAGS, *cls.flags])
-
-    @classmethod
-    def tearDownClass(cls):
-        cls.browser.close()
-        cls.driver.stop()
-        super().tearDownClass()
 
     def setUp(self):
-        from django.contrib.auth import get_user_model
-
         self.owner = get_user_model().objects.create_user(USER, password=PASSWORD)
         self.errors: list[str] = []
         self.context = self.new_context()
@@ -63,14 +64,18 @@ class BrowserCase(MediaFolder, StaticLiveServerTestCase):
         self.assertEqual(self.errors, [])
 
     def new_context(self) -> BrowserContext:
-        context = self.browser.new_context(viewport={"width": 1280, "height": 800}, base_url=self.live_server_url)
+        context = browser_with(self.flags).new_context(
+            viewport={"width": 1280, "height": 800}, base_url=self.live_server_url
+        )
         context.set_default_timeout(15_000)
         return context
 
     def new_page(self, context: BrowserContext) -> Page:
         page = context.new_page()
         page.on("pageerror", lambda error: self.errors.append(str(error)))
-        page.on("console", lambda message: self.errors.append(message.text) if "Content Security" in message.text else None)
+        page.on(
+            "console", lambda message: self.errors.append(message.text) if "Content Security" in message.text else None
+        )
         return page
 
     def sign_in(self, page: Page):
@@ -118,7 +123,9 @@ class BrowserCase(MediaFolder, StaticLiveServerTestCase):
         """The length that the header shows, in ms."""
         return int(self.page.get_attribute("#length", "data-ms"))
 
-    def drag(self, selector: str, dx: float, dy: float = 0, hold: str = "", at: tuple[float, float] = (0.5, 0.5), let_go=True):
+    def drag(
+        self, selector: str, dx: float, dy: float = 0, hold: str = "", at: tuple[float, float] = (0.5, 0.5), let_go=True
+    ):
         box = self.page.locator(selector).first.bounding_box()
         x, y = box["x"] + box["width"] * at[0], box["y"] + box["height"] * at[1]
         if hold:

@@ -28,7 +28,9 @@ class Journey(BrowserCase):
 
     def drop_pictures(self):
         page = self.page
-        files = self.files(("page 10.png", png("#a03030")), ("page 2.png", png("#30a030")), ("page 1.png", png("#3030a0")))
+        files = self.files(
+            ("page 10.png", png("#a03030")), ("page 2.png", png("#30a030")), ("page 1.png", png("#3030a0"))
+        )
         page.evaluate(DROP, [{**f, "bytes": list(f.pop("buffer"))} for f in files])
         page.fill("#picture-hold", "2")
         page.select_option("dialog [aria-label=Transition]", "push")
@@ -115,6 +117,8 @@ class Journey(BrowserCase):
         playing = "(() => { const v = document.querySelector('video'); return v && !v.paused && v.currentTime; })()"
         self.assertAlmostEqual(self.until(playing, viewer), 1.5, delta=0.3)
         self.until("player.playhead.time > player.stage.play.order[1][1] + 950", viewer, seconds=20)
-        shown = viewer.evaluate("[...document.querySelectorAll('.stage-layer')].filter((l) => l.style.visibility === 'visible').length")
+        shown = viewer.evaluate(
+            "[...document.querySelectorAll('.stage-layer')].filter((l) => l.style.visibility === 'visible').length"
+        )
         self.assertEqual(shown, 1)
         context.close()

@@ -49,7 +49,9 @@ class Parity(TestCase):
         self.assertEqual(set(ours), set(theirs))
         for name, value in ours.items():
             near = 1e-4 if name in ("opacity", "scale_x", "scale_y", "visible") else 1e-3
-            pairs = zip(value, theirs[name], strict=True) if isinstance(value, list | tuple) else [(value, theirs[name])]
+            pairs = (
+                zip(value, theirs[name], strict=True) if isinstance(value, list | tuple) else [(value, theirs[name])]
+            )
             for a, b in pairs:
                 self.assertAlmostEqual(a, b, delta=near, msg=f"{name} at {time}")
 

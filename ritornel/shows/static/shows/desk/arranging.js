@@ -178,12 +178,15 @@ export class Arranging {
     if (thing?.kind === "text" && this.desk.stage.face === "arrange") editText(this.desk, thing.id);
   }
 
-  /** Moves the selection by keys. */
+  /** Moves the selection by keys; each press starts from where the one before has put it. */
   nudge(dx, dy) {
-    const chosen = this.things().filter((thing) => this.store.objects.has(thing.id));
-    if (!chosen.length) return;
-    const values = Object.fromEntries(chosen.map((t) => [t.id, { x: rounded(t.x + dx), y: rounded(t.y + dy) }]));
-    this.store.edit({ do: "set-objects", slide: this.store.focus, values });
+    const slide = this.store.focus;
+    const chosen = [...this.store.objects];
+    this.store.edit(({ state }) => {
+      const things = state.slides[slide].doc.objects.filter((thing) => chosen.includes(thing.id));
+      const values = Object.fromEntries(things.map((t) => [t.id, { x: rounded(t.x + dx), y: rounded(t.y + dy) }]));
+      return { do: "set-objects", slide, values };
+    });
   }
 }
 

@@ -92,8 +92,9 @@ export class Store {
 
   // ---- edits
 
-  /** Sends an edit; one after another. Resolves to the new state, or null if it was refused. `typed` edits are sent
-   * again on the newer state if the page was out of date, so that nothing typed is lost. */
+  /** Sends an edit; one after another. Resolves to the new state, or null if it was refused. A function is asked for the
+   * command when its turn has come. `typed` edits are sent again on the newer state if the page was out of date, so that
+   * nothing typed is lost. */
   edit(command, { typed = false } = {}) {
     this.waiting++;
     this.tell("kept");
