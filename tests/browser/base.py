@@ -26,6 +26,7 @@ FLAGS = [
     "--disable-component-update",
     "--disable-sync",
     "--use-fake-device-for-media-stream",
+    "--disable-features=LocalNetworkAccessChecks",  # a made-up host page frames the server on loopback
 ]
 SOUND_AT_ONCE = "--autoplay-policy=no-user-gesture-required"
 USER, PASSWORD = "keeper", "four-flashes"

@@ -8,7 +8,7 @@ for (const article of document.querySelectorAll("article")) {
     const width = Number(choice.value);
     const height = Math.round((width * code.dataset.height) / code.dataset.width);
     const title = code.dataset.title.replaceAll("&", "&amp;").replaceAll('"', "&quot;");
-    code.value = `<iframe src="${code.dataset.embed}" width="${width}" height="${height}" title="${title}" style="border:0;display:block" allow="autoplay; fullscreen" allowfullscreen></iframe>`;
+    code.value = `<iframe src="${code.dataset.embed}" width="${width}" height="${height}" title="${title}" style="border:0;display:block" allow="autoplay; fullscreen"></iframe>`;
   };
   choice.addEventListener("change", write);
   write();

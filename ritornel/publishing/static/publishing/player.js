@@ -8,6 +8,7 @@ import { Stage } from "../site/play/stage.js";
 
 const QUIET_AFTER_MS = 2000;
 const STEP_MS = 5000;
+const REFUSED_WITHIN_MS = 1000;
 const AHEAD_MS = 15000;
 
 const page = told("page");
@@ -176,9 +177,11 @@ class Player {
     this.drawWords();
   }
 
+  /** Where the browser refuses sound: back to where it was refused, and a button that says so. */
   askForGesture() {
     this.playhead.pause();
     this.sound.stop();
+    if (this.playhead.time < REFUSED_WITHIN_MS) this.playhead.seek(0);
     this.cover("Start with sound", "The browser plays sound only after a click.");
   }
 

@@ -31,24 +31,18 @@ export function openBuildMenu(desk, anchor) {
     });
   };
   for (const [kind, label] of KINDS) {
-    menu.append(el("h3", {}, label));
-    for (const [name, effect] of Object.entries(store.vocabulary.effects)) {
-      if (NO_MENU.has(name) || !effect.verbs[kind]) continue;
-      menu.append(item(effect.verbs[kind], effect.help, () => choose(kind, name)));
-    }
+    const effects = Object.entries(store.vocabulary.effects).filter(([name, effect]) => !NO_MENU.has(name) && effect.verbs[kind]);
+    menu.append(section(label, effects.map(([name, effect]) => item(effect.verbs[kind], effect.help, () => choose(kind, name)))));
   }
   if (things.every((thing) => thing.kind === "clip" || thing.kind === "sound")) {
-    menu.append(el("h3", {}, "Plays"));
-    for (const kind of NO_MENU) {
-      const effect = store.vocabulary.effects[kind];
-      menu.append(item(effect.verbs[kind], effect.help, () => choose(kind, kind)));
-    }
+    const effects = [...NO_MENU].map((kind) => [kind, store.vocabulary.effects[kind]]);
+    menu.append(section("Plays", effects.map(([kind, effect]) => item(effect.verbs[kind], effect.help, () => choose(kind, kind)))));
   }
   const lines = things.some((thing) => thing.kind === "text" && thing.paragraphs.length > 1);
-  const options = el("div.menu-line.border-t.border-rule.mt-1.pt-2");
-  if (lines) options.append(tick("line by line", byLine, (on) => (byLine = on)));
-  if (lines || objects.length > 1) options.append(tick("each on a cue", order === "each", (on) => (order = on ? "each" : "together")));
-  if (options.children.length) menu.append(options);
+  const options = [];
+  if (lines) options.push(tick("line by line", byLine, (on) => (byLine = on)));
+  if (lines || objects.length > 1) options.push(tick("each on a cue of its own", order === "each", (on) => (order = on ? "each" : "together")));
+  if (options.length) menu.append(section("How", options));
 
   function close() {
     menu.remove();
@@ -76,9 +70,18 @@ function item(label, help, run) {
   return el("button", { role: "menuitem", onclick: run, title: help }, label);
 }
 
+function section(label, items) {
+  return el("div", { role: "group", "aria-label": label, "data-label": label }, items);
+}
+
 function tick(label, on, change) {
-  const box = el("input", { type: "checkbox", checked: on, onchange: (event) => change(event.target.checked) });
-  return el("label.flex.gap-1", {}, box, label);
+  const button = el("button", { role: "menuitemcheckbox", "aria-checked": String(on) }, label);
+  button.addEventListener("click", () => {
+    on = !on;
+    button.setAttribute("aria-checked", String(on));
+    change(on);
+  });
+  return button;
 }
 
 /** Beside the acts, over the prompt book: what is being built stays in sight. */

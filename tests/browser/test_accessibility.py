@@ -1,0 +1,64 @@
+"""Every main page, checked by axe-core."""
+
+from pathlib import Path
+
+from ritornel.publishing.editions import publish
+from ritornel.takes.models import Take
+from tests.browser.base import BrowserCase
+from tests.made import LAMP, slide, step, text
+
+AXE = Path(__file__).resolve().parents[2] / "node_modules" / "axe-core" / "axe.min.js"
+PLACED_BY_AUTHOR = ["#stage", ".thumb", ".show-strip", "#stage-now", "#stage-next"]
+
+
+class Accessibility(BrowserCase):
+    def setUp(self):
+        super().setUp()
+        slides = [slide(step("a"), id="one", script=LAMP, objects=(text("t", "Words"),)), slide(id="two")]
+        self.row = self.keep({"title": "Talk", "slides": slides, "target": 60_000})
+
+    def check(self, path: str):
+        self.page.goto(path)
+        self.page.wait_for_load_state("networkidle")
+        self.check_now(path)
+
+    def check_now(self, name: str):
+        self.page.evaluate(AXE.read_text(encoding="utf-8"))
+        options = {"exclude": [[selector] for selector in PLACED_BY_AUTHOR]}
+        found = self.page.evaluate("(options) => axe.run(options, { runOnly: ['wcag2a', 'wcag2aa'] })", options)
+        told = [
+            f"{v['id']}: {v['nodes'][0]['html'][:120]} ({v['nodes'][0]['failureSummary']})" for v in found["violations"]
+        ]
+        self.assertEqual(told, [], name)
+
+    def test_pages(self):
+        take = Take.objects.create(show=self.row, document={"instants": []}, planned={"one": 1000})
+        edition = publish(self.row, loops=False)
+        shows = f"/shows/{self.row.pk}/"
+        for path in (
+            "/",
+            f"{shows}publish",
+            f"{shows}lectern",
+            f"{shows}stage",
+            f"/takes/{take.pk}",
+            f"/e/{edition.token}/",
+        ):
+            self.check(path)
+        self.context.clear_cookies()
+        self.check("/sign-in")
+
+    def test_the_desk_in_its_states(self):
+        self.check(f"/shows/{self.row.pk}/")
+        self.page.click("#slide-settings")
+        self.page.click(".entry")
+        self.check_now("desk with settings")
+        self.page.mouse.click(*self.on_stage(20, 20))
+        self.check_now("desk with an object's sheet")
+        self.page.keyboard.press("b")
+        self.check_now("desk with the build menu")
+        self.page.keyboard.press("Escape")
+        self.page.click("text=Pace and bed")
+        self.check_now("pace and bed")
+        self.page.click("dialog >> text=Close")
+        self.page.keyboard.press("?")
+        self.check_now("keys")

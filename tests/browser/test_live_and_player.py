@@ -1,0 +1,176 @@
+"""The lectern with its stage window, and what the public sees."""
+
+from ritornel.publishing.editions import publish
+from ritornel.publishing.models import Edition
+from ritornel.takes.models import Take
+from tests.browser.base import SOUND_AT_ONCE, BrowserCase
+from tests.made import slide, step, text
+
+SCRIPT = "First words. [1] Then more."
+
+
+def two_slides(**more) -> dict:
+    steps = (step("a", effect="fade", duration=200, easing="linear"),)
+    return {
+        "title": "Talk",
+        "slides": [
+            slide(*steps, id="one", script=SCRIPT, title="The first"),
+            slide(id="two", title="The second", objects=(text("t", "There"),)),
+        ],
+        "chapters": [{"id": "c1", "title": "Opening", "first": "one"}, {"id": "c2", "title": "Close", "first": "two"}],
+        **more,
+    }
+
+
+class Lectern(BrowserCase):
+    def setUp(self):
+        super().setUp()
+        self.row = self.keep(two_slides())
+        self.page.goto(f"/shows/{self.row.pk}/lectern")
+
+    def test_the_stage_window_follows_and_gives_cues(self):
+        with self.page.expect_popup() as opened:
+            self.page.click("#open-stage")
+        window = opened.value
+        window.wait_for_selector("#stage .stage-layer")
+        box = "document.querySelector('#stage [data-key=box]').style"
+        self.page.click("#give")
+        self.page.wait_for_selector("#give:has-text('Cue 1')")
+        self.until(f"{box}.visibility === 'hidden'", window)
+        window.click("#stage")
+        self.until(f"{box}.visibility === 'inherit' && {box}.opacity === '1'", window)
+        self.assertIn("is-now", self.page.get_attribute("[data-slide='0'][data-cue='1']", "class"))
+        window.keyboard.press("Space")
+        self.until("document.querySelector('#stage [data-slide=two]')?.style.visibility === 'visible'", window)
+        self.assertEqual(self.page.inner_text("#next-words"), "Then the show ends")
+
+    def test_a_waiting_cue_waits_and_pauses_are_taken_out(self):
+        page = self.page
+        page.keyboard.press("Space")
+        page.wait_for_timeout(600)
+        page.keyboard.press("p")
+        page.wait_for_timeout(700)
+        page.keyboard.press("Space")
+        page.wait_for_timeout(200)
+        self.assertEqual(page.evaluate("lectern.cue"), 0)
+        page.keyboard.press("Space")
+        page.wait_for_timeout(400)
+        page.keyboard.press("Space")
+        page.keyboard.press("ArrowLeft")
+        self.assertEqual(page.evaluate("[lectern.slide, lectern.cue]"), [0, 0])
+        page.click("#end")
+        page.wait_for_url("**/takes/*")
+        instants = Take.objects.get().document["instants"]
+        pause = next(i for i in instants if i["kind"] == "pause")
+        self.assertAlmostEqual(pause["length"], 700, delta=300)
+        self.assertEqual([i["slide"] for i in instants if i["kind"] == "slide"], ["one", "two", "one"])
+
+    def test_applying_sets_the_show_to_what_was_given(self):
+        page = self.page
+        for wait in (0, 900, 700, 500):
+            page.wait_for_timeout(wait)
+            page.keyboard.press("Space")
+        page.wait_for_url("**/takes/*")
+        page.click("text=Apply to the show")
+        self.ready()
+        waits = page.evaluate("ritornel.store.state.slides.one.doc.waits")
+        self.assertAlmostEqual(waits["1"], 900, delta=300)
+        self.assertIn("holds as you did", page.inner_text(".desk-notice"))
+        page.click("#undo")
+        self.until("Object.keys(ritornel.store.state.slides.one.doc.waits).length === 0")
+
+
+class Player(BrowserCase):
+    def published(self, loops: bool = False, **more) -> Edition:
+        return publish(self.keep(two_slides(**more)), loops)
+
+    def watch(self, edition: Edition, path: str = ""):
+        self.page.goto(f"/e/{edition.token}/{path}")
+        return self.page
+
+    def test_plays_by_itself_to_the_end_and_stops(self):
+        page = self.watch(
+            self.published(pace={"default_hold": 300, "least_hold": 300, "wpm": 900, "cps": 200, "least_wait": 100})
+        )
+        self.until("player.playhead.time > 100 && player.playhead.playing")
+        self.until("!player.playhead.playing && player.playhead.time === player.stage.play.length")
+        self.assertEqual(page.inner_text(".player-words button >> nth=0"), "Again")
+
+    def test_or_begins_again(self):
+        self.watch(
+            self.published(
+                loops=True, pace={"default_hold": 100, "least_hold": 100, "wpm": 1900, "cps": 900, "least_wait": 10}
+            )
+        )
+        self.until("player.playhead.time > 400")
+        self.until("player.playhead.playing && player.playhead.time < 300")
+
+    def test_seek_bar_with_chapters_and_keys(self):
+        page = self.watch(self.published())
+        self.until("player.playhead.playing")
+        self.assertEqual(page.locator(".player-bar i").count(), 2)
+        page.mouse.move(1100, 795)
+        self.assertIn("Close", page.inner_text(".player-told"))
+        page.mouse.click(1100, 795)
+        length = page.evaluate("player.stage.play.length")
+        self.assertAlmostEqual(page.evaluate("player.playhead.time"), length * 1100 / 1280, delta=400)
+        page.keyboard.press("Space")
+        self.assertFalse(page.evaluate("player.playhead.playing"))
+        page.keyboard.press("Home")
+        self.assertEqual(page.evaluate("player.playhead.time"), 0)
+        page.keyboard.press("PageDown")
+        self.assertEqual(page.evaluate("player.playhead.time"), page.evaluate("player.stage.play.order[1][1]"))
+        page.keyboard.press("f")
+        self.until("Boolean(document.fullscreenElement)")
+
+    def test_a_frame_of_a_given_size_holds_the_picture_and_nothing_else(self):
+        edition = self.published()
+        self.page.goto(f"/shows/{edition.show_id}/publish")
+        self.page.select_option("[data-embed-width]", "640")
+        code = self.page.input_value("[data-embed]")
+        self.assertIn('width="640" height="360"', code)
+        host = f"<!doctype html><body style='margin:0;background:red'>{code}</body>"
+        self.page.route("http://museum.test/", lambda route: route.fulfill(body=host, content_type="text/html"))
+        self.page.goto("http://museum.test/")
+        frame = self.page.frame_locator("iframe")
+        stage = frame.locator("#stage").bounding_box()
+        self.assertEqual((stage["x"], stage["y"], stage["width"], stage["height"]), (0, 0, 640, 360))
+        self.assertFalse(frame.locator(".player-words").is_visible())
+        self.assertEqual(frame.locator("html").evaluate("(e) => [e.scrollWidth, e.scrollHeight]"), [640, 360])
+        frame.locator(".player-start").click()
+        frame.locator(".player-words").wait_for(state="visible")
+
+    def test_withdrawn(self):
+        edition = self.published()
+        self.page.on("dialog", lambda dialog: dialog.accept())
+        self.page.goto(f"/shows/{edition.show_id}/publish")
+        self.page.click("text=Withdraw")
+        self.page.wait_for_selector("text=is withdrawn")
+        self.watch(edition)
+        self.assertIn("no longer shown", self.page.inner_text("main"))
+
+
+class PlayerWithoutSoundAtOnce(BrowserCase):
+    """A browser that wants a gesture before it lets sound out, as most do."""
+
+    flags = ("--autoplay-policy=user-gesture-required",)
+
+    def test_a_start_button_says_so(self):
+        self.assertNotIn(SOUND_AT_ONCE, self.flags)
+        media = self.assets()
+        bed = [{"id": "bed", "asset": media["sound"]}]
+        edition = publish(self.keep(two_slides(beds=bed)), loops=False)
+        context = self.new_context()
+        viewer = self.new_page(context)
+        viewer.goto(f"/e/{edition.token}/")
+        viewer.wait_for_selector("text=Start with sound")
+        self.assertEqual(viewer.evaluate("player.playhead.time"), 0)
+        viewer.click("text=Start with sound")
+        self.until("player.playhead.time > 300", viewer)
+        self.assertEqual(viewer.evaluate("[...player.sound.heard.values()].map((m) => m.element.paused)"), [False])
+        context.close()
+
+    def test_a_silent_show_needs_none(self):
+        edition = publish(self.keep(two_slides()), loops=False)
+        self.page.goto(f"/e/{edition.token}/")
+        self.until("player.playhead.time > 200")
