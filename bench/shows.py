@@ -1,0 +1,71 @@
+"""Shows to measure with: as large as the goals say, and never twice the same text."""
+
+from ritornel.core.model import Show
+from ritornel.core.model.reading import read_show
+
+_EFFECTS = ("fade", "slide", "grow")
+_TRIGGERS = ("cue", "alongside", "following")
+
+
+def large_show(slides: int = 200, steps: int = 20) -> Show:
+    """Return a show of ``slides`` slides with ``steps`` builds each, on ten objects, scripted."""
+    return read_show({"slides": [_slide(n, steps) for n in range(slides)]})
+
+
+def moving_show(objects: int = 50, seconds: int = 20) -> Show:
+    """Return one slide on which ``objects`` objects move all the time, by slide, fade and pulse at once."""
+    things, order = [], []
+    for n in range(objects):
+        x, y = 20 + n % 10 * 126, 20 + n // 10 * 140
+        if n % 3:
+            things.append(
+                {"id": f"o{n}", "kind": "shape", "form": "ellipse", "x": x, "y": y, "width": 100, "height": 100}
+            )
+        else:
+            text = [{"text": f"Line {n}"}, {"text": "of the lamp"}]
+            things.append(
+                {
+                    "id": f"o{n}",
+                    "kind": "text",
+                    "x": x,
+                    "y": y,
+                    "width": 110,
+                    "height": 90,
+                    "size": 20,
+                    "paragraphs": text,
+                }
+            )
+        for name, kind, effect in (("s", "entrance", "slide"), ("f", "entrance", "fade"), ("p", "emphasis", "pulse")):
+            order.append(
+                {
+                    "id": f"{name}{n}", "object": f"o{n}", "kind": kind, "effect": effect, "trigger": "alongside",
+                    "duration": seconds * 1000 if kind == "entrance" else 1000, "repeat": 1 if kind == "entrance" else seconds,
+                    "params": {"side": ("left", "top-right", "bottom")[n % 3]} if effect == "slide" else {},
+                }
+            )  # fmt: skip
+    return read_show({"slides": [{"id": "one", "objects": things, "running_order": order, "hold": 0}]})
+
+
+def _slide(number: int, steps: int) -> dict:
+    objects = [
+        {
+            "id": f"o{n}",
+            "kind": "text",
+            "x": 10 * n,
+            "y": 20,
+            "paragraphs": [{"text": f"Line {number}, {n} of the lamp"}],
+        }
+        if n % 3 == 0
+        else {"id": f"o{n}", "kind": "shape", "x": 10 * n, "y": 20}
+        for n in range(10)
+    ]
+    order = [
+        {
+            "id": f"b{n}", "object": f"o{n % 10}", "kind": "entrance" if n < 10 else "exit", "effect": _EFFECTS[n % 3],
+            "trigger": _TRIGGERS[n % 3], "duration": 300 + n,
+        }
+        for n in range(steps)
+    ]  # fmt: skip
+    script = f"Words of slide {number}. [1] Four five, [2] six seven. [3] Eight nine."
+    transition = {"type": "push", "duration": 700}
+    return {"id": f"s{number}", "transition": transition, "script": script, "objects": objects, "running_order": order}

@@ -1,0 +1,113 @@
+"""Photograph each main view of a running demo: ``make_screenshots ADDRESS FOLDER``."""
+
+import os
+import sys
+from pathlib import Path
+
+from playwright.sync_api import Page, sync_playwright
+
+from ritornel.shows.demo.making import PASSWORD, USER
+
+CHROMIUM = os.environ.get("RITORNEL_CHROMIUM", "/usr/bin/chromium")
+FLAGS = ["--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking"]
+SOUND_AT_ONCE = "--autoplay-policy=no-user-gesture-required"
+TALK = "article:has-text('How the lamp turns')"
+
+
+class Camera:
+    """Goes through the application and keeps a picture of each view."""
+
+    def __init__(self, page: Page, folder: Path) -> None:
+        """Work with this page and into this folder."""
+        self.page, self.folder = page, folder
+
+    def keep(self, name: str, page: Page | None = None) -> None:
+        """Photograph what is there now."""
+        (page or self.page).wait_for_timeout(700)
+        (page or self.page).screenshot(path=self.folder / f"{name}.png")
+
+    def shows(self) -> None:
+        """Sign in; the list of shows."""
+        self.page.goto("/sign-in")
+        self.page.fill("[name=username]", USER)
+        self.page.fill("[name=password]", PASSWORD)
+        self.page.click("main button")
+        self.page.wait_for_selector(TALK)
+        self.keep("shows")
+
+    def desk(self) -> None:
+        """The desk at the bath, a build selected; then a clip."""
+        page = self.page
+        page.click("text=How the lamp turns")
+        page.wait_for_selector("html[data-ready]", state="attached")
+        for _ in range(4):
+            page.keyboard.press("PageDown")
+        page.wait_for_timeout(400)
+        page.evaluate("ritornel.stage.scrub(ritornel.store.start() + 14200)")
+        page.evaluate("ritornel.store.selectSteps(['b3'])")
+        page.evaluate("document.querySelector('.settings')?.remove()")
+        self.keep("desk")
+        page.keyboard.press("Escape")
+        page.keyboard.press("PageDown")
+        page.wait_for_timeout(400)
+        page.keyboard.press("f")
+        box = page.locator("#stage-over").bounding_box()
+        page.mouse.click(box["x"] + box["width"] * 0.3, box["y"] + box["height"] * 0.5)
+        self.keep("desk-clip")
+
+    def lectern(self) -> None:
+        """The lectern, the stage window, and the take that comes of it."""
+        page = self.page
+        page.goto("/")
+        page.click(f"{TALK} >> text=Rehearse")
+        with page.expect_popup() as opened:
+            page.click("#open-stage")
+        window = opened.value
+        window.set_viewport_size({"width": 1280, "height": 720})
+        for pause in (0, 5200, 3300, 4200, 1500):
+            page.wait_for_timeout(pause)
+            page.keyboard.press("Space")
+        page.wait_for_timeout(1500)
+        self.keep("stage-window", window)
+        self.keep("lectern")
+        for pause in (1200, 4300, 2500, 1300, 1300, 1500):
+            page.keyboard.press("Space")
+            page.wait_for_timeout(pause)
+        page.click("#end")
+        page.wait_for_url("**/takes/*")
+        self.keep("take")
+
+    def publish(self) -> None:
+        """Publishing, and what the public sees."""
+        page = self.page
+        page.goto("/")
+        page.click("article:has-text('Winter opening') >> text=Publish")
+        page.check("[value=loop]")
+        page.click("text=Publish an edition")
+        page.wait_for_selector("[aria-label=Link]")
+        self.keep("publish")
+        page.goto(page.input_value("[aria-label=Link]"))
+        page.set_viewport_size({"width": 1280, "height": 720})
+        page.wait_for_timeout(5000)
+        page.mouse.move(700, 705)
+        self.keep("player")
+
+
+def main() -> int:
+    """Take every picture."""
+    address, folder = sys.argv[1], Path(sys.argv[2])
+    folder.mkdir(parents=True, exist_ok=True)
+    with sync_playwright() as driver:
+        browser = driver.chromium.launch(executable_path=CHROMIUM, args=[*FLAGS, SOUND_AT_ONCE])
+        page = browser.new_page(viewport={"width": 1280, "height": 800}, base_url=address)
+        camera = Camera(page, folder)
+        camera.shows()
+        camera.desk()
+        camera.lectern()
+        camera.publish()
+        browser.close()
+    return 0
+
+
+if __name__ == "__main__":
+    sys.exit(main())
