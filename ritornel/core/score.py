@@ -84,6 +84,7 @@ class FrameState(Struct, frozen=True):
 
 _CACHE_SLIDES = 4096
 _cache: OrderedDict[tuple[Any, ...], tuple[SlideTime, SlideScore]] = OrderedDict()
+_contents: OrderedDict[int, tuple[Slide, bytes, Shown]] = OrderedDict()
 
 
 def compile(show: Show) -> Score:
@@ -93,7 +94,8 @@ def compile(show: Show) -> Score:
     common = (msgspec.json.encode(show.pace), show.width, show.height)
     shown: Shown = frozenset()
     for slide in show.slides:
-        key = (common, shown, _asset_lengths(slide, lengths), msgspec.json.encode(slide))
+        content, texts = _content_of(slide)
+        key = (common, shown, _asset_lengths(slide, lengths), content)
         part = _cache.get(key)
         if part is None:
             part = _compile_slide(slide, show.pace, shown, lengths, show.width, show.height)
@@ -103,12 +105,23 @@ def compile(show: Show) -> Score:
         else:
             _cache.move_to_end(key)
         compiled.append(part)
-        shown = texts_shown(slide)
+        shown = texts
     ends = list(accumulate(time.length_ms for time, _ in compiled))
     length = ends[-1] if ends else 0
     beds = tuple(span for bed in show.beds for span in bed_span(bed, length, lengths))
     starts = (0, *ends[:-1]) if ends else ()
     return Score(length, starts, tuple(s for _, s in compiled), beds, tuple(t for t, _ in compiled))
+
+
+def _content_of(slide: Slide) -> tuple[bytes, Shown]:
+    """Return a slide's content as bytes and the texts it shows; remembered for as long as the slide is in use."""
+    known = _contents.get(id(slide))
+    if known is not None and known[0] is slide:
+        return known[1], known[2]
+    _contents[id(slide)] = (slide, msgspec.json.encode(slide), texts_shown(slide))
+    if len(_contents) > _CACHE_SLIDES:
+        _contents.popitem(last=False)
+    return _contents[id(slide)][1:]
 
 
 def evaluate(score: Score, time: float) -> FrameState:

@@ -24,12 +24,12 @@ from ritornel.shows.models import Show as ShowRow
 
 OUTLINE_SAMPLES = 16
 
-_cache: OrderedDict[tuple[int, int], tuple[Slide, SlideScore, dict[str, Any]]] = OrderedDict()
+_cache: OrderedDict[tuple[int, int], tuple[Slide, SlideScore, msgspec.Raw]] = OrderedDict()
 _CACHE_SLIDES = 4096
 
 
 def state(row: ShowRow, show: Show, known: Show | None = None) -> dict[str, Any]:
-    """Return the desk's state as plain data.
+    """Return the desk's state, to be encoded by msgspec (slides are encoded already).
 
     With ``known``, the show as the page has it, only slides that differ from it are written out; ``order``
     always names every slide with its start and length.
@@ -57,7 +57,6 @@ def trial(show: Show, known: Show) -> dict[str, Any]:
 
 def timing(show: Show, score: Score) -> dict[str, Any]:
     """Return the show's own fields, its length and the order of its slides."""
-    whole = msgspec.to_builtins(show)
     return {
         "show": {
             "id": show.id,
@@ -65,9 +64,9 @@ def timing(show: Show, score: Score) -> dict[str, Any]:
             "width": show.width,
             "height": show.height,
             "target": show.target_ms,
-            "pace": {**defaults_by_kind()["pace"], **whole.get("pace", {})},
-            "chapters": whole.get("chapters", []),
-            "beds": [{**defaults_by_kind()["bed"], **b} for b in whole.get("beds", [])],
+            "pace": {**defaults_by_kind()["pace"], **msgspec.to_builtins(show.pace)},
+            "chapters": msgspec.to_builtins(show.chapters),
+            "beds": [{**defaults_by_kind()["bed"], **b} for b in msgspec.to_builtins(show.beds)],
         },
         "length": score.length_ms,
         "order": [
@@ -140,7 +139,8 @@ def _slides(show: Show, score: Score, known: Show | None) -> dict[str, Any]:
 
 def _slide(
     number: int, slide: Slide, part: SlideScore, time: SlideTime, show: Show, assets: dict[str, Asset]
-) -> dict[str, Any]:
+) -> msgspec.Raw:
+    """Return one slide for the page, already encoded: kept so, it costs neither time nor the garbage collector's."""
     key = (id(slide), id(part))
     found = _cache.get(key)
     if found is not None and found[0] is slide and found[1] is part:
@@ -169,10 +169,11 @@ def _slide(
     }
     told["doc"]["objects"] = [{**table[o["kind"]], **o} for o in document.get("objects", [])]
     told["doc"]["running_order"] = [{**table["step"], **s} for s in document.get("running_order", [])]
-    _cache[key] = (slide, part, told)
+    raw = msgspec.Raw(msgspec.json.encode(told))
+    _cache[key] = (slide, part, raw)
     if len(_cache) > _CACHE_SLIDES:
         _cache.popitem(last=False)
-    return told
+    return raw
 
 
 def _spoken(slide: Slide, show: Show, time: SlideTime) -> dict[str, int]:

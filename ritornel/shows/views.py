@@ -5,6 +5,7 @@ import tempfile
 from pathlib import Path
 from uuid import UUID
 
+import msgspec
 from django.conf import settings
 from django.contrib import messages
 from django.contrib.auth.decorators import login_required
@@ -127,15 +128,15 @@ def desk(request: HttpRequest, show_id: UUID) -> HttpResponse:
 
 @login_required
 @require_GET
-def state(request: HttpRequest, show_id: UUID) -> JsonResponse:
+def state(request: HttpRequest, show_id: UUID) -> HttpResponse:
     """The whole state, for a page that is out of date."""
     row = own_show(request, show_id)
-    return JsonResponse(desk_state.state(row, keeping.load(row)))
+    return _json(desk_state.state(row, keeping.load(row)))
 
 
 @login_required
 @require_POST
-def edit(request: HttpRequest, show_id: UUID) -> JsonResponse:
+def edit(request: HttpRequest, show_id: UUID) -> HttpResponse:
     """Carry out {revision, command}, or {revision, command: "undo" | "redo"}.
 
     Answers the new state; 409 with the newer state if the page was out of date; 400 with words if it cannot be done.
@@ -152,29 +153,33 @@ def edit(request: HttpRequest, show_id: UUID) -> JsonResponse:
             kept = keeping.edit(row.pk, revision, read_command(command))
     except keeping.StaleRevision:
         row.refresh_from_db()
-        return JsonResponse(desk_state.state(row, keeping.load(row)), status=409)
+        return _json(desk_state.state(row, keeping.load(row)), status=409)
     except keeping.NothingThere:
         return _refused(f"there is nothing to {command}")
     except BadEdit as error:
         return _refused(str(error))
     except (ValueError, KeyError, TypeError, AttributeError):
         return _refused("this edit could not be read; reload the page and try again")
-    return JsonResponse(desk_state.state(kept.row, kept.after, kept.before))
+    return _json(desk_state.state(kept.row, kept.after, kept.before))
 
 
 @login_required
 @require_POST
-def try_edit(request: HttpRequest, show_id: UUID) -> JsonResponse:
+def try_edit(request: HttpRequest, show_id: UUID) -> HttpResponse:
     """Answer what {command} would give, and keep nothing: what a drag shows while it lasts."""
     row = own_show(request, show_id)
     try:
         command = read_command(json.loads(request.body)["command"])
         before = keeping.load(row, command.brings_assets)
-        return JsonResponse(desk_state.trial(apply(before, command), before))
+        return _json(desk_state.trial(apply(before, command), before))
     except BadEdit as error:
         return _refused(str(error))
     except (ValueError, KeyError, TypeError, AttributeError):
         return _refused("this edit could not be read; reload the page and try again")
+
+
+def _json(data: dict, status: int = 200) -> HttpResponse:
+    return HttpResponse(msgspec.json.encode(data), content_type="application/json", status=status)
 
 
 def _refused(message: str) -> JsonResponse:

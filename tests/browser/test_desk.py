@@ -81,6 +81,20 @@ class Placing(BrowserCase):
         self.assertEqual((box["height"], box["x"]), (200, 100))
         self.assertGreater(box["width"], 350)
 
+    def test_select_and_resize_by_keys(self):
+        self.page.keyboard.press("o")
+        self.assertEqual(self.selected(), ["box"])
+        self.page.keyboard.press("Control+Shift+ArrowRight")
+        self.page.keyboard.press("Control+ArrowDown")
+        box = self.thing("box")
+        self.assertEqual((box["x"], box["width"], box["height"]), (100, 310, 201))
+        self.page.keyboard.press("o")
+        self.page.keyboard.press("Control+Shift+ArrowUp")
+        picture = self.thing("pic")
+        self.assertEqual((picture["height"], round(picture["width"] / picture["height"], 2)), (290, 1.33))
+        self.page.keyboard.press("Shift+o")
+        self.assertEqual(self.selected(), ["box"])
+
     def test_duplicate_band_and_delete(self):
         self.page.mouse.click(*self.on_stage(200, 200))
         self.page.keyboard.press("Control+d")

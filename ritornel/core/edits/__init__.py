@@ -37,7 +37,7 @@ def apply(show: Show, command: Command) -> Show:
     """Return the show after the command, checked; ``BadEdit`` leaves the show as it was."""
     try:
         changed = command.apply(show)
-        check_show(changed)
+        check_show(changed, checked=show)
     except BadDocument as error:
         raise BadEdit(str(error)) from error
     return changed

@@ -1,15 +1,16 @@
 """The line check: what will go wrong in a show, found before it goes out. One file per rule.
 
-A file states ``RULE``, a ``Rule``: its name, a title, and ``look(show, times)``, which yields findings. ``times`` are
-the slides' times in order. A new rule is one new file here.
+A file states ``RULE``, a ``Rule``: its name, a title, and ``look(number, slide, time)``, which yields what it finds on
+one slide, ``number`` counted from 1. A new rule is one new file here.
 """
 
 import importlib
 import pkgutil
+from collections import OrderedDict
 from collections.abc import Sequence
 
 from ritornel.core.linecheck.finding import Finding, Rule
-from ritornel.core.model import Show
+from ritornel.core.model import Show, Slide
 from ritornel.core.time.slide_clock import SlideTime
 
 __all__ = ["RULES", "Finding", "Rule", "check"]
@@ -21,8 +22,20 @@ RULES: dict[str, Rule] = {
 }
 
 
+_CACHE_SLIDES = 4096
+_cache: OrderedDict[tuple[int, int, int], tuple[Slide, SlideTime, list[Finding]]] = OrderedDict()
+
+
 def check(show: Show, times: Sequence[SlideTime]) -> list[Finding]:
-    """Return the findings of every rule, in the order of the slides."""
-    order = {slide.id: index for index, slide in enumerate(show.slides)}
-    found = [finding for rule in RULES.values() for finding in rule.look(show, times)]
-    return sorted(found, key=lambda f: order.get(f.slide, -1))
+    """Return the findings of every rule, in the order of the slides. ``times`` are the slides' times in order."""
+    found: list[Finding] = []
+    for number, (slide, time) in enumerate(zip(show.slides, times, strict=True), 1):
+        key = (number, id(slide), id(time))
+        known = _cache.get(key)
+        if known is None or known[0] is not slide or known[1] is not time:
+            known = (slide, time, [f for rule in RULES.values() for f in rule.look(number, slide, time)])
+            _cache[key] = known
+            if len(_cache) > _CACHE_SLIDES:
+                _cache.popitem(last=False)
+        found += known[2]
+    return found

@@ -1,28 +1,27 @@
 """The cue marks in a script and the cues of the running order do not agree."""
 
-from collections.abc import Iterable, Sequence
+from collections.abc import Iterable
 
 from ritornel.core.linecheck.finding import Finding, Rule
-from ritornel.core.model import Show
+from ritornel.core.model import Slide
 from ritornel.core.time.script import MARK, has_words
 from ritornel.core.time.slide_clock import SlideTime
 
 
-def _look(show: Show, times: Sequence[SlideTime]) -> Iterable[Finding]:
-    for number, (slide, time) in enumerate(zip(show.slides, times, strict=True), 1):
-        marks = [int(m) for m in MARK.findall(slide.script)]
-        cues = range(1, len(time.groups))
-        for mark in sorted(set(marks) - set(cues)):
-            yield Finding(
-                "cue-marks",
-                slide.id,
-                f"slide {number}: the script marks cue {mark}, and there is no cue {mark}",
-            )
-        if marks != sorted(marks):
-            yield Finding("cue-marks", slide.id, f"slide {number}: the cue marks in the script are out of order")
-        if has_words(slide.script):
-            for cue in sorted(set(cues) - set(marks)):
-                yield Finding("cue-marks", slide.id, f"slide {number}: cue {cue} has no mark in the script")
+def _look(number: int, slide: Slide, time: SlideTime) -> Iterable[Finding]:
+    marks = [int(m) for m in MARK.findall(slide.script)]
+    cues = range(1, len(time.groups))
+    for mark in sorted(set(marks) - set(cues)):
+        yield Finding(
+            "cue-marks",
+            slide.id,
+            f"slide {number}: the script marks cue {mark}, and there is no cue {mark}",
+        )
+    if marks != sorted(marks):
+        yield Finding("cue-marks", slide.id, f"slide {number}: the cue marks in the script are out of order")
+    if has_words(slide.script):
+        for cue in sorted(set(cues) - set(marks)):
+            yield Finding("cue-marks", slide.id, f"slide {number}: cue {cue} has no mark in the script")
 
 
 RULE = Rule("cue-marks", "Script and cues do not agree", _look)

@@ -1,11 +1,11 @@
 """What a rule of the line check is, and what it finds."""
 
-from collections.abc import Callable, Iterable, Sequence
+from collections.abc import Callable, Iterable
 from typing import NamedTuple
 
 from msgspec import Struct
 
-from ritornel.core.model import Show
+from ritornel.core.model import Slide
 from ritornel.core.time.slide_clock import SlideTime
 
 
@@ -19,11 +19,11 @@ class Finding(Struct, frozen=True):
 
 
 class Rule(NamedTuple):
-    """A rule: its name, a title for lists, and the function that looks."""
+    """A rule: its name, a title for lists, and the function that looks at one slide."""
 
     name: str
     title: str
-    look: Callable[[Show, Sequence[SlideTime]], Iterable[Finding]]
+    look: Callable[[int, Slide, SlideTime], Iterable[Finding]]
 
 
 def seconds(ms: int) -> str:

@@ -14,7 +14,7 @@ from ritornel.core.text.layout import set_text
 from ritornel.core.time.slide_clock import StepTime
 
 
-class Target(Struct, frozen=True):
+class Target(Struct, frozen=True, gc=False):
     """What tracks move: an object, or one paragraph of it; ``key`` is ``object`` or ``object/paragraph``."""
 
     key: str

@@ -23,7 +23,7 @@ MULTIPLIED = frozenset({"scale_x", "scale_y", "opacity", "visible", "brightness"
 ADDED = frozenset({"x", "y", "rotate", "blur"})
 
 
-class Track(Struct, frozen=True):
+class Track(Struct, frozen=True, gc=False):
     """Values at ``times`` (ms, never decreasing); ``easings[i]`` leads from key i to key i + 1.
 
     Before the first key its value holds, after the last key the last's; of keys at one instant the last counts.

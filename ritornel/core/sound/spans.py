@@ -13,7 +13,7 @@ from ritornel.core.time.running_order import out_point, played_length, speed
 from ritornel.core.time.slide_clock import StepTime, narration_lead, narration_length
 
 
-class Span(Struct, frozen=True):
+class Span(Struct, frozen=True, gc=False):
     """One stretch of an asset that plays without a stop.
 
     ``start_ms`` and ``end_ms`` are slide time (of a bed: show time). At ``t`` the asset stands at

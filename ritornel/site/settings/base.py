@@ -50,7 +50,7 @@ TEMPLATES = [
                 "django.contrib.auth.context_processors.auth",
                 "django.contrib.messages.context_processors.messages",
             ],
-            "builtins": ["ritornel.site.templatetags.times"],
+            "builtins": ["ritornel.site.templatetags.times", "ritornel.site.templatetags.data"],
         },
     }
 ]

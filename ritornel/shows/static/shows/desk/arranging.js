@@ -178,14 +178,23 @@ export class Arranging {
     if (thing?.kind === "text" && this.desk.stage.face === "arrange") editText(this.desk, thing.id);
   }
 
-  /** Moves the selection by keys; each press starts from where the one before has put it. */
+  /** Moves the selection by keys. */
   nudge(dx, dy) {
+    this.change((t) => ({ x: rounded(t.x + dx), y: rounded(t.y + dy) }));
+  }
+
+  /** Resizes the selection by keys, from its top left corner; pictures and clips keep their proportions. */
+  stretch(dx, dy) {
+    this.change((t) => resized(t, keepsProportions(t) ? (dx ? "e" : "s") : "se", dx, dy, keepsProportions(t)));
+  }
+
+  /** Sets values of every selected object; each press starts from where the one before has put it. */
+  change(values) {
     const slide = this.store.focus;
     const chosen = [...this.store.objects];
     this.store.edit(({ state }) => {
       const things = state.slides[slide].doc.objects.filter((thing) => chosen.includes(thing.id));
-      const values = Object.fromEntries(things.map((t) => [t.id, { x: rounded(t.x + dx), y: rounded(t.y + dy) }]));
-      return { do: "set-objects", slide, values };
+      return { do: "set-objects", slide, values: Object.fromEntries(things.map((t) => [t.id, values(t)])) };
     });
   }
 }

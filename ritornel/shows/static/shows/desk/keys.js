@@ -33,6 +33,8 @@ const KEYS = [
   ["Ctrl+a", "Ctrl A", "select all objects", (d) => d.store.selectObjects(d.store.slide.doc.objects.map((o) => o.id))],
   ["Ctrl+z", "Ctrl Z", "undo", (d) => d.store.undo()],
   ["Ctrl+Shift+z", "Ctrl Shift Z", "redo", (d) => d.store.redo()],
+  ["o", "O", "select the next object", (d) => selectNext(d, 1)],
+  ["Shift+o", "Shift O", "select the object before", (d) => selectNext(d, -1)],
   ["Escape", "Esc", "select nothing", (d) => d.store.selectObjects([])],
   ["[", "[", "send to the back", (d) => restack(d, "back")],
   ["]", "]", "bring to the front", (d) => restack(d, "front")],
@@ -43,6 +45,7 @@ const KEYS = [
   ["-", "−", "timeline: further", (d) => d.timeline.zoomBy(1 / 1.5)],
   ["?", "?", "this list", () => openKeys()],
 ];
+const NEED_A_SLIDE = new Set(["t", "r", "e", "i", "c", "s", "b", "Ctrl+d", "Ctrl+a"]);
 const ARROWS = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] };
 const FRAME_MS = 1000 / 30;
 
@@ -51,15 +54,16 @@ export function listenForKeys(desk) {
   document.addEventListener("keydown", (event) => {
     if (isTyping(event.target) || document.querySelector("dialog[open]")) return;
     const arrow = ARROWS[event.key];
-    if (arrow && !event.ctrlKey && !event.metaKey) {
+    if (arrow) {
       event.preventDefault();
-      useArrow(desk, arrow, event.shiftKey);
+      useArrow(desk, arrow, event.shiftKey, event.ctrlKey || event.metaKey);
       return;
     }
     const entry = KEYS.find(([key]) => key === pressed(event));
     if (!entry || (event.key === " " && isUsedByKeys(event.target))) return;
     event.preventDefault();
-    entry[3](desk, event);
+    if (!desk.store.slide && NEED_A_SLIDE.has(entry[0])) desk.notice.say("There is no slide yet: press N for one, or drop pictures.");
+    else entry[3](desk, event);
   });
 }
 
@@ -75,11 +79,13 @@ function isUsedByKeys(target) {
   return Boolean(target.closest?.("button, a, select")?.matches(":focus-visible"));
 }
 
-/** Arrows move what is selected; with nothing selected they move the playhead by a frame, with Shift by a second. */
-function useArrow(desk, [dx, dy], far) {
+/** Arrows move what is selected, with Ctrl they resize it; with nothing selected they move the playhead by a frame, with
+ * Shift by a second. */
+function useArrow(desk, [dx, dy], far, resize) {
   if (desk.store.objects.size) {
     const by = far ? LARGE : SMALL;
-    desk.arranging.nudge(dx * by, dy * by);
+    if (resize) desk.arranging.stretch(dx * by, dy * by);
+    else desk.arranging.nudge(dx * by, dy * by);
   } else if (dx) {
     desk.stage.scrub(desk.stage.time + dx * (far ? 1000 : FRAME_MS));
   }
@@ -88,7 +94,7 @@ function useArrow(desk, [dx, dy], far) {
 function pressed(event) {
   const name = event.key === " " ? "Space" : event.key;
   const ctrl = event.ctrlKey || event.metaKey ? "Ctrl+" : "";
-  const shift = event.shiftKey && (ctrl || name === "Space") ? "Shift+" : "";
+  const shift = event.shiftKey && (ctrl || name === "Space" || /^[a-z]$/i.test(name)) ? "Shift+" : "";
   return ctrl + shift + (name.length === 1 ? name.toLowerCase() : name);
 }
 
@@ -101,6 +107,14 @@ function step({ store }, by) {
   if (row) store.focusSlide(row[0]);
 }
 
+function selectNext({ store, stage }, by) {
+  const ids = store.slide?.doc.objects.map((thing) => thing.id) ?? [];
+  if (!ids.length) return;
+  const at = ids.indexOf([...store.objects].at(-1));
+  stage.setFace("arrange");
+  store.selectObjects([ids[at < 0 ? (by > 0 ? 0 : ids.length - 1) : (at + by + ids.length) % ids.length]]);
+}
+
 function restack({ store }, to) {
   if (store.objects.size) store.edit({ do: "restack", slide: store.focus, objects: [...store.objects], to });
 }
@@ -111,7 +125,7 @@ export function openKeys() {
   dialog.append(
     el("h2.page-title", {}, "Keys"),
     el("div.keys-list", {}, rows),
-    el("p.soft.mt-4", {}, "Arrows move what is selected (Shift: by ten); with nothing selected, the playhead by a frame (Shift: a second)."),
+    el("p.soft.mt-4", {}, "Arrows move what is selected (Shift: by ten), with Ctrl they resize it; with nothing selected, the playhead by a frame (Shift: a second)."),
     el("div.mt-4", {}, el("button.act-main", { onclick: () => dialog.close() }, "Close")),
   );
   dialog.addEventListener("close", () => dialog.remove());

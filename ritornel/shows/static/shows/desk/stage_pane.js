@@ -108,12 +108,15 @@ export class StagePane {
     this.faces = el("span.faces", { title: "Switch between the faces (Tab)" }, face("arrange", "Arrange"), face("run", "Run"));
     this.playButton = el("button.transport-act.transport-play", { onclick: () => this.toggle() });
     this.loopButton = el("button.act", { "aria-pressed": "false", onclick: () => this.toggleLoop(), title: "Loop this slide (L)" }, "Loop slide");
+    const from = (words, title, run) => el("button.act", { title, onclick: run }, words);
     this.told = el("span.ml-auto");
     document.getElementById("transport").append(
       this.faces,
       el("button.transport-act", { title: "To the cue before (,)", "aria-label": "To the cue before", onclick: () => this.toCue(-1) }, icon("skip-back")),
       this.playButton,
       el("button.transport-act", { title: "To the next cue (.)", "aria-label": "To the next cue", onclick: () => this.toCue(1) }, icon("skip-forward")),
+      from("From slide", "Play from the start of the slide (Shift Space)", () => this.playFromSlide()),
+      from("From show", "Play from the start of the show (Home)", () => this.playFromShow()),
       this.loopButton,
       this.told,
     );
@@ -137,8 +140,8 @@ export class StagePane {
     if (String(words) === this.toldWords) return;
     this.toldWords = String(words);
     this.told.replaceChildren(
-      el("b.font-semibold", {}, words[0]), el("span.soft", {}, " in the show   "),
-      el("b.font-semibold.ml-2", {}, words[1]), el("span.soft", {}, ` of ${words[2]} s in this slide`),
+      el("b.font-semibold", {}, words[0]), el("span.soft.wide-only", {}, " in the show"),
+      el("b.font-semibold.ml-3", {}, words[1]), el("span.soft", {}, ` of ${words[2]} s`),
     );
   }
 
