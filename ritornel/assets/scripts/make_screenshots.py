@@ -6,7 +6,7 @@ from pathlib import Path
 
 from playwright.sync_api import Page, sync_playwright
 
-from ritornel.shows.demo.making import PASSWORD, USER
+from ritornel.shows.demo import PASSWORD, USER
 
 CHROMIUM = os.environ.get("RITORNEL_CHROMIUM", "/usr/bin/chromium")
 FLAGS = ["--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking"]

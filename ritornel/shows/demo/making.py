@@ -10,11 +10,10 @@ from ritornel import assets
 from ritornel.core.model.reading import read_show
 from ritornel.library.taking_in import take_in
 from ritornel.shows import keeping
-from ritornel.shows.demo import lamp, winter
+from ritornel.shows.demo import PASSWORD, USER, lamp, winter
 from ritornel.shows.models import Show
 
 MATERIAL = Path(assets.__file__).parent / "demo"
-USER, PASSWORD = "keeper", "four-flashes"
 LICENCE = "CC0 1.0, made for Ritornel"
 
 

@@ -2,7 +2,8 @@
 
 from django.core.management.base import BaseCommand
 
-from ritornel.shows.demo.making import PASSWORD, USER, make_demo
+from ritornel.shows.demo import PASSWORD, USER
+from ritornel.shows.demo.making import make_demo
 
 
 class Command(BaseCommand):

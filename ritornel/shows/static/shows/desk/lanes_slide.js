@@ -27,7 +27,8 @@ function block(timeline, { id, start, length, slide, number }) {
     button.append(shape);
   }
   const inside = el("div.tl-block-in");
-  inside.style.left = `${Math.min(corner, 20) + 5}px`;
+  const hidden = timeline.scroll.scrollLeft - timeline.x(start); // what lies left of the view: the words stay in sight
+  inside.style.left = `${Math.max(Math.min(corner, 20), Math.min(hidden, width - THUMB_PX - 70)) + 5}px`;
   if (width > 24) inside.append(smallPicture(slide, store.play));
   if (width > THUMB_PX + 60) {
     inside.append(el("span.tl-block-words", {}, `${number} ${slide.doc.title || ""}`, el("small", {}, lengthWords(length))));
