@@ -135,7 +135,7 @@ class MoveSteps(Command, frozen=True, kw_only=True):
     @property
     def label(self) -> str:
         """Name it as people do."""
-        return "move a build in the running order"
+        return "reorder the builds"
 
 
 def reading_order(thing: Object) -> tuple[float, float]:

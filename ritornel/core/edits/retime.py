@@ -16,7 +16,7 @@ LEAST_DURATION_MS = 50
 
 
 class DragBuild(Command, frozen=True, kw_only=True):
-    """Move a build in time. One that opens a cue takes its cue along; any other changes its delay."""
+    """Move when a build begins. One that opens a cue takes its cue along; any other changes its delay."""
 
     slide: str
     step: str

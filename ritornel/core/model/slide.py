@@ -28,7 +28,7 @@ class Part(Struct, frozen=True, omit_defaults=True):
 
 
 class Step(Struct, frozen=True, kw_only=True, omit_defaults=True):
-    """One build in the running order: a timed change of one object or of a part of it.
+    """One build of the running order: a timed change of one object or of a part of it.
 
     Left out: ``effect`` and ``duration`` take the default of the kind and the effect, ``easing`` (a CSS
     easing function) that of the effect. A step without an ``object`` moves nothing and only takes time.

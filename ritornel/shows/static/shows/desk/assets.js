@@ -4,7 +4,7 @@ import { csrf, el, minutes, send } from "../../site/dom.js";
 
 const ACCEPTS = {
   picture: "image/png,image/jpeg,image/webp,image/gif",
-  clip: "video/webm,video/mp4,video/quicktime,video/ogg,.mov,.m4v,.ogv",
+  clip: "video/webm,video/mp4,video/ogg,.mov,.m4v,.ogv",
   sound: "audio/*,.opus,.flac,.m4a",
 };
 const TRIES = 5;

@@ -73,7 +73,7 @@ export class Stage {
   bringUpToDate(layer, nodes) {
     const made = new Map();
     layer.nodes = new Map();
-    let previous = null;
+    let placed = null;
     for (const node of nodes) {
       const text = JSON.stringify(node);
       let entry = layer.made.get(node.key);
@@ -85,9 +85,9 @@ export class Stage {
         entry?.element.remove();
         entry = { ...build(node, this.play.assets), node, text };
       }
-      const after = previous ? previous.nextSibling : layer.element.firstChild;
-      if (after !== entry.element) layer.element.insertBefore(entry.element, after);
-      previous = entry.element;
+      const spot = placed ? placed.nextSibling : layer.element.firstChild;
+      if (spot !== entry.element) layer.element.insertBefore(entry.element, spot);
+      placed = entry.element;
       made.set(node.key, entry);
       layer.nodes.set(node.key, {
         element: entry.element, rotation: node.rotation, opacity: node.opacity, media: entry.media,

@@ -1,0 +1,79 @@
+"""Golden timings: the demo shows' facts as they were found right. A change of the engine must not move them unseen.
+
+After a change that is meant to move them, look at the difference and write them anew:
+
+    python -m tests.core.test_golden
+"""
+
+import json
+from pathlib import Path
+from unittest import TestCase
+
+from ritornel.core.model import Show
+from ritornel.core.model.reading import read_show
+from ritornel.core.score import compile, evaluate, facts
+from ritornel.shows.demo import lamp, winter
+
+FOLDER = Path(__file__).parent / "golden"
+MARKS = {"light": [6498, 8894], "finger": [4606]}
+LENGTHS = {
+    "voice-light.ogg": 11_000,
+    "voice-finger.ogg": 8_000,
+    "turning-lens.webm": 12_000,
+    "harbour.ogg": 20_000,
+    "bells.ogg": 14_400,
+}
+
+
+def demo(name: str) -> Show:
+    document = lamp.document(MARKS) if name == "lamp" else winter.document()
+    kinds = {".ogg": "sound", ".webm": "clip"}
+    document["assets"] = [
+        {"id": asset, "kind": kinds[Path(asset).suffix], "length": length} for asset, length in LENGTHS.items()
+    ]
+    return read_show(document)
+
+
+class Golden(TestCase):
+    maxDiff = 4000
+
+    def test_the_demo_shows_keep_their_timing(self):
+        for name in ("lamp", "winter"):
+            with self.subTest(name):
+                kept = json.loads((FOLDER / f"{name}.json").read_text(encoding="utf-8"))
+                self.assertEqual(facts(demo(name)), kept)
+
+    def test_they_have_no_findings(self):
+        for name in ("lamp", "winter"):
+            self.assertEqual(facts(demo(name))["findings"], [])
+
+    def test_what_is_seen_at_chosen_instants(self):
+        """The list of “The bath” comes line by line, each at its own cue."""
+        show = demo("lamp")
+        score = compile(show)
+        place = next(n for n, s in enumerate(show.slides) if s.id == "bath")
+        groups = score.times[place].groups
+        start = score.starts[place]
+        for cue, lines in ((0, 0), (1, 1), (2, 2), (3, 3)):
+            targets = evaluate(score, start + groups[cue].settle_ms).layers[-1].targets
+            seen = [targets[f"list/{n}"]["visible"] for n in range(3)]
+            self.assertEqual(seen, [1.0] * lines + [0.0] * (3 - lines))
+
+    def test_a_narrated_slide_lasts_as_long_as_its_voice(self):
+        show = demo("lamp")
+        place = next(n for n, s in enumerate(show.slides) if s.id == "light")
+        self.assertEqual(compile(show).times[place].length_ms, 1000 + 11_000 + 900)
+
+    def test_the_clip_that_is_waited_for_plays_to_its_out_point(self):
+        show = demo("lamp")
+        score = compile(show)
+        place = next(n for n, s in enumerate(show.slides) if s.id == "finger")
+        span = next(s for s in score.slides[place].spans if s.source == "object")
+        self.assertEqual((span.start_ms, span.end_ms - span.start_ms, span.from_ms), (800, 7500, 3000))
+        at_end = evaluate(score, score.starts[place] + score.times[place].length_ms - 1).layers[-1].targets["clip"]
+        self.assertEqual(at_end["media_time"], 10_500)
+
+
+if __name__ == "__main__":
+    for shown in ("lamp", "winter"):
+        (FOLDER / f"{shown}.json").write_text(json.dumps(facts(demo(shown)), indent=1) + "\n", encoding="utf-8")

@@ -1,0 +1,55 @@
+// Boxes on the stage.
+import assert from "node:assert/strict";
+import { test } from "node:test";
+import { boxBetween, contains, overlaps, resized, snapped } from "../../ritornel/shows/static/shows/desk/geometry.js";
+
+const BOX = { x: 100, y: 100, width: 200, height: 100, rotation: 0 };
+const STAGE = { width: 1280, height: 720 };
+
+test("a point lies in a box, turned or not", () => {
+  assert.ok(contains(BOX, { x: 101, y: 199 }));
+  assert.ok(!contains(BOX, { x: 99, y: 150 }));
+  const upright = { ...BOX, rotation: 90 };
+  assert.ok(contains(upright, { x: 200, y: 60 }));
+  assert.ok(!contains(upright, { x: 110, y: 150 }));
+});
+
+test("each handle moves its own edges", () => {
+  assert.deepEqual(resized(BOX, "se", 10, 20, false), { x: 100, y: 100, width: 210, height: 120 });
+  assert.deepEqual(resized(BOX, "nw", 10, 20, false), { x: 110, y: 120, width: 190, height: 80 });
+  assert.deepEqual(resized(BOX, "n", 99, -20, false), { x: 100, y: 80, width: 200, height: 120 });
+  assert.deepEqual(resized(BOX, "w", -50, 99, false), { x: 50, y: 100, width: 250, height: 100 });
+});
+
+test("proportions are kept from every corner, the opposite one stays", () => {
+  for (const handle of ["nw", "ne", "se", "sw"]) {
+    const box = resized(BOX, handle, 40, -13, true);
+    assert.ok(Math.abs(box.width / box.height - 2) < 0.01, handle);
+    if (handle.includes("w")) assert.ok(Math.abs(box.x + box.width - 300) < 0.2);
+    if (handle.includes("n")) assert.ok(Math.abs(box.y + box.height - 200) < 0.2);
+  }
+});
+
+test("a box never gets too small to be grabbed", () => {
+  const box = resized(BOX, "se", -900, -900, false);
+  assert.deepEqual([box.width, box.height], [8, 8]);
+});
+
+test("a move snaps to edges and middle lines, and only when near", () => {
+  assert.deepEqual(snapped([BOX], -97, 3, STAGE, 6), { dx: -100, dy: 3 });
+  assert.deepEqual(snapped([BOX], 440, 210, STAGE, 6), { dx: 440, dy: 210 });
+  assert.deepEqual(snapped([BOX], 443, 206, STAGE, 6), { dx: 440, dy: 210 });
+  assert.deepEqual(snapped([BOX], 50, 50, STAGE, 6), { dx: 50, dy: 50 });
+});
+
+test("several boxes snap as one", () => {
+  const other = { ...BOX, x: 400 };
+  assert.equal(snapped([BOX, other], 677, 0, STAGE, 6).dx, 680);
+});
+
+test("bands and overlaps", () => {
+  const band = boxBetween({ x: 50, y: 300 }, { x: 120, y: 150 });
+  assert.deepEqual(band, { x: 50, y: 150, width: 70, height: 150 });
+  assert.ok(overlaps(BOX, band));
+  assert.ok(!overlaps(BOX, { x: 301, y: 100, width: 10, height: 10 }));
+});
