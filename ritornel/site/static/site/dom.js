@@ -22,7 +22,7 @@ function filled(element, attributes, children) {
     else if (value === true && name in element) element[name] = true;
     else element.setAttribute(name, value);
   }
-  element.append(...children.flat().filter((child) => child !== null && child !== undefined && child !== false));
+  element.append(...children.flat(Infinity).filter((child) => child !== null && child !== undefined && child !== false));
   return element;
 }
 

@@ -31,7 +31,7 @@ export function openShowSheet(desk) {
       el("a.act", { href: "zip" }, "Export with media")));
   dialog.addEventListener("close", () => dialog.remove());
   document.body.append(dialog);
-  dialog.style.width = "520px";
+  dialog.style.width = "600px";
   dialog.showModal();
 }
 
