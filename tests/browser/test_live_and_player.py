@@ -80,6 +80,43 @@ class Lectern(BrowserCase):
         self.until("Object.keys(ritornel.store.state.slides.one.doc.waits).length === 0")
 
 
+class LiveMedia(BrowserCase):
+    def test_a_clip_goes_on_while_the_running_order_waits_for_a_cue(self):
+        media = self.assets()
+        film = {
+            "id": "film",
+            "kind": "clip",
+            "asset": media["clip"],
+            "in": 500,
+            "out": 3500,
+            "width": 640,
+            "height": 480,
+        }
+        slides = [slide(step("a"), id="one", objects=(film,), waits={"1": 300}), slide(id="two")]
+        row = self.keep({"title": "T", "slides": slides, "beds": [{"asset": media["sound"]}]})
+        page = self.page
+        page.goto(f"/shows/{row.pk}/lectern")
+        page.keyboard.press("Space")
+        video = "document.querySelector('#stage-now video')"
+        self.until(f"{video}.currentTime > 0.7")
+        self.until("lectern.time === 299")
+        times = []
+        for _ in range(6):
+            page.wait_for_timeout(200)
+            times.append(page.evaluate(f"{video}.currentTime"))
+        self.assertEqual(times, sorted(times))
+        self.assertGreater(times[-1] - times[0], 0.7)
+        self.until(f"{video}.paused", seconds=10)
+        self.assertAlmostEqual(page.evaluate(f"{video}.currentTime"), 3.5, delta=0.25)
+        page.keyboard.press("Space")
+        page.wait_for_timeout(400)
+        self.assertTrue(page.evaluate(f"{video}.paused"))
+        page.keyboard.press("p")
+        page.keyboard.press("Space")
+        page.keyboard.press("ArrowLeft")
+        self.until(f"{video}.currentTime < 1 && !{video}.paused")
+
+
 class Player(BrowserCase):
     def published(self, loops: bool = False, **more) -> Edition:
         return publish(self.keep(two_slides(**more)), loops)
@@ -169,6 +206,23 @@ class PlayerWithoutSoundAtOnce(BrowserCase):
         self.until("player.playhead.time > 300", viewer)
         self.assertEqual(viewer.evaluate("[...player.sound.heard.values()].map((m) => m.element.paused)"), [False])
         context.close()
+
+    def test_the_stage_window_is_heard_or_says_why_not(self):
+        """Whether this window may sound is the browser's to say; what must not be is silence without a word."""
+        media = self.assets()
+        row = self.keep(two_slides(beds=[{"id": "bed", "asset": media["sound"]}]))
+        self.page.goto(f"/shows/{row.pk}/lectern")
+        window = self.new_page(self.context)
+        window.goto(f"/shows/{row.pk}/stage")
+        window.wait_for_selector("#stage .stage-layer")
+        self.page.bring_to_front()
+        self.page.click("#give")
+        heard = "[...stageWindow.sound.heard.values()].some((m) => !m.element.paused && !m.element.muted && m.element.currentTime > 0)"
+        self.until(f"Boolean(document.querySelector('.player-start')) || {heard}", window)
+        if window.locator(".player-start").count():
+            window.click(".player-start")
+            self.until(heard, window)
+            self.assertEqual(self.page.evaluate("lectern.cue"), 0)
 
     def test_a_silent_show_needs_none(self):
         edition = publish(self.keep(two_slides()), loops=False)

@@ -3,7 +3,7 @@
 import { el, minutes, send, told } from "../site/dom.js";
 import { evaluate } from "../site/play/evaluate.js";
 import { Live } from "../site/play/live.js";
-import { Sound } from "../site/play/sound.js";
+import { LiveSound } from "../site/play/live_sound.js";
 import { Stage } from "../site/play/stage.js";
 
 const { play, script, takes, stage: stageAddress, target } = told("page");
@@ -16,7 +16,7 @@ function open() {
   const live = new Live(play.order, script, { changed: () => changed() });
   const now = new Stage(id("stage-now"), play);
   const next = new Stage(id("stage-next"), play);
-  const sound = new Sound(play, now);
+  const sound = new LiveSound(play, now);
   sound.muted = true;
   const words = writeScript();
   const needles = drawLine();
@@ -40,8 +40,8 @@ function open() {
 
   function draw() {
     now.show(evaluate(play, live.time));
-    sound.follow(live.slide, live.time, live.running);
-    channel.postMessage({ time: live.time, slide: live.slide, running: live.running });
+    sound.follow(live.slide, live.time, live.running, live.elapsed, live.visit);
+    channel.postMessage(live.place);
     id("elapsed").textContent = minutes(live.elapsed);
     const length = target ?? play.length;
     const left = length - live.elapsed;
@@ -110,7 +110,7 @@ function open() {
   }
 
   channel.addEventListener("message", (event) => {
-    if (event.data.hello) channel.postMessage({ time: live.time, slide: live.slide, running: live.running });
+    if (event.data.hello) channel.postMessage(live.place);
     if (event.data.give) give();
   });
   const pause = () => live.pause(performance.now());

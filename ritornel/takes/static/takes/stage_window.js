@@ -1,19 +1,31 @@
 // The stage window: the picture alone; follows the lectern, gives a cue when it is clicked.
 
-import { told } from "../site/dom.js";
+import { el, told } from "../site/dom.js";
 import { evaluate } from "../site/play/evaluate.js";
-import { Sound } from "../site/play/sound.js";
+import { LiveSound } from "../site/play/live_sound.js";
 import { Stage } from "../site/play/stage.js";
 
 const { play } = told("page");
 const stage = new Stage(document.getElementById("stage"), play);
-const sound = new Sound(play, stage);
+const sound = new LiveSound(play, stage, () => askForSound());
 const channel = new BroadcastChannel(`ritornel/${location.pathname.split("/")[2]}`);
 document.querySelector(".whole-stage").style.setProperty("--stage-ratio", play.width / play.height);
 
-function follow({ time, slide, running }) {
+function follow({ time, slide, running, elapsed, visit }) {
   stage.show(evaluate(play, time));
-  sound.follow(slide, time, running);
+  sound.follow(slide, time, running, elapsed, visit);
+}
+
+/** Where the browser refuses sound in this window: a button that says so; until then the show goes on without it. */
+function askForSound() {
+  if (document.querySelector(".player-start")) return;
+  sound.muted = true;
+  const button = el("button.player-start", { onclick: (event) => {
+    event.stopPropagation();
+    sound.muted = false;
+    button.remove();
+  } }, el("span", {}, "Click once for sound"));
+  document.body.append(button);
 }
 
 channel.addEventListener("message", (event) => {
@@ -30,3 +42,4 @@ document.addEventListener("keydown", (event) => {
 });
 if (play.order.length) follow({ time: 0, slide: 0, running: false });
 channel.postMessage({ hello: true });
+window.stageWindow = { sound };

@@ -14,6 +14,7 @@ export class Live {
     this.elapsedAtCue = 0;
     this.running = false;
     this.ended = false;
+    this.visit = 0;
     this.slide = 0;
     this.cue = 0;
     this.time = 0;
@@ -34,6 +35,7 @@ export class Live {
   enter(index, now) {
     this.slide = index;
     this.cue = 0;
+    this.visit++;
     this.elapsedAtCue = this.elapsed;
     this.time = this.order[index][1];
     this.instants.push({ kind: "slide", at: this.at(now), slide: this.order[index][0] });
@@ -69,6 +71,12 @@ export class Live {
     const [, start, length] = this.order[this.slide];
     const plannedNext = start + (this.next ? this.next.start : length);
     return Math.min(this.planned - this.elapsedAtCue, plannedNext - this.elapsed);
+  }
+
+  /** What another page must know to show the same. */
+  get place() {
+    const { time, slide, running, elapsed, visit } = this;
+    return { time, slide, running, elapsed, visit };
   }
 
   /** Time passes: moves the playhead up to where it must wait; clock cues come by themselves. */

@@ -109,7 +109,7 @@ export class Sound {
     const { element } = medium;
     const length = Math.max(1, span.out - span.in);
     const place = (span.in + ((span.from - span.in + (at - span.start) * span.rate) % length)) / 1000;
-    const gain = span.gain ? valueAt(span.gain, at) : 1;
+    const gain = this.gainOf(span, at);
     element.loop = loopsWhole(span, this.play.assets[span.asset]);
     element.volume = Math.min(1, Math.max(0, gain));
     element.muted = this.muted || span.muted;
@@ -120,6 +120,10 @@ export class Sound {
       return;
     }
     this.keepInStep(medium, place, span, length / 1000);
+  }
+
+  gainOf(span, at) {
+    return span.gain ? valueAt(span.gain, at) : 1;
   }
 
   keepInStep(medium, place, span, length) {
