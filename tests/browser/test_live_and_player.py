@@ -174,7 +174,7 @@ class Player(BrowserCase):
         self.assertEqual((stage["x"], stage["y"], stage["width"], stage["height"]), (0, 0, 640, 360))
         self.assertFalse(frame.locator(".player-words").is_visible())
         self.assertEqual(frame.locator("html").evaluate("(e) => [e.scrollWidth, e.scrollHeight]"), [640, 360])
-        frame.locator(".player-start").click()
+        frame.locator(".player-cover").click()
         frame.locator(".player-words").wait_for(state="visible")
 
     def test_withdrawn(self):
@@ -218,9 +218,9 @@ class PlayerWithoutSoundAtOnce(BrowserCase):
         self.page.bring_to_front()
         self.page.click("#give")
         heard = "[...stageWindow.sound.heard.values()].some((m) => !m.element.paused && !m.element.muted && m.element.currentTime > 0)"
-        self.until(f"Boolean(document.querySelector('.player-start')) || {heard}", window)
-        if window.locator(".player-start").count():
-            window.click(".player-start")
+        self.until(f"Boolean(document.querySelector('.player-cover')) || {heard}", window)
+        if window.locator(".player-cover").count():
+            window.click(".player-cover")
             self.until(heard, window)
             self.assertEqual(self.page.evaluate("lectern.cue"), 0)
 

@@ -193,7 +193,7 @@ class Player {
 
   cover(label, why) {
     this.start?.remove();
-    this.start = el("button.player-start", { title: why, "aria-label": label, onclick: () => {
+    this.start = el("button.player-cover", { title: why, "aria-label": label, onclick: () => {
       this.words.hidden = this.bar.hidden = false;
       this.play();
     } }, page.embedded && !why ? null : el("span", {}, label));

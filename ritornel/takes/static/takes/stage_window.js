@@ -18,9 +18,9 @@ function follow({ time, slide, running, elapsed, visit }) {
 
 /** Where the browser refuses sound in this window: a button that says so; until then the show goes on without it. */
 function askForSound() {
-  if (document.querySelector(".player-start")) return;
+  if (document.querySelector(".player-cover")) return;
   sound.muted = true;
-  const button = el("button.player-start", { onclick: (event) => {
+  const button = el("button.player-cover", { onclick: (event) => {
     event.stopPropagation();
     sound.muted = false;
     button.remove();

@@ -1,8 +1,7 @@
 // Lanes of what is seen: slides as blocks, cues as flags, builds as the outlines of their own curves.
 
-import { el, svg } from "../../site/dom.js";
+import { el, seconds, svg } from "../../site/dom.js";
 import { thumbnail } from "../../site/play/stage.js";
-import { lengthWords } from "./timeline.js";
 
 const THUMB_PX = 78;
 const EDGE_PX = 6;
@@ -174,4 +173,8 @@ function edgeAt(button, event) {
   const reach = Math.min(EDGE_PX, place.width / 3);
   if (event.clientX > place.right - reach) return "end";
   return event.clientX < place.left + reach ? "start" : null;
+}
+
+function lengthWords(ms) {
+  return `${seconds(Math.round(ms / 100) * 100)} s`;
 }

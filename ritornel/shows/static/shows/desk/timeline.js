@@ -1,6 +1,6 @@
 // The timeline: ruler, lanes, playhead, zoom. Lanes draw themselves (lanes_*.js); drags are in timeline_drag.js.
 
-import { el, minutes, seconds } from "../../site/dom.js";
+import { el, minutes } from "../../site/dom.js";
 import { slideAt } from "../../site/play/evaluate.js";
 import { bedLane, clipLane, narrationLane } from "./lanes_sound.js";
 import { cueLane, objectLane, slideLane } from "./lanes_slide.js";
@@ -285,10 +285,6 @@ export class Timeline {
     }
     return rows;
   }
-}
-
-export function lengthWords(ms) {
-  return `${seconds(Math.round(ms / 100) * 100)} s`;
 }
 
 function shownHasVoice(shown) {
