@@ -167,7 +167,7 @@ def _with_length(
     settled = groups[-1].settle_ms
     voice_end = narration_end(slide.narration, transition_ms, asset_lengths)
     clip_end = max((end for _, end in waited_clip_ends(slide, groups, asset_lengths)), default=0)
-    needed = max(settled, voice_end, clip_end, transition_ms)
+    needed = max(settled, voice_end, clip_end)
     free = max(settled + hold, needed)
     if free > settled + hold:
         reason = "clip" if clip_end >= voice_end else "voice"
