@@ -6,7 +6,6 @@ In a zip, an asset lies at ``media/<sha256>`` with an ending for people. See ``d
 import hashlib
 import zipfile
 from collections.abc import Callable, Mapping
-from io import BytesIO
 from pathlib import Path
 from typing import BinaryIO
 
@@ -26,15 +25,19 @@ def write_zip(show: Show, files: Mapping[str, Path], target: BinaryIO) -> None:
             archive.write(path, f"media/{asset_id}{path.suffix}")
 
 
-def read_any(content: bytes, keep_asset: Callable[[Asset, bytes], None], most_asset_bytes: int) -> Show:
-    """Return the show in a document or a zip; of a zip, hand each asset that the show lists to ``keep_asset``.
+def read_any(file: BinaryIO, keep_asset: Callable[[Asset, bytes], None], most_asset_bytes: int) -> Show:
+    """Return the show in ``file``, a document or a zip; of a zip, hand each asset that it lists to ``keep_asset``.
 
     ``keep_asset`` gets the asset and its content, and may raise. Raises ``BadDocument`` if the file is
     neither, if an asset's content is not what its id says, or is larger than ``most_asset_bytes``.
     """
-    if not zipfile.is_zipfile(BytesIO(content)):
+    if not zipfile.is_zipfile(file):
+        file.seek(0)
+        content = file.read(MOST_DOCUMENT_BYTES + 1)
+        if len(content) > MOST_DOCUMENT_BYTES:
+            raise BadDocument("this is larger than a show document can be")
         return read_show(content)
-    with zipfile.ZipFile(BytesIO(content)) as archive:
+    with zipfile.ZipFile(file) as archive:
         try:
             listed = archive.getinfo(DOCUMENT)
         except KeyError as error:

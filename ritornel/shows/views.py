@@ -86,7 +86,7 @@ def import_show(request: HttpRequest) -> HttpResponse:
 
     try:
         with transaction.atomic():
-            row = keeping.create(request.user, read_any(file.read(), keep_asset, settings.ASSET_MAX_BYTES))
+            row = keeping.create(request.user, read_any(file, keep_asset, settings.ASSET_MAX_BYTES))
     except (BadDocument, BadMedia) as error:
         messages.error(request, f"{file.name} was not taken in: {error}.")
         return redirect("shows:list")

@@ -33,7 +33,7 @@ class Zips(TestCase):
         return held.getvalue()
 
     def read(self, content: bytes, most: int = 1000) -> Show:
-        return read_any(content, lambda asset, data: self.kept.update({asset.id: data}), most)
+        return read_any(io.BytesIO(content), lambda asset, data: self.kept.update({asset.id: data}), most)
 
     def test_a_show_and_its_media_come_back(self):
         self.assertEqual(self.read(self.zipped()), self.show)
@@ -64,4 +64,4 @@ class Zips(TestCase):
     @settings(max_examples=30, deadline=None)
     @given(SHOWS)
     def test_a_plain_document_is_read_too(self, show: Show):
-        self.assertEqual(read_any(write_show(show), lambda *_: None, 0), show)
+        self.assertEqual(read_any(io.BytesIO(write_show(show)), lambda *_: None, 0), show)
