@@ -23,6 +23,9 @@ from ritornel.shows.models import Bed, Chapter, Entry, Show, Slide
 class StaleRevision(Exception):
     """The page's state is not the newest: the show was changed elsewhere."""
 
+    def __str__(self) -> str:
+        return "the show was changed elsewhere; look at it and try again"
+
 
 class NothingThere(Exception):
     """There is nothing to undo, or to redo."""

@@ -12,6 +12,7 @@ from django.urls import reverse
 from django.utils import timezone
 from django.views.decorators.http import require_GET, require_POST
 
+from ritornel.core.edits import BadEdit
 from ritornel.core.edits.takes import ApplyTake
 from ritornel.core.model import Show as CoreShow
 from ritornel.core.model import Take as CoreTake
@@ -93,7 +94,11 @@ def apply(request: HttpRequest, take_id: int) -> HttpResponse:
     """Give the show the take's waits and holds, as one edit that can be undone."""
     kept = get_object_or_404(Take, pk=take_id, show__owner=request.user)
     command = ApplyTake(take=convert(kept.document, CoreTake))
-    keeping.edit(kept.show_id, kept.show.revision, command)
+    try:
+        keeping.edit(kept.show_id, kept.show.revision, command)
+    except (keeping.StaleRevision, BadEdit) as error:
+        messages.error(request, f"Not applied: {error}.")
+        return redirect("takes:take", kept.pk)
     kept.applied_at = timezone.now()
     kept.save(update_fields=["applied_at"])
     messages.info(request, "The show now waits and holds as you did. Undo on the desk takes it back.")

@@ -5,6 +5,8 @@ import { thumbnail } from "../../site/play/stage.js";
 
 const THUMB_PX = 78;
 const EDGE_PX = 6;
+const FLAGS_FROM_PX = 26; // flags of a slide that is not in focus need this much room
+const EDGED_FROM_PX = 14;
 const thumbs = new WeakMap();
 
 /** Blocks as wide as the slides last, their transition as a slanted corner. */
@@ -20,6 +22,7 @@ function block(timeline, { id, start, length, slide, number }) {
   const corner = Math.min(width, timeline.x(slide.time.transition));
   const button = el(`button.tl-block${id === store.focus ? ".is-focus" : ""}`, { "aria-label": `Slide ${number}, ${store.title(id)}`, data: { slide: id } });
   Object.assign(button.style, { left: `${timeline.x(start)}px`, width: `${width}px` });
+  button.classList.toggle("is-narrow", width < EDGED_FROM_PX);
   if (corner >= 1) {
     const shape = svg("svg", { class: "tl-corner", width: corner, height: "100%", viewBox: "0 0 10 10", preserveAspectRatio: "none" },
       svg("path", { d: "M0 0L10 10H0Z", fill: id === store.focus ? "#7a2552" : "#d3adb0" }));
@@ -83,10 +86,11 @@ function reorder(timeline, event, id) {
 export function cueLane(timeline) {
   const { store } = timeline;
   const content = [];
-  for (const { id, start, slide } of timeline.slidesInView()) {
+  for (const { id, start, length, slide } of timeline.slidesInView()) {
+    const near = id === store.focus;
+    if (!near && timeline.x(length) < FLAGS_FROM_PX) continue;
     for (const group of slide.time.groups) {
       if (!group.cue) continue;
-      const near = id === store.focus;
       const at = start + group.start;
       const flag = el(`button.tl-flag${near ? "" : ".is-far"}`, { data: { cue: group.cue, slide: id }, title: `Cue ${group.cue}`, "aria-label": `Cue ${group.cue}`, tabindex: near ? 0 : -1 }, String(group.cue));
       flag.style.left = `${timeline.x(at)}px`;
