@@ -65,6 +65,22 @@ class Lectern(BrowserCase):
         self.assertAlmostEqual(pause["length"], 700, delta=300)
         self.assertEqual([i["slide"] for i in instants if i["kind"] == "slide"], ["one", "two", "one"])
 
+    def test_a_take_that_is_cut_short_is_not_lost(self):
+        page = self.page
+        page.on("dialog", lambda dialog: dialog.accept())
+        page.keyboard.press("Space")
+        page.wait_for_timeout(500)
+        page.keyboard.press("Space")
+        page.wait_for_timeout(1300)
+        page.reload()
+        page.click("#pace >> text=see it")
+        page.wait_for_url("**/takes/*")
+        kinds = [(i["kind"], i.get("cue")) for i in Take.objects.get().document["instants"]]
+        self.assertEqual(kinds, [("slide", None), ("cue", 1), ("end", None)])
+        page.go_back()
+        page.wait_for_selector("#give:has-text('Begin')")
+        self.assertEqual(page.locator("#pace a").count(), 0)
+
     def test_applying_sets_the_show_to_what_was_given(self):
         page = self.page
         for wait in (0, 900, 700, 500):

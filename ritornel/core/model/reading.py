@@ -41,7 +41,7 @@ class BadDocument(ValueError):
 def read_show(source: bytes | Mapping[str, Any]) -> Show:
     """Return the show in a JSON document (bytes, or already parsed).
 
-    Left-out identifiers are given by position (``slide-2``, ``build-1``). Raises ``BadDocument`` with one
+    Left-out identifiers are given by position (``slide-2``, ``build-1``); a field that is null counts as left out. Raises ``BadDocument`` with one
     line naming the place, e.g. ``slide 3, build 2: duration must be 0 or more``.
     """
     if isinstance(source, bytes):
@@ -51,7 +51,7 @@ def read_show(source: bytes | Mapping[str, Any]) -> Show:
             raise BadDocument(f"this is not a JSON document: {error}") from error
     if not isinstance(source, Mapping):
         raise BadDocument("a show document must be a JSON object with the fields of a show")
-    show = convert(_with_ids(source), Show)
+    show = convert(_with_ids(_without_nulls(source)), Show)
     check_show(show)
     return show
 
@@ -125,6 +125,12 @@ def _unique(ids: Iterator[str], noun: str) -> None:
             raise BadDocument(f"{noun} “{identifier}”: the id must be used once, and stands {count} times")
 
 
+def _without_nulls(thing: Any) -> Any:
+    if isinstance(thing, Mapping):
+        return {name: _without_nulls(value) for name, value in thing.items() if value is not None}
+    return [_without_nulls(item) for item in thing] if isinstance(thing, list) else thing
+
+
 def _with_ids(source: Mapping[str, Any]) -> dict[str, Any]:
     show = dict(source)
     for key, noun in (("slides", "slide"), ("beds", "bed"), ("chapters", "chapter")):
@@ -137,8 +143,6 @@ def _with_ids(source: Mapping[str, Any]) -> dict[str, Any]:
 def _slide_with_ids(slide: Any) -> Any:
     if not isinstance(slide, dict):
         return slide
-    if slide.get("transition", 0) is None:
-        slide = {k: v for k, v in slide.items() if k != "transition"}
     slide["running_order"] = _numbered(slide.get("running_order", []), "build")
     objects = _numbered(slide.get("objects", []), "object")
     if isinstance(objects, list):

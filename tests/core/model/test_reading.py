@@ -55,6 +55,12 @@ class Reading(TestCase):
         self.assertEqual(slide.transition.type, "cut")
         self.assertEqual((show.width, show.height, show.pace.wpm), (1280, 720, 140))
 
+    def test_what_is_null_counts_as_left_out(self):
+        step = {"id": "a", "part": None, "easing": None, "duration": None, "params": None}
+        document = {"transition": None, "narration": None, "hold": None, "waits": None, "running_order": [step]}
+        bare = {"running_order": [{"id": "a"}]}
+        self.assertEqual(read_show({"target": None, "slides": [document]}), read_show({"slides": [bare]}))
+
     def test_times_have_plain_names_in_documents(self):
         show = read_show({"slides": [{"objects": [{"kind": "clip", "in": 5, "out": 9}]}]})
         thing = show.slides[0].objects[0]

@@ -1,5 +1,7 @@
 // Links and embed codes: whole at a click, copied by a button, embed code for the width chosen.
 
+import "../site/confirm.js";
+
 for (const article of document.querySelectorAll("article")) {
   const code = article.querySelector("[data-embed]");
   const choice = article.querySelector("[data-embed-width]");
@@ -29,11 +31,5 @@ for (const button of document.querySelectorAll("[data-copy]")) {
     }
     button.textContent = "Copied";
     setTimeout(() => (button.textContent = "Copy"), 1500);
-  });
-}
-
-for (const form of document.querySelectorAll("form[data-confirm]")) {
-  form.addEventListener("submit", (event) => {
-    if (!window.confirm(form.dataset.confirm)) event.preventDefault();
   });
 }

@@ -1,5 +1,6 @@
-// The list of shows: strips drawn to time, taking in a document, asking before a deletion.
+// The list of shows: strips drawn to time, taking in a document.
 
+import "../site/confirm.js";
 import { told } from "../site/dom.js";
 import { thumbnail } from "../site/play/stage.js";
 
@@ -20,12 +21,6 @@ for (const place of document.querySelectorAll("[data-strip]")) {
 }
 
 document.querySelector("#import input[type=file]").addEventListener("change", (event) => event.target.form.submit());
-
-for (const form of document.querySelectorAll("form[data-confirm]")) {
-  form.addEventListener("submit", (event) => {
-    if (!window.confirm(form.dataset.confirm)) event.preventDefault();
-  });
-}
 
 function posters(slide) {
   const named = slide.nodes.filter((node) => node.asset).map((node) => node.asset);

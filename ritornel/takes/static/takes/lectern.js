@@ -8,7 +8,10 @@ import { Stage } from "../site/play/stage.js";
 
 const { play, script, takes, stage: stageAddress, target } = told("page");
 const id = (name) => document.getElementById(name);
+const memory = `take${location.pathname}`; // what has been given so far, for a page that is closed or breaks
 const channel = new BroadcastChannel(`ritornel/${location.pathname.split("/")[2]}`);
+
+const REMEMBERED_EVERY_MS = 1000;
 
 if (play.order.length) open();
 
@@ -21,19 +24,30 @@ function open() {
   const words = writeScript();
   const needles = drawLine();
   let window_ = null;
+  let remembered = 0;
   changed();
   now.show(evaluate(play, 0));
+  sendWhatWasLeft();
 
   function changed() {
     markPlace(words, live);
     showNext();
     drawActs();
+    remember();
     if (live.ended) keep();
+  }
+
+  function remember() {
+    if (live.began) localStorage.setItem(memory, JSON.stringify({ instants: live.instants, at: live.at(performance.now()) }));
   }
 
   function frame() {
     const at = performance.now();
     live.pass(at);
+    if (at - remembered > REMEMBERED_EVERY_MS) {
+      remembered = at;
+      remember();
+    }
     if (live.running || live.ended) draw();
     if (!live.ended) requestAnimationFrame(frame);
   }
@@ -90,11 +104,10 @@ function open() {
     sound.stop();
     channel.postMessage({ ended: true });
     id("pace").textContent = "keeping the take…";
-    localStorage.setItem("take", JSON.stringify({ takes, instants: live.instants }));
     for (;;) {
       const answer = await send(takes, { instants: live.instants });
       if (answer.status === 200) {
-        localStorage.removeItem("take");
+        localStorage.removeItem(memory);
         location.href = answer.data.take;
         return;
       }
@@ -135,6 +148,18 @@ function open() {
     if (live.began && !live.ended) event.preventDefault();
   });
   window.lectern = live;
+}
+
+/** Keeps a take that was cut short when this page was last closed, and says where it is. */
+async function sendWhatWasLeft() {
+  const left = JSON.parse(localStorage.getItem(memory) ?? "null");
+  if (!left?.instants?.length) return;
+  const { instants, at } = left;
+  if (instants.at(-1).kind !== "end") instants.push({ kind: "end", at });
+  const answer = await send(takes, { instants });
+  if (answer.status !== 200) return;
+  localStorage.removeItem(memory);
+  id("pace").replaceChildren("your last take was cut short and is kept: ", el("a.underline", { href: answer.data.take }, "see it"));
 }
 
 function writeScript() {
