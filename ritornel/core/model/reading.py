@@ -41,8 +41,8 @@ class BadDocument(ValueError):
 def read_show(source: bytes | Mapping[str, Any]) -> Show:
     """Return the show in a JSON document (bytes, or already parsed).
 
-    Left-out identifiers are given by position (``slide-2``, ``build-1``); a field that is null counts as left out. Raises ``BadDocument`` with one
-    line naming the place, e.g. ``slide 3, build 2: duration must be 0 or more``.
+    Left-out identifiers are given by position (``slide-2``, ``build-1``); null counts as left out.
+    Raises ``BadDocument`` with one line naming the place, e.g. ``slide 3, build 2: duration must be 0 or more``.
     """
     if isinstance(source, bytes):
         try:

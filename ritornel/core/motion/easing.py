@@ -57,15 +57,26 @@ def eased(easing: Easing, progress: float) -> float:
     return _piecewise(easing, progress)
 
 
-def _bezier(easing: Easing, progress: float) -> float:
-    """Solve x(s) = progress for s by Newton's method, then bisection where it does not settle; return y(s)."""
+@lru_cache(maxsize=512)
+def _polynomials(easing: Easing) -> tuple[float, float, float, float, float, float]:
+    """Return the coefficients of x(s) and y(s): ((a s + b) s + c) s."""
     x1, y1, x2, y2 = easing
-    if x1 == y1 and x2 == y2:
+    cx, bx = 3.0 * x1, 3.0 * (x2 - x1) - 3.0 * x1
+    cy, by = 3.0 * y1, 3.0 * (y2 - y1) - 3.0 * y1
+    return 1.0 - cx - bx, bx, cx, 1.0 - cy - by, by, cy
+
+
+@lru_cache(maxsize=256)
+def _bezier(easing: Easing, progress: float) -> float:
+    """Solve x(s) = progress for s by Newton's method, then bisection where it does not settle; return y(s).
+
+    Remembered for a moment: the tracks of one build ask for the same share of the same curve.
+    """
+    if easing[0] == easing[1] and easing[2] == easing[3]:
         return progress
     if progress <= 0.0 or progress >= 1.0:
         return 0.0 if progress <= 0.0 else 1.0
-    cx, bx = 3.0 * x1, 3.0 * (x2 - x1) - 3.0 * x1
-    ax = 1.0 - cx - bx
+    ax, bx, cx, ay, by, cy = _polynomials(easing)
     s = progress
     for _ in range(_NEWTON_STEPS):
         error = ((ax * s + bx) * s + cx) * s - progress
@@ -78,8 +89,7 @@ def _bezier(easing: Easing, progress: float) -> float:
         s -= error / slope
     else:
         s = _bisected(ax, bx, cx, progress)
-    cy, by = 3.0 * y1, 3.0 * (y2 - y1) - 3.0 * y1
-    return (((1.0 - cy - by) * s + by) * s + cy) * s
+    return ((ay * s + by) * s + cy) * s
 
 
 def _bisected(ax: float, bx: float, cx: float, progress: float) -> float:

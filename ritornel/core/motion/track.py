@@ -39,22 +39,22 @@ class Track(Struct, frozen=True, gc=False):
 def value_at(track: Track, time: float) -> Value:
     """Return the track's value at ``time`` ms of slide time: one binary search and one interpolation."""
     times = track.times
-    if time < times[0]:
-        return track.values[0]
     if time >= times[-1]:
         return track.values[-1]
+    if time < times[0]:
+        return track.values[0]
     index = bisect_right(times, time) - 1
     easing = track.easings[index]
     start = track.values[index]
     if not easing:
         return start
-    share = eased(easing, (time - times[index]) / (times[index + 1] - times[index]))
     end = track.values[index + 1]
+    share = eased(easing, (time - times[index]) / (times[index + 1] - times[index]))
+    if not isinstance(start, tuple) and not isinstance(end, tuple):
+        return start + (end - start) * share
     if isinstance(start, tuple) and isinstance(end, tuple):
         return tuple(a + (b - a) * share for a, b in zip(start, end, strict=True))
-    if isinstance(start, tuple) or isinstance(end, tuple):
-        return start
-    return start + (end - start) * share
+    return start
 
 
 def state_at(tracks: Iterable[Track], time: float) -> dict[str, Value]:
@@ -63,8 +63,11 @@ def state_at(tracks: Iterable[Track], time: float) -> dict[str, Value]:
     for track in tracks:
         name = track.property
         value = value_at(track, time)
-        before = state.get(name)
-        if before is None or isinstance(before, tuple) or isinstance(value, tuple):
+        if name not in state:
+            state[name] = value
+            continue
+        before = state[name]
+        if isinstance(before, tuple) or isinstance(value, tuple):
             state[name] = value
         elif name in MULTIPLIED:
             state[name] = before * value
