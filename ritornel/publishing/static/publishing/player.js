@@ -182,22 +182,25 @@ class Player {
     this.playhead.pause();
     this.sound.stop();
     if (this.playhead.time < REFUSED_WITHIN_MS) this.playhead.seek(0);
-    this.cover("Start with sound", "The browser plays sound only after a click.");
+    this.cover("Start with sound", "This browser plays sound only after a click.");
   }
 
   /** In a frame: the picture alone until it is touched. */
   askForTouch() {
-    this.words.hidden = this.bar.hidden = true;
     this.cover("Play", "");
   }
 
+  /** Lays a button over the picture; at the very beginning the picture is the first slide with everything on it. */
   cover(label, why) {
     this.start?.remove();
-    this.start = el("button.player-cover", { title: why, "aria-label": label, onclick: () => {
+    this.words.hidden = this.bar.hidden = true;
+    if (this.playhead.time === 0 && play.order.length) this.stage.arrange(play.order[0][0]);
+    const told = why ? el("span.player-ask", {}, label, el("small", {}, why)) : null;
+    this.start = el("button.player-cover", { "aria-label": label, onclick: () => {
       this.words.hidden = this.bar.hidden = false;
       this.play();
-    } }, page.embedded && !why ? null : el("span", {}, label));
-    if (page.embedded && !why) this.start.style.background = "none";
+    } }, told);
+    this.start.classList.toggle("is-clear", !why);
     root.append(this.start);
   }
 
