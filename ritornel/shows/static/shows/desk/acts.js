@@ -18,6 +18,9 @@ export class ActsRail {
 
   draw() {
     const { store, desk } = this;
+    const key = `${Boolean(store.slide)} ${store.objects.size > 0}`;
+    if (key === this.drawn) return;
+    this.drawn = key;
     const act = (label, key, run, disabled = false) =>
       el("button.act", { onclick: run, disabled, title: key ? `${label} (${key})` : label, data: { act: label } }, label);
     const told = (label, key, run) => el("button.act", { onclick: run, data: { act: label } }, label, el("kbd", {}, key));

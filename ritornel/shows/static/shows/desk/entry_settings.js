@@ -27,7 +27,7 @@ export function drawEntrySettings(desk, timed) {
   if (opensGroup && cue.cue) {
     cells.push(...row("Wait, s", timeField("Wait before the cue", cue.wait, (wait) => store.edit({ do: "set-wait", slide: store.focus, cue: cue.cue, wait }, { typed: true }), { empty: null, placeholder: "by the clock" })));
   }
-  for (const param of effect.params) cells.push(...row(param.label, paramField(param, doc, set), true));
+  for (const param of effect.params) cells.push(...row(param.label, paramField(param, () => store.step(timed.id)?.params ?? {}, set), true));
   const object = store.object(doc.object);
   if (doc.kind === "play" && object) {
     cells.push(el("div.all", {}, check("wait for its end", object.waited_for, (on) => store.edit({ do: "set-objects", slide: store.focus, values: { [object.id]: { waited_for: on } } }))));
@@ -49,9 +49,10 @@ function easingField(store, doc, set) {
   return textField("Easing", doc.easing, (easing) => set({ easing: easing || null }), "cubic-bezier(x1, y1, x2, y2)");
 }
 
-function paramField(param, doc, set) {
-  const value = doc.params[param.name] ?? param.default;
-  const change = (v) => set({ params: { ...doc.params, [param.name]: v } });
+/** `params()` gives what is set now: other parameters may have been changed since this field was drawn. */
+function paramField(param, params, set) {
+  const value = params()[param.name] ?? param.default;
+  const change = (v) => set({ params: { ...params(), [param.name]: v } });
   if (param.choices.length) return choice(param.label, value, param.choices, change);
   const field = numberField(param.label, value, change, { least: param.least, most: param.most });
   field.style.width = "4em";

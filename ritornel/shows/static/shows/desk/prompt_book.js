@@ -16,11 +16,25 @@ export class PromptBook {
     this.page = el("div.book-page");
     document.getElementById("book").append(this.page);
     this.settingsOpen = false;
+    this.page.addEventListener("pointerdown", () => this.press());
     for (const name of ["show", "trial", "selection"]) this.store.on(name, () => this.draw());
     this.draw();
   }
 
+  /** Between press and release nothing is drawn anew: a click must find the button that was pressed. */
+  press() {
+    this.pressed = true;
+    const release = () => setTimeout(() => {
+      this.pressed = false;
+      if (this.stale) this.draw();
+    });
+    document.addEventListener("pointerup", release, { once: true });
+    document.addEventListener("pointercancel", release, { once: true });
+  }
+
   draw() {
+    this.stale = this.pressed;
+    if (this.pressed) return;
     const { store } = this;
     if (!store.slide) {
       this.shownSlide = null;

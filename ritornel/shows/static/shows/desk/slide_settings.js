@@ -15,8 +15,8 @@ export function drawSlideSettings(desk, changed) {
   };
   const transition = transitionFields(store.vocabulary, doc.transition, (value) => set({ transition: value }));
   const chapter = store.shown.show.chapters.find((c) => c.first === focus);
-  const forAll = (values, what) =>
-    el("button.act", { onclick: () => { changed(); store.edit({ do: "set-slides", slides: null, values }); }, title: `Give every slide this ${what}` }, `${what} for all`);
+  const forAll = (name, what) =>
+    el("button.act", { onclick: () => { changed(); store.edit({ do: "set-slides", slides: null, values: { [name]: store.slide.doc[name] } }); }, title: `Give every slide this ${what}` }, `${what} for all`);
   return el("div.settings.mb-3", { id: "slide-sheet" },
     ...row("Comes in", transition.element, true),
     ...row("Hold, s", timeField("Hold", doc.hold, (hold) => set({ hold }), { empty: null, placeholder: `${(time.hold / 1000).toFixed(1)} by the clock` })),
@@ -26,8 +26,8 @@ export function drawSlideSettings(desk, changed) {
     ...row("Chapter", textField("Chapter that begins here", chapter?.title ?? "", (title) => { changed(); store.edit({ do: "set-chapter", slide: focus, title }, { typed: true }); }, "a title begins a chapter here"), true),
     el("div.all", {},
       check("builds begin with the transition", doc.builds_with_transition, (on) => set({ builds_with_transition: on })),
-      forAll({ transition: doc.transition }, "Transition"),
-      forAll({ hold: doc.hold }, "Hold")),
+      forAll("transition", "Transition"),
+      forAll("hold", "Hold")),
     el("div.all", {},
       el("button.act", { onclick: () => store.edit({ do: "duplicate-slides", slides: [focus] }) }, "Duplicate slide"),
       el("button.act", { onclick: () => store.edit({ do: "delete-slides", slides: [focus] }) }, "Delete slide")));
