@@ -86,10 +86,18 @@ class BrowserCase(MediaFolder, StaticLiveServerTestCase):
         page.click("main button")
         page.wait_for_url("**/")
 
-    def assert_in_step(self, drifts: list[float]):
-        """Media and playhead are less than 80 ms apart; one reading in ten may be a hiccup of the machine."""
-        self.assertGreater(len(drifts), 9)
-        self.assertLess(sorted(map(abs, drifts))[int(len(drifts) * 0.9) - 1], 80)
+    def assert_in_step(self):
+        """Media and playhead are less than 80 ms apart while they play: nine readings in ten of the last thirty.
+
+        A machine that is busy with other tests gets a few seconds to come to it.
+        """
+        self.until(
+            """(() => {
+              const last = ritornel.stage.sound.drifts.slice(-30).map(Math.abs).sort((a, b) => a - b);
+              return ritornel.stage.playhead.playing && last.length >= 10 && last[Math.ceil(last.length * 0.9) - 1] < 80;
+            })()""",
+            seconds=6,
+        )
 
     # ---- shows
 

@@ -171,14 +171,13 @@ class Running(BrowserCase):
             "in": 1000,
         }
         tune = {"id": "tune", "kind": "sound", "asset": media["sound"]}
-        document = talk(one(objects=(film, tune), hold=3500), beds=[{"asset": media["sound"], "loop": True}])
+        document = talk(one(objects=(film, tune), hold=9000), beds=[{"asset": media["sound"], "loop": True}])
         page = self.open_desk(self.keep(document))
         page.evaluate("ritornel.stage.scrub(1200)")
         self.until("Math.abs(document.querySelector('#stage video').currentTime - 2.2) < 0.02")
         page.keyboard.press("Shift+Space")
         self.until("ritornel.stage.time > 2500")
-        drifts = page.evaluate("ritornel.stage.sound.drifts.slice(-30)")
-        self.assert_in_step(drifts)
+        self.assert_in_step()
         page.keyboard.press("Space")
         self.assertTrue(page.evaluate("document.querySelector('#stage video').paused"))
 
