@@ -95,12 +95,9 @@ class DuplicateSlides(Command, frozen=True, kw_only=True):
         chosen = [s for s in show.slides if s.id in set(self.slides)]
         if not chosen:
             raise BadEdit("choose a slide to duplicate")
-        ids = fresh_ids("slide", (s.id for s in show.slides), len(chosen))
-        copies = [
-            replace(s, id=i, objects=tuple(replace(o, lineage=o.lineage or o.id) for o in s.objects))
-            for i, s in zip(ids, chosen, strict=True)
-        ]
         originals = {s.id: replace(s, objects=tuple(_with_lineage(s))) for s in chosen}
+        ids = fresh_ids("slide", (s.id for s in show.slides), len(chosen))
+        copies = [replace(s, id=i) for i, s in zip(ids, originals.values(), strict=True)]
         show = replace(show, slides=tuple(originals.get(s.id, s) for s in show.slides))
         return _inserted(show, _place_after(show, chosen[-1].id), copies)
 

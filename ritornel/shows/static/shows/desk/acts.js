@@ -90,7 +90,7 @@ export function addShape(desk, form) {
   add(desk, { kind: "shape", form, x: (show.width - width) / 2, y: height, width, height });
 }
 
-export function addLine(desk) {
+function addLine(desk) {
   const { show } = desk.store.shown;
   const line = inkOn(desk.store.slide.doc.background);
   add(desk, { kind: "line", x: show.width * 0.3, y: show.height * 0.45, width: show.width * 0.4, height: 60, line });
@@ -102,7 +102,7 @@ export async function addMedia(desk, kind) {
 }
 
 /** Puts an asset on the slide, as large as half the stage allows, in its own proportions. */
-export function placeMedia(desk, asset) {
+function placeMedia(desk, asset) {
   const { show } = desk.store.shown;
   const object = { kind: asset.kind, asset: asset.id };
   if (asset.kind === "sound") {

@@ -6,7 +6,7 @@ import { objectThumbnail } from "../../site/play/stage.js";
 const STARTS_AT_PX = 4;
 
 /** How a build is triggered, in words. */
-export function whenWords(doc, group, place) {
+function whenWords(doc, group, place) {
   const later = doc.delay ? `, ${seconds(doc.delay)} s later` : "";
   if (place === 0) return (group.cue ? "on cue" : "at once") + later;
   return doc.trigger + later;

@@ -98,7 +98,7 @@ function pressed(event) {
   return ctrl + shift + (name.length === 1 ? name.toLowerCase() : name);
 }
 
-export function isTyping(target) {
+function isTyping(target) {
   return Boolean(target.closest?.("input:not([type=checkbox]):not([type=range]):not([type=color]), textarea, select, [contenteditable]"));
 }
 
@@ -119,7 +119,7 @@ function restack({ store }, to) {
   if (store.objects.size) store.edit({ do: "restack", slide: store.focus, objects: [...store.objects], to });
 }
 
-export function openKeys() {
+function openKeys() {
   const dialog = el("dialog", { "aria-label": "Keys" });
   const rows = KEYS.filter(([, written]) => written).map(([, written, label]) => [el("kbd", {}, written), el("span", {}, label)]);
   dialog.append(

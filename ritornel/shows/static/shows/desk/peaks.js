@@ -7,7 +7,7 @@ const BAR_PX = 2;
 const fetched = new Map();
 
 /** Bytes 0..255, 20 a second, of an asset's loudest samples. */
-export function peaksOf(asset) {
+function peaksOf(asset) {
   if (!asset.peaks) return Promise.resolve(new Uint8Array());
   if (!fetched.has(asset.peaks)) {
     fetched.set(asset.peaks, fetch(asset.peaks).then(async (answer) => new Uint8Array(answer.ok ? await answer.arrayBuffer() : 0)));
