@@ -6,11 +6,11 @@ one slide, ``number`` counted from 1. A new rule is one new file here.
 
 import importlib
 import pkgutil
-from collections import OrderedDict
 from collections.abc import Sequence
 
 from ritornel.core.linecheck.finding import Finding, Rule
 from ritornel.core.model import Show, Slide
+from ritornel.core.model.memory import Memory
 from ritornel.core.time.slide_clock import SlideTime
 
 __all__ = ["RULES", "Finding", "Rule", "check"]
@@ -22,8 +22,8 @@ RULES: dict[str, Rule] = {
 }
 
 
-_CACHE_SLIDES = 4096
-_cache: OrderedDict[tuple[int, int, int], tuple[Slide, SlideTime, list[Finding]]] = OrderedDict()
+_MOST_BYTES = 12 * 1024 * 1024
+_found: Memory[tuple[int, int, int], tuple[Slide, SlideTime, list[Finding]]] = Memory(_MOST_BYTES)
 
 
 def check(show: Show, times: Sequence[SlideTime]) -> list[Finding]:
@@ -31,11 +31,10 @@ def check(show: Show, times: Sequence[SlideTime]) -> list[Finding]:
     found: list[Finding] = []
     for number, (slide, time) in enumerate(zip(show.slides, times, strict=True), 1):
         key = (number, id(slide), id(time))
-        known = _cache.get(key)
+        known = _found.get(key)
         if known is None or known[0] is not slide or known[1] is not time:
-            known = (slide, time, [f for rule in RULES.values() for f in rule.look(number, slide, time)])
-            _cache[key] = known
-            if len(_cache) > _CACHE_SLIDES:
-                _cache.popitem(last=False)
+            here = [f for rule in RULES.values() for f in rule.look(number, slide, time)]
+            parts = len(slide.objects) + len(slide.running_order) + len(here)
+            known = _found.put(key, (slide, time, here), 2000 + 1500 * parts + 2 * len(slide.script))
         found += known[2]
     return found

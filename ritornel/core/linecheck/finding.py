@@ -10,12 +10,13 @@ from ritornel.core.time.slide_clock import SlideTime
 
 
 class Finding(Struct, frozen=True):
-    """One thing that is wrong: the rule's name, the slide's id, the build's id where it is one, and words."""
+    """One thing that is wrong: the rule's name, the slide's id, the build or object if it is one, and words."""
 
     rule: str
     slide: str
     message: str
     build: str = ""
+    object: str = ""
 
 
 class Rule(NamedTuple):

@@ -2,10 +2,12 @@
 
 from collections.abc import Iterable, Mapping
 from functools import lru_cache
+from operator import attrgetter, itemgetter
 
 from msgspec import Struct
 
 from ritornel.core.model import Object, Slide, Step, Text
+from ritornel.core.model.keys import target_key
 from ritornel.core.motion.builds import effect_for
 from ritornel.core.motion.declared import Asked, Box, Curve, params_of
 from ritornel.core.motion.easing import HOLD, LINEAR, BadEasing, Easing, parse
@@ -13,9 +15,15 @@ from ritornel.core.motion.track import Track, TrackBuilder, backwards
 from ritornel.core.text.layout import set_text
 from ritornel.core.time.slide_clock import StepTime
 
+LASTING = frozenset({"emphasis", "path"})
+"""Kinds of builds whose curves may end elsewhere than at neutral: what they leave stays, and later builds add to it."""
+
+_START = attrgetter("start_ms")
+_INSTANT = itemgetter(0)
+
 
 class Target(Struct, frozen=True, gc=False):
-    """What tracks move: an object, or one paragraph of it; ``key`` is ``object`` or ``object/paragraph``."""
+    """What tracks move: an object, or one paragraph of it; ``key`` is that of ``core.model.keys``."""
 
     key: str
     object: str
@@ -50,12 +58,19 @@ def choreograph(slide: Slide, steps: Iterable[StepTime], stage_width: int, stage
         for timed in timed_steps:
             easing = easing_of(timed.step)
             step = timed.step
-            each = (timed.end_ms - timed.start_ms) // step.repeat
             for curve in _curves(step, box, stage_width, stage_height):
-                builder.add(curve, timed.start_ms, each, step.repeat, easing)
+                builder.add(
+                    curve,
+                    timed.start_ms,
+                    (timed.uncut_end_ms - timed.start_ms) // step.repeat,
+                    easing,
+                    repeat=step.repeat,
+                    until=timed.end_ms,
+                    lasts=step.kind in LASTING,
+                )
         tracks = builder.tracks()
         shown = _visibility(timed_steps)
-        key = name if paragraph is None else f"{name}/{paragraph}"
+        key = target_key(name, paragraph)
         targets.append(Target(key, name, paragraph, (shown, *tracks) if shown is not None else tracks))
     return targets
 
@@ -98,25 +113,14 @@ def _effect_curves(
 
 def _visibility(steps: list[StepTime]) -> Track | None:
     """Return when the target is there: hidden before a first entrance, gone after an exit."""
-    times: list[int] = [0]
-    values: list[float] = []
-    for timed in sorted(steps, key=lambda s: s.start_ms):
-        if timed.step.kind == "entrance":
-            if not values:
-                values.append(0.0)
-            times.append(timed.start_ms)
-            values.append(1.0)
-        elif timed.step.kind == "exit":
-            if not values:
-                values.append(1.0)
-            times.append(timed.end_ms)
-            values.append(0.0)
-    if not values:
+    changes = [
+        (timed.start_ms, 1.0) if timed.step.kind == "entrance" else (timed.end_ms, 0.0)
+        for timed in sorted(steps, key=_START)
+        if timed.step.kind in ("entrance", "exit")
+    ]
+    if not changes:
         return None
-    keys = sorted(zip(times, values, strict=True), key=lambda key: key[0])
-    return Track(
-        "visible",
-        tuple(time for time, _ in keys),
-        tuple(value for _, value in keys),
-        (HOLD,) * (len(keys) - 1),
-    )
+    before = 1.0 - changes[0][1]
+    changes.sort(key=_INSTANT)
+    times, values = zip(*changes, strict=True)
+    return Track("visible", (0, *times), (before, *values), (HOLD,) * len(changes))

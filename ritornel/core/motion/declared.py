@@ -44,8 +44,8 @@ class Asked(NamedTuple):
 class Effect(NamedTuple):
     """A build effect. ``curves`` returns the motion of an *entrance* or emphasis; an exit runs it backwards.
 
-    ``verbs`` name it per kind as a line in the running order reads ("fades in"). Every curve must end at the
-    neutral value of its property, so that nothing is left over once the build is done.
+    ``verbs`` name it per kind as a line in the running order reads ("fades in"). A curve of an entrance must end at the
+    neutral value of its property; what that of an emphasis or a path ends at stays.
     """
 
     name: str
@@ -90,7 +90,14 @@ def allows(param: Param, value: Any) -> bool:
     """Tell whether a value is one the parameter may have."""
     if param.choices:
         return any(value == choice for choice, _ in param.choices)
-    return isinstance(value, int | float) and param.least <= value <= param.most
+    return isinstance(value, int | float) and not isinstance(value, bool) and param.least <= value <= param.most
+
+
+def demand(param: Param) -> str:
+    """Return what a value of the parameter must be, in words."""
+    if param.choices:
+        return "one of " + ", ".join(value for value, _ in param.choices)
+    return f"between {param.least:g} and {param.most:g} {param.unit}".rstrip()
 
 
 def found_in(package: str, path: Sequence[str], name: Literal["EFFECTS", "TRANSITION"]) -> dict[str, Any]:

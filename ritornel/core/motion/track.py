@@ -7,6 +7,7 @@ from msgspec import Struct
 
 from ritornel.core.motion.declared import Curve, Value
 from ritornel.core.motion.easing import HOLD, Easing, eased
+from ritornel.core.time.rounding import rounded
 
 NEUTRAL: Mapping[str, float] = {
     "x": 0.0,
@@ -23,22 +24,35 @@ MULTIPLIED = frozenset({"scale_x", "scale_y", "opacity", "visible", "brightness"
 ADDED = frozenset({"x", "y", "rotate", "blur"})
 
 
-class Track(Struct, frozen=True, gc=False):
+class Track(Struct, frozen=True, gc=False, omit_defaults=True):
     """Values at ``times`` (ms, never decreasing); ``easings[i]`` leads from key i to key i + 1.
 
     Before the first key its value holds, after the last key the last's; of keys at one instant the last counts.
     Several tracks of one property on one target multiply (scales, opacity, visible) or add (x, y, rotate, blur).
+
+    ``run`` is (start, each, until): from start to until the keys of start..start + each are gone through again
+    and again; from until on stands what stands from start + each on. So a build repeats without more keys, and one
+    that is cut short runs as it would have until then. ``wrap`` is (low, high): a value between keys is taken
+    modulo high - low from low up, as the place in a clip that plays again and again.
     """
 
     property: str
     times: tuple[int, ...]
     values: tuple[Value, ...]
     easings: tuple[Easing, ...]
+    run: tuple[int, int, int] | None = None
+    wrap: tuple[float, float] | None = None
 
 
 def value_at(track: Track, time: float) -> Value:
     """Return the track's value at ``time`` ms of slide time: one binary search and one interpolation."""
     times = track.times
+    if track.run is not None:
+        begins, each, until = track.run
+        if time >= until:
+            time = begins + each + (time - until)
+        elif time > begins:
+            time = begins + (time - begins) % each
     if time >= times[-1]:
         return track.values[-1]
     if time < times[0]:
@@ -51,7 +65,11 @@ def value_at(track: Track, time: float) -> Value:
     end = track.values[index + 1]
     share = eased(easing, (time - times[index]) / (times[index + 1] - times[index]))
     if not isinstance(start, tuple) and not isinstance(end, tuple):
-        return start + (end - start) * share
+        value = start + (end - start) * share
+        if track.wrap is None:
+            return value
+        low, high = track.wrap
+        return low + (value - low) % (high - low)
     if isinstance(start, tuple) and isinstance(end, tuple):
         return tuple(a + (b - a) * share for a, b in zip(start, end, strict=True))
     return start
@@ -81,55 +99,82 @@ def state_at(tracks: Iterable[Track], time: float) -> dict[str, Value]:
 class TrackBuilder:
     """Collects the curves of one target's steps into as few tracks as can hold them.
 
-    Curves of one property that do not overlap in time share a track: each ends at the neutral value, so
-    the track rests there in between. One that overlaps opens a track of its own.
+    Where no curve runs, a property rests at its neutral value: before the first, and after each. Curves of one
+    property that do not overlap in time share a track. One that overlaps opens a track of its own; so does
+    one that repeats or is cut, and the next after one that leaves something behind.
     """
 
     def __init__(self) -> None:
         """Begin with no tracks."""
         self._open: dict[str, list[_Keys]] = {}
+        self._all: dict[str, list[_Keys]] = {}
 
-    def add(self, curve: Curve, start: int, duration: int, repeat: int, easing: Easing) -> None:
-        """Add a curve that runs ``repeat`` times for ``duration`` ms from ``start``, each key eased to the next."""
+    def add(
+        self,
+        curve: Curve,
+        start: int,
+        each: int,
+        easing: Easing,
+        *,
+        repeat: int = 1,
+        until: int | None = None,
+        lasts: bool = False,
+    ) -> None:
+        """Add a curve that runs ``repeat`` times for ``each`` ms from ``start``, each key eased to the next.
+
+        From ``until``, where that is before its end, it stands at its end. With ``lasts`` its last value stays;
+        without, the property goes back to neutral.
+        """
         name, keys = curve
-        end = start + duration * repeat
-        tracks = self._open.setdefault(name, [])
-        track = next((t for t in tracks if t.times[-1] <= start), None)
+        end = start + each * repeat
+        until = end if until is None else min(until, end)
+        rest = NEUTRAL.get(name)
+        alone = until != start + each
+        free = self._open.setdefault(name, [])
+        track = None if alone else next((t for t in free if t.times[-1] <= start), None)
         if track is None:
             track = _Keys()
-            tracks.append(track)
-        else:
-            track.easings.append(HOLD)
-        for run in range(repeat):
-            base = start + run * duration
-            for share, value in keys:
-                track.times.append(base + round(share * duration))
-                track.values.append(value)
-                track.easings.append(easing)
-            track.easings[-1] = HOLD
-        track.easings.pop()
-        rest = NEUTRAL.get(name)
-        if rest is not None and track.values[-1] != rest:
-            track.easings.append(HOLD)
-            track.times.append(end)
-            track.values.append(rest)
+            self._all.setdefault(name, []).append(track)
+            if rest is not None and start > 0 and keys[0][1] != rest:
+                track.key(0, rest, HOLD)
+            if not alone:
+                free.append(track)
+        track.times += [start + (each if share == 1 else rounded(share * each)) for share, _ in keys]
+        track.values += [value for _, value in keys]
+        track.easings += [easing] * (len(keys) - 1)
+        track.easings.append(HOLD)
+        left = track.values[-1] != rest and rest is not None
+        if left and lasts and track in free:
+            free.remove(track)
+        elif left and not lasts and rest is not None:
+            track.key(start + each, rest, HOLD)
+        if alone:
+            track.run = (start, each, until)
 
     def tracks(self) -> tuple[Track, ...]:
         """Return what was collected."""
         return tuple(
-            Track(name, tuple(k.times), tuple(k.values), tuple(k.easings))
-            for name, tracks in self._open.items()
+            Track(name, tuple(k.times), tuple(k.values), tuple(k.easings[:-1]), k.run)
+            for name, tracks in self._all.items()
             for k in tracks
         )
 
 
 class _Keys:
-    __slots__ = ("easings", "times", "values")
+    """A track being made: every key with the easing that leads on from it."""
+
+    __slots__ = ("easings", "run", "times", "values")
 
     def __init__(self) -> None:
         self.times: list[int] = []
         self.values: list[Value] = []
         self.easings: list[Easing] = []
+        self.run: tuple[int, int, int] | None = None
+
+    def key(self, time: int, value: Value, easing: Easing) -> None:
+        self.times.append(time)
+        self.values.append(value)
+        self.easings.append(easing)
 
 
 def backwards(curve: Curve) -> Curve:
@@ -142,5 +187,5 @@ def layer_tracks(curves: Sequence[Curve], duration: int, easing: Easing) -> tupl
     """Return a transition's curves as tracks over 0..duration."""
     builder = TrackBuilder()
     for curve in curves:
-        builder.add(curve, 0, duration, 1, easing)
+        builder.add(curve, 0, duration, easing)
     return builder.tracks()

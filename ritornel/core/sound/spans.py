@@ -1,6 +1,6 @@
 """Media on the clock: when each clip, sound, narration and bed plays, and from where in its asset."""
 
-from collections.abc import Iterable, Mapping
+from collections.abc import Iterable, Iterator, Mapping
 from typing import Literal
 
 from msgspec import Struct, field
@@ -9,15 +9,18 @@ from ritornel.core.model import Bed, Clip, Slide, Sound
 from ritornel.core.motion.easing import HOLD, LINEAR, Easing
 from ritornel.core.motion.track import Track
 from ritornel.core.sound.gain import faded
-from ritornel.core.time.running_order import out_point, played_length, speed
-from ritornel.core.time.slide_clock import StepTime, narration_lead, narration_length
+from ritornel.core.time.narration import narration_lead, narration_length
+from ritornel.core.time.playback import Playback, Stretch, out_point, speed
+from ritornel.core.time.rounding import rounded
+from ritornel.core.time.slide_clock import StepTime
 
 
 class Span(Struct, frozen=True, gc=False):
     """One stretch of an asset that plays without a stop.
 
     ``start_ms`` and ``end_ms`` are slide time (of a bed: show time). At ``t`` the asset stands at
-    ``from_ms + (t - start_ms) x rate``, wrapped into ``in_ms``..``out_ms``. ``gain`` is a factor over the same time.
+    ``from_ms + (t - start_ms) x rate``, wrapped into ``in_ms``..``out_ms`` (``place_at``). ``gain`` is a factor
+    over the same time. ``complete``: it ends because the asset has been played to its end.
     """
 
     source: Literal["object", "narration", "bed"]
@@ -31,6 +34,13 @@ class Span(Struct, frozen=True, gc=False):
     rate: float = 1.0
     muted: bool = False
     gain: Track | None = None
+    complete: bool = False
+
+
+def place_at(span: Span, time: float) -> float:
+    """Return the place in the asset, in ms, at which a span stands at ``time`` while it runs."""
+    length = max(1, span.out_ms - span.in_ms)
+    return span.in_ms + (span.from_ms - span.in_ms + (time - span.start_ms) * span.rate) % length
 
 
 def object_spans(
@@ -45,56 +55,40 @@ def object_spans(
     One without a play build starts at ``first_start``. A pause ends a span, the next play goes on from there;
     a play while it plays, or after its end, starts at the in point.
     """
-    orders: dict[str, list[tuple[int, str]]] = {}
+    playback = Playback(slide, first_start, asset_lengths)
     for timed in steps:
         if timed.step.kind in ("play", "pause"):
-            orders.setdefault(timed.step.object, []).append((timed.start_ms, timed.step.kind))
-    spans: list[Span] = []
-    for thing in slide.objects:
-        if not isinstance(thing, Clip | Sound) or not thing.asset:
-            continue
-        given = sorted(orders.get(thing.id, []))
-        if not any(kind == "play" for _, kind in given):
-            given.insert(0, (first_start, "play"))
-        spans.extend(_spans_of(thing, given, length_ms, asset_lengths))
-    return spans
+            playback.tell(timed.step.object, timed.start_ms, timed.step.kind)
+    return [
+        span
+        for name, thing in playback.timed.items()
+        if thing.asset
+        for span in _spans_of(thing, playback.stretches_of(name), length_ms, asset_lengths)
+    ]
 
 
 def _spans_of(
-    thing: Clip | Sound, orders: list[tuple[int, str]], length_ms: int, asset_lengths: Mapping[str, int]
-) -> list[Span]:
-    total = played_length(thing, asset_lengths)
+    thing: Clip | Sound, stretches: Iterable[Stretch], length_ms: int, asset_lengths: Mapping[str, int]
+) -> Iterator[Span]:
+    """Yield the stretches that fall into the slide, each from its place in the asset on."""
     out, rate = out_point(thing, asset_lengths), speed(thing)
-    spans: list[Span] = []
-    played = 0
-    for number, (at, kind) in enumerate(orders):
-        if kind == "pause" or at >= length_ms:
-            continue
-        if played >= total:
-            played = 0
-        until = orders[number + 1][0] if number + 1 < len(orders) else length_ms
-        end = min(at + total - played, until, length_ms)
-        if end > at:
-            wrapped = thing.in_ms + (played * rate) % max(1, out - thing.in_ms)
-            gain = faded(thing.gain_db, at, end, 0, 0)
-            spans.append(
-                Span(
-                    "object",
-                    thing.id,
-                    thing.asset,
-                    at,
-                    end,
-                    thing.in_ms,
-                    out,
-                    wrapped,
-                    rate,
-                    thing.muted,
-                    gain,
-                )
+    for start, runs_to, played, complete in stretches:
+        end = min(runs_to, length_ms)
+        if end > start:
+            yield Span(
+                source="object",
+                id=thing.id,
+                asset=thing.asset,
+                start_ms=start,
+                end_ms=end,
+                in_ms=thing.in_ms,
+                out_ms=out,
+                from_ms=thing.in_ms + (played * rate) % (out - thing.in_ms),
+                rate=rate,
+                muted=thing.muted,
+                gain=faded(thing.gain_db, start, end, 0, 0),
+                complete=complete and end == runs_to,
             )
-        interrupted_by_play = number + 1 < len(orders) and orders[number + 1][1] == "play"
-        played = 0 if interrupted_by_play else played + (end - at)
-    return spans
 
 
 def narration_span(slide: Slide, transition_ms: int, length_ms: int, asset_lengths: Mapping[str, int]) -> list[Span]:
@@ -112,7 +106,7 @@ def narration_span(slide: Slide, transition_ms: int, length_ms: int, asset_lengt
 
 def bed_span(bed: Bed, show_length: int, asset_lengths: Mapping[str, int]) -> list[Span]:
     """Return the bed's span in show time: to the end of the show if it loops, else at most once through."""
-    out = bed.out_ms if bed.out_ms is not None else asset_lengths.get(bed.asset, 0)
+    out = out_point(bed, asset_lengths)
     natural = out - bed.in_ms
     end = show_length if bed.loop else min(show_length, natural)
     if not bed.asset or natural <= 0 or end <= 0:
@@ -122,31 +116,23 @@ def bed_span(bed: Bed, show_length: int, asset_lengths: Mapping[str, int]) -> li
 
 
 def media_track(thing: Clip, spans: Iterable[Span]) -> Track:
-    """Return the place in the clip's asset, in ms, over slide time: what picture of it stands on the stage."""
-    times: list[int] = []
-    values: list[float] = []
-    easings: list[Easing] = []
+    """Return the place in the clip's asset, in ms, over slide time: what picture of it stands on the stage.
 
-    def key(time: int, value: float, easing: Easing) -> None:
-        times.append(time)
-        values.append(value)
-        easings.append(easing)
-
+    While it plays the place runs on past the out point and is wrapped; a clip that has ended stands at its out point.
+    """
+    keys: list[tuple[int, float, Easing]] = [(0, float(thing.in_ms), HOLD)]
+    wrap = None
     for span in spans:
-        if span.id != thing.id:
+        if span.id != thing.id or span.source != "object":
             continue
-        if not times:
-            key(0, float(span.in_ms), HOLD)
-        at, place = span.start_ms, span.from_ms
-        while True:
-            to_out = (span.out_ms - place) / span.rate
-            key(at, place, LINEAR)
-            if at + to_out >= span.end_ms - 1:
-                key(span.end_ms, place + min(to_out, span.end_ms - at) * span.rate, HOLD)
-                break
-            at = round(at + to_out)
-            key(at, float(span.out_ms), HOLD)
-            place = float(span.in_ms)
-    if not times:
-        key(0, float(thing.in_ms), HOLD)
-    return Track("media_time", tuple(times), tuple(values), tuple(easings[:-1]))
+        wrap = (float(span.in_ms), float(span.out_ms))
+        length = span.out_ms - span.in_ms
+        passed = span.from_ms - span.in_ms + (span.end_ms - span.start_ms) * span.rate
+        stands = passed % length
+        if span.complete:
+            passed, stands = float(rounded(passed / length) * length), float(length)
+        keys.append((span.start_ms, span.from_ms, LINEAR))
+        keys.append((span.end_ms, span.in_ms + passed, HOLD))
+        keys.append((span.end_ms, span.in_ms + stands, HOLD))
+    times, values, easings = zip(*keys, strict=True)
+    return Track("media_time", times, values, easings[:-1], wrap=wrap)

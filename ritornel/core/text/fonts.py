@@ -13,6 +13,9 @@ import uharfbuzz as hb
 FAMILIES = {"plex-sans": "IBM Plex Sans", "fraunces": "Fraunces"}
 """Family names as CSS and SVG must write them, by the model's font names."""
 
+_SHORT = 120
+"""Widths of texts up to this many characters are remembered: words and lines."""
+
 
 class Face(NamedTuple):
     """One style of one family."""
@@ -42,11 +45,19 @@ def ascent_and_descent(face: Face) -> tuple[float, float]:
     return ascent, descent
 
 
-@lru_cache(maxsize=16384)
 def advance(text: str, face: Face) -> float:
     """Return the width of ``text`` set in one line, in sizes (multiply by the font size)."""
     if not text:
         return 0.0
+    return _short(text, face) if len(text) <= _SHORT else _shaped(text, face)
+
+
+@lru_cache(maxsize=16384)
+def _short(text: str, face: Face) -> float:
+    return _shaped(text, face)
+
+
+def _shaped(text: str, face: Face) -> float:
     font, upem, _, _ = _loaded(face.file)
     buffer = hb.Buffer()
     buffer.add_str(text)

@@ -1,9 +1,10 @@
 """A text object as positioned lines: the same lines in the page, in films and in files."""
 
-from functools import lru_cache
+from collections.abc import Callable, Sequence
 from typing import NamedTuple
 
 from ritornel.core.model import Text
+from ritornel.core.model.memory import Memory
 from ritornel.core.text.fonts import Face, advance, ascent_and_descent
 
 
@@ -24,9 +25,13 @@ class SetParagraph(NamedTuple):
     lines: tuple[SetLine, ...]
 
 
+_SETTINGS_BYTES = 16 * 1024 * 1024
+_settings: Memory[tuple[object, ...], tuple[SetParagraph, ...]] = Memory(_SETTINGS_BYTES)
+
+
 def set_text(text: Text) -> tuple[SetParagraph, ...]:
     """Return the paragraphs of a text object, broken to its width. Text may run out of the box downwards."""
-    return _set(
+    asked = (
         tuple(p.text for p in text.paragraphs),
         Face(text.font, text.weight, text.italic),
         text.size,
@@ -37,9 +42,20 @@ def set_text(text: Text) -> tuple[SetParagraph, ...]:
         text.line_height,
         text.gap,
     )
+    known = _settings.get(asked)
+    if known is not None:
+        return known
+    done = _set(*asked)
+    characters = sum(len(p) for p in asked[0])
+    return _settings.put(asked, done, 600 + 4 * characters + sum(300 + 200 * len(p.lines) for p in done))
 
 
-@lru_cache(maxsize=4096)
+def height_of(text: Text) -> float:
+    """Return how high a text stands, in stage units: its lines and the gaps between; one line at least."""
+    placed = set_text(text)
+    return placed[-1].top + placed[-1].height - placed[0].top if placed else text.size * text.line_height
+
+
 def _set(
     paragraphs: tuple[str, ...],
     face: Face,
@@ -70,31 +86,45 @@ def _set(
 
 
 def break_lines(text: str, face: Face, width: float) -> list[str]:
-    """Break at spaces so that no line is wider than ``width`` sizes; a word that is wider is broken inside."""
+    """Break at spaces so that no line is wider than ``width`` sizes; a word that is wider is broken inside.
+
+    The cost is linear in the text's length, whatever the width.
+    """
+    words = text.split(" ")
     lines: list[str] = []
-    line = ""
-    for word in text.split(" "):
-        candidate = f"{line} {word}" if line else word
-        if advance(candidate, face) <= width:
-            line = candidate
-            continue
-        if line:
-            lines.append(line)
-        line = word
-        while len(line) > 1 and advance(line, face) > width:
-            fits = _longest_start(line, face, width)
-            lines.append(line[:fits])
-            line = line[fits:]
-    lines.append(line)
+    while words:
+        while len(words) > 1 and not words[0]:
+            words.pop(0)
+        fit = _most(words, lambda some: advance(" ".join(some), face) <= width)
+        if not fit:
+            *pieces, words[0] = _broken_inside(words[0], face, width)
+            lines += pieces
+            fit = 1 if len(words[0]) < 2 else 0
+        if fit:
+            lines.append(" ".join(words[:fit]))
+            words = words[fit:]
     return lines
 
 
-def _longest_start(word: str, face: Face, width: float) -> int:
-    low, high = 1, len(word)
-    while low < high:
-        middle = (low + high + 1) // 2
-        if advance(word[:middle], face) <= width:
-            low = middle
-        else:
-            high = middle - 1
+def _broken_inside(word: str, face: Face, width: float) -> list[str]:
+    """Return a word in pieces that fit, of one character at least."""
+    pieces = []
+    while len(word) > 1:
+        fit = max(1, _most(word, lambda some: advance("".join(some), face) <= width))
+        if fit == len(word):
+            break
+        pieces.append(word[:fit])
+        word = word[fit:]
+    return [*pieces, word]
+
+
+def _most(things: Sequence[str], fits: Callable[[Sequence[str]], bool]) -> int:
+    """Return how many of the first things fit; looks at no more than twice as many."""
+    low, high = 0, 1
+    while high <= len(things) and fits(things[:high]):
+        low, high = high, high * 2
+    high = min(high, len(things) + 1)
+    while high - low > 1:
+        middle = (low + high) // 2
+        low, high = (middle, high) if fits(things[:middle]) else (low, middle)
     return low

@@ -1,53 +1,77 @@
-"""How long what a group shows wants to stand: to be said, or to be read (timing, section 3)."""
+"""What each group newly shows, and how long that wants to stand: to be said, or to be read (timing, section 3)."""
 
 from collections.abc import Sequence
+from typing import NamedTuple
 
-from ritornel.core.model import Pace, Slide, Step, Text
+from ritornel.core.model import Clip, Object, Pace, Picture, Slide, Sound, Step, Text
 from ritornel.core.time.rounding import divided
-from ritornel.core.time.script import has_words, passages, said_in
+from ritornel.core.time.script import passages, said_in
 
-Shown = frozenset[tuple[str, tuple[str, ...]]]
-"""Texts a slide shows: lineage and paragraphs."""
-
-
-def texts_shown(slide: Slide) -> Shown:
-    """Return the texts of a slide, as the slide after must know them so as not to count them again."""
-    return frozenset(_identity(o) for o in slide.objects if isinstance(o, Text))
+Shown = frozenset[tuple[str, str, tuple[str, ...]]]
+"""What a slide shows: each object's kind, lineage, and its paragraphs or asset."""
 
 
-def dwells(slide: Slide, groups: Sequence[Sequence[Step]], pace: Pace, shown_before: Shown) -> list[int]:
-    """Return the dwell of each group in ms; 0 where there is nothing to say or to read."""
-    if has_words(slide.script):
-        return [said_in(p, pace) for p in passages(slide.script, len(groups) - 1)]
-    return [divided(count * 1000, pace.cps) for count in _characters(slide, groups, shown_before)]
+class NewlyShown(NamedTuple):
+    """What one group newly shows: characters of text, and whether anything that is no text."""
+
+    characters: int
+    other: bool
 
 
-def _characters(slide: Slide, groups: Sequence[Sequence[Step]], shown_before: Shown) -> list[int]:
-    """Characters that each group newly shows; a line with entrances of its own counts with those."""
-    whole: dict[str, list[int]] = {}
-    parts: dict[tuple[str, int], list[int]] = {}
+def shown_by(slide: Slide) -> Shown:
+    """Return what a slide shows, as the slide after must know it so as not to count it again."""
+    return frozenset(_identity(o) for o in slide.objects)
+
+
+def newly_shown(slide: Slide, groups: Sequence[Sequence[Step]], shown_before: Shown) -> list[NewlyShown]:
+    """Return what each group newly shows: what enters in it; group 0 also what stands without an entrance.
+
+    What stands and was on the slide before as it is now is not new. A line with entrances of its own
+    counts with those. A sound is not seen, and a text in which nothing was written yet counts nothing.
+    """
+    whole, parts = _entrances(groups)
+    characters = [0] * len(groups)
+    other = [False] * len(groups)
+    for thing in slide.objects:
+        stands = [0] if not shown_before or _identity(thing) not in shown_before else []
+        if isinstance(thing, Text):
+            for index, paragraph in enumerate(thing.paragraphs):
+                for number in parts.get((thing.id, index)) or whole.get(thing.id) or stands:
+                    characters[number] += len(paragraph.text)
+        elif not isinstance(thing, Sound):
+            for number in whole.get(thing.id) or stands:
+                other[number] = True
+    return [NewlyShown(*counted) for counted in zip(characters, other, strict=True)]
+
+
+def said(slide: Slide, groups: int, pace: Pace) -> list[int]:
+    """Return the ms that it takes to say what belongs to each group; 0 where nothing is said."""
+    return [said_in(p, pace) for p in passages(slide.script, groups - 1)]
+
+
+def read(shown: Sequence[NewlyShown], pace: Pace) -> list[int]:
+    """Return the ms that it takes to read what each group newly shows; 0 where that is nothing."""
+    return [divided(group.characters * 1000, pace.cps) for group in shown]
+
+
+def _entrances(groups: Sequence[Sequence[Step]]) -> tuple[dict[str, set[int]], dict[tuple[str, int], set[int]]]:
+    """Numbers of the groups in which each object, and each paragraph by itself, enters."""
+    whole: dict[str, set[int]] = {}
+    parts: dict[tuple[str, int], set[int]] = {}
     for number, steps in enumerate(groups):
         for step in steps:
             if step.kind != "entrance":
                 continue
             if step.part is None:
-                whole.setdefault(step.object, []).append(number)
+                whole.setdefault(step.object, set()).add(number)
             else:
-                parts.setdefault((step.object, step.part.paragraph), []).append(number)
-    counts = [0] * len(groups)
-    for text in slide.objects:
-        if not isinstance(text, Text):
-            continue
-        standing_counts = _identity(text) not in shown_before
-        for index, paragraph in enumerate(text.paragraphs):
-            entered = parts.get((text.id, index)) or whole.get(text.id)
-            if entered is not None:
-                for number in set(entered):
-                    counts[number] += len(paragraph.text)
-            elif standing_counts:
-                counts[0] += len(paragraph.text)
-    return counts
+                parts.setdefault((step.object, step.part.paragraph), set()).add(number)
+    return whole, parts
 
 
-def _identity(text: Text) -> tuple[str, tuple[str, ...]]:
-    return text.lineage or text.id, tuple(p.text for p in text.paragraphs)
+def _identity(thing: Object) -> tuple[str, str, tuple[str, ...]]:
+    if isinstance(thing, Text):
+        contents = tuple(p.text for p in thing.paragraphs)
+    else:
+        contents = (thing.asset,) if isinstance(thing, Picture | Clip | Sound) else ()
+    return type(thing).__name__, thing.lineage or thing.id, contents

@@ -1,4 +1,4 @@
-"""The one way in which times are rounded: half up, exactly, whatever the operands' type."""
+"""The one way in which numbers are rounded: half up, exactly, whatever the operands' type."""
 
 from fractions import Fraction
 from math import floor
@@ -11,12 +11,18 @@ def exact(number: Number) -> int | Fraction:
     return Fraction(str(number)) if isinstance(number, float) else number
 
 
+def rounded(number: Number) -> int:
+    """Return the whole number nearest to ``number``; a half goes up (2.5 to 3, -2.5 to -2)."""
+    whole = floor(number)
+    return whole + 1 if number - whole >= 0.5 else whole
+
+
 def divided(numerator: Number, denominator: Number) -> int:
     """Return ``numerator / denominator`` rounded half up to a whole number."""
     above, below = exact(numerator), exact(denominator)
     if isinstance(above, int) and isinstance(below, int):
         return (2 * above + below) // (2 * below)
-    return floor(Fraction(above) / Fraction(below) + Fraction(1, 2))
+    return rounded(Fraction(above) / Fraction(below))
 
 
 def to_step(number: int, step: int) -> int:

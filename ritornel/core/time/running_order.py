@@ -1,14 +1,14 @@
 """From the flat list of steps to groups, clusters and their offsets (timing, section 2)."""
 
-from collections.abc import Iterable, Mapping
+from collections.abc import Iterable
 from typing import NamedTuple
 
-from ritornel.core.model import Clip, Object, Sound, Step
-from ritornel.core.time.rounding import divided, exact
+from ritornel.core.model import Step
+from ritornel.core.time.playback import Order, Playback, lasts
 
 
-class Placed(NamedTuple):
-    """A step with its start and end, in ms from the start of its group."""
+class StepPlace(NamedTuple):
+    """A step with its start and end, in slide time."""
 
     step: Step
     start_ms: int
@@ -18,7 +18,7 @@ class Placed(NamedTuple):
 class GroupMotion(NamedTuple):
     """A group laid out from its own start: its steps, and how long it moves."""
 
-    steps: tuple[Placed, ...]
+    steps: tuple[StepPlace, ...]
     motion_ms: int
 
 
@@ -32,51 +32,34 @@ def split_into_groups(steps: Iterable[Step]) -> list[list[Step]]:
     return groups
 
 
-def played_length(thing: Clip | Sound, asset_lengths: Mapping[str, int]) -> int:
-    """Return how long a clip or sound plays, in ms: (out - in) / rate x plays."""
-    span = out_point(thing, asset_lengths) - thing.in_ms
-    return divided(span * thing.plays, thing.rate) if span > 0 else 0
-
-
-def out_point(thing: Clip | Sound, asset_lengths: Mapping[str, int]) -> int:
-    """Return the out point in ms of the asset: the one set, or the asset's end."""
-    length = asset_lengths.get(thing.asset)
-    if thing.out_ms is None:
-        return length if length is not None else thing.in_ms
-    return thing.out_ms if length is None else min(thing.out_ms, length)
-
-
-def lay_out_group(
-    steps: Iterable[Step], objects: Mapping[str, Object], asset_lengths: Mapping[str, int]
-) -> GroupMotion:
-    """Place the steps of one group relative to its start.
+def lay_out_group(steps: Iterable[Step], start: int, playback: Playback) -> GroupMotion:
+    """Place the steps of one group that starts at ``start`` in slide time.
 
     The group's first step opens a cluster whatever its trigger; so does every later step that is not
-    ``alongside``. A cluster begins at the end of the one before.
+    ``alongside``. A cluster begins at the end of the one before. A clip that is waited for and was paused
+    lasts only as long as is left of it.
     """
-    placed: list[Placed] = []
-    begins = ends = 0
+    clusters: list[list[Step]] = []
     for step in steps:
-        if placed and step.trigger != "alongside":
-            begins = ends
-        start = begins + step.delay_ms
-        end = start + _lasts(step, objects, asset_lengths)
-        placed.append(Placed(step, start, end))
-        ends = max(ends, end)
-    return GroupMotion(tuple(placed), ends)
-
-
-def _lasts(step: Step, objects: Mapping[str, Object], asset_lengths: Mapping[str, int]) -> int:
-    if step.kind == "play":
-        clip = objects.get(step.object)
-        if isinstance(clip, Clip | Sound) and clip.waited_for:
-            return played_length(clip, asset_lengths)
-        return 0
-    if step.kind == "pause":
-        return 0
-    return (step.duration_ms or 0) * step.repeat
-
-
-def speed(thing: Clip | Sound) -> float:
-    """Return the rate of a clip as a float, for interpolation."""
-    return float(exact(thing.rate))
+        if not clusters or step.trigger != "alongside":
+            clusters.append([])
+        clusters[-1].append(step)
+    placed: list[StepPlace] = []
+    begins = start
+    told: dict[str, list[Order]] = {}
+    for cluster in clusters:
+        if playback.timed:
+            for step in cluster:
+                if step.kind in ("play", "pause") and playback.waited_for(step.object):
+                    told.setdefault(step.object, []).append((begins + step.delay_ms, step.kind))
+        ends = begins
+        for step in cluster:
+            at = begins + step.delay_ms
+            if step.kind == "play" and step.object in told:
+                end = next(s.end_ms for s in playback.stretches_of(step.object, told[step.object]) if s.start_ms == at)
+            else:
+                end = at + lasts(step)
+            placed.append(StepPlace(step, at, end))
+            ends = max(ends, end)
+        begins = ends
+    return GroupMotion(tuple(placed), begins - start)

@@ -1,15 +1,17 @@
 """The clock of one slide: every group's start and settling, every step's start and end, the length.
 
-Sections 1 to 4 of the timing rules. ``run`` computes the self-running slide; ``settle`` is the part that
-is the same whether the clock or a presenter gives the cues.
+Sections 1 to 4 of the timing rules. ``run`` computes the slide as it runs by itself.
 """
 
 from collections.abc import Mapping, Sequence
 from typing import Literal, NamedTuple
 
-from ritornel.core.model import Clip, Narration, Pace, Slide, Sound, Step
-from ritornel.core.time.dwell import Shown, dwells
-from ritornel.core.time.running_order import GroupMotion, lay_out_group, played_length, split_into_groups
+from ritornel.core.model import Clip, Pace, Slide, Sound, Step
+from ritornel.core.time.dwell import Shown, newly_shown, read, said
+from ritornel.core.time.narration import marked_cues, narration_end, narration_lead
+from ritornel.core.time.playback import Playback
+from ritornel.core.time.running_order import GroupMotion, StepPlace, lay_out_group, split_into_groups
+from ritornel.core.time.script import has_words
 
 Reason = Literal["hand", "dwell", "default", "voice", "fixed", "clip"]
 """Why a rest is as long as it is: set by hand, said or read that long, the show's default, the narration,
@@ -17,11 +19,12 @@ a length fixed for the slide, or a clip that is waited for."""
 
 
 class StepTime(NamedTuple):
-    """When a step runs, in slide time."""
+    """When a step runs, in slide time. ``uncut_end_ms`` is its end if no early cue sent it there at ``end_ms``."""
 
     step: Step
     start_ms: int
     end_ms: int
+    uncut_end_ms: int
 
 
 class GroupTime(NamedTuple):
@@ -40,7 +43,11 @@ class GroupTime(NamedTuple):
 
 
 class SlideTime(NamedTuple):
-    """One slide in time. ``needed_ms`` is the least length the rules allow with no hold."""
+    """One slide in time. ``needed_ms`` is the least length the rules allow with no hold.
+
+    ``transition_ms`` is never more than the length. ``waited_ends`` are the clips that are waited for, with their ends;
+    ``unseen`` the clips and sounds that the slide's end cuts in their first pass, with how much is not played.
+    """
 
     transition_ms: int
     length_ms: int
@@ -49,101 +56,114 @@ class SlideTime(NamedTuple):
     needed_ms: int
     too_short_ms: int
     groups: tuple[GroupTime, ...]
+    waited_ends: tuple[tuple[Clip | Sound, int], ...]
+    unseen: tuple[tuple[str, int], ...] = ()
+
+
+class _Rest(NamedTuple):
+    ms: int
+    reason: Reason
 
 
 def run(
     slide: Slide, pace: Pace, transition_ms: int, shown_before: Shown, asset_lengths: Mapping[str, int]
 ) -> SlideTime:
     """Return the slide as the clock runs it. Steps must have their durations (see ``core.score``)."""
-    objects = {o.id: o for o in slide.objects}
     steps = split_into_groups(slide.running_order)
-    motions = [lay_out_group(group, objects, asset_lengths) for group in steps]
-    dwell = dwells(slide, steps, pace, shown_before)
-    rests = _waits(slide, pace, motions, dwell, _voice_marks(slide, transition_ms, len(steps)))
-    groups = settle(motions, 0 if slide.builds_with_transition else transition_ms, rests)
-    hold, reason = _hold(slide, pace, dwell[-1], motions[-1].motion_ms)
-    return _with_length(slide, transition_ms, groups, hold, reason, asset_lengths)
+    first_start = 0 if slide.builds_with_transition else transition_ms
+    playback = Playback(slide, first_start, asset_lengths)
+    dwell, floors = _dwell_and_floors(slide, steps, pace, shown_before)
+    voice = _voice(slide, transition_ms, len(steps))
+    groups: list[GroupTime] = []
+    start = first_start
+    wait: _Rest | None = None
+    for number, members in enumerate(steps):
+        motion = lay_out_group(members, start, playback)
+        settled = start + motion.motion_ms
+        cut = None
+        following = None
+        if number + 1 < len(steps):
+            following = _rest(slide, number + 1, floors[number], dwell[number] - motion.motion_ms)
+            cut, following = _next_start(number, start, settled, following, voice)
+            settled = min(settled, cut)
+        groups.append(_group(number, start, settled, motion, wait, cut))
+        for timed in groups[-1].steps:
+            if timed.step.kind in ("play", "pause"):
+                playback.tell(timed.step.object, timed.start_ms, timed.step.kind)
+        if cut is not None and following is not None:
+            wait = _Rest(cut - settled, following.reason)
+            start = cut
+    hold, reason = _hold(slide, pace, dwell[-1], groups[-1].motion_ms)
+    waited = tuple(playback.waited_ends())
+    time = _with_length(slide, transition_ms, tuple(groups), hold, reason, asset_lengths, waited)
+    return time._replace(unseen=tuple(playback.unseen(time.length_ms))) if playback.timed else time
 
 
-class Rest(NamedTuple):
-    """What comes before a cue: a wait after what was settled, or an instant given by a voice or a hand."""
+def _next_start(number: int, start: int, settled: int, rest: _Rest, voice: Sequence[int | None]) -> tuple[int, _Rest]:
+    """Return when the cue after group ``number`` comes, and the rest that decides it.
 
-    ms: int
-    reason: Reason
-    at_instant: bool = False
-
-
-def settle(motions: Sequence[GroupMotion], first_start: int, rests: Sequence[Rest]) -> tuple[GroupTime, ...]:
-    """Place the groups one after another; ``rests[g]`` comes before group ``g + 1``.
-
-    A cue that comes while the group before still moves sends that group's steps to their ends.
+    A mark gives its instant, whatever has settled. A cue without one comes after its rest, but never after
+    the next cue that has one. None comes before the cue before it.
     """
-    starts = [first_start]
-    settles: list[int] = []
-    for number, motion in enumerate(motions):
-        settled = starts[-1] + motion.motion_ms
-        if number < len(rests):
-            rest = rests[number]
-            earliest = starts[-1] if number else 0
-            following = max(rest.ms, earliest) if rest.at_instant else settled + rest.ms
-            starts.append(following)
-            settled = min(settled, following)
-        settles.append(settled)
-    groups = []
-    for number, motion in enumerate(motions):
-        cut = starts[number + 1] if number < len(rests) else None
-        base = starts[number] if cut is None else min(starts[number], cut)
-        groups.append(
-            GroupTime(
-                cue=number,
-                start_ms=base,
-                settle_ms=settles[number],
-                motion_ms=motion.motion_ms,
-                wait_ms=starts[number] - settles[number - 1] if number else None,
-                reason=rests[number - 1].reason if number else None,
-                steps=tuple(
-                    _cut(p.step, starts[number] + p.start_ms, starts[number] + p.end_ms, cut) for p in motion.steps
-                ),
-            )
-        )
-    return tuple(groups)
+    earliest = start if number else 0
+    mark = voice[number]
+    if mark is not None:
+        return max(mark, earliest), _Rest(0, "voice")
+    by_rest = settled + rest.ms
+    later = next((m for m in voice[number:] if m is not None), None)
+    if later is not None and later < by_rest:
+        return max(later, earliest), _Rest(0, "voice")
+    return by_rest, rest
 
 
-def _cut(step: Step, start: int, end: int, cut: int | None) -> StepTime:
+def _group(
+    number: int, start: int, settled: int, motion: GroupMotion, wait: _Rest | None, cut: int | None
+) -> GroupTime:
+    return GroupTime(
+        cue=number,
+        start_ms=start if cut is None else min(start, cut),
+        settle_ms=settled,
+        motion_ms=motion.motion_ms,
+        wait_ms=None if wait is None else wait.ms,
+        reason=None if wait is None else wait.reason,
+        steps=tuple(_cut(placed, cut) for placed in motion.steps),
+    )
+
+
+def _cut(placed: StepPlace, cut: int | None) -> StepTime:
+    """Return the step's times: one that a cue cuts runs as it would have until then, and ends there."""
+    step, start, end = placed
     if cut is None or end <= cut:
-        return StepTime(step, start, end)
-    return StepTime(step, min(start, cut), cut)
+        return StepTime(step, start, end, end)
+    return StepTime(step, start, cut, end) if start < cut else StepTime(step, cut, cut, cut)
 
 
-def _voice_marks(slide: Slide, transition_ms: int, groups: int) -> list[int | None]:
+def _voice(slide: Slide, transition_ms: int, groups: int) -> list[int | None]:
     """Slide time of each cue that has a mark in the narration; None where the clock gives it."""
-    instants: list[int | None] = [None] * (groups - 1)
-    if slide.narration is not None:
-        lead = narration_lead(slide.narration, transition_ms)
-        for index, mark in enumerate(slide.narration.marks[: groups - 1]):
-            instants[index] = None if mark is None else lead + mark
-    return instants
+    if slide.narration is None:
+        return [None] * (groups - 1)
+    lead = narration_lead(slide.narration, transition_ms)
+    marks = marked_cues(slide.narration, groups - 1)
+    return [None if mark is None else lead + mark for mark in marks]
 
 
-def _waits(
-    slide: Slide,
-    pace: Pace,
-    motions: Sequence[GroupMotion],
-    dwell: Sequence[int],
-    voice: Sequence[int | None],
-) -> list[Rest]:
-    rests = []
-    for index, mark in enumerate(voice):
-        by_hand = slide.waits.get(str(index + 1))
-        if mark is not None:
-            rests.append(Rest(mark, "voice", at_instant=True))
-        elif by_hand is not None:
-            rests.append(Rest(by_hand, "hand"))
-        elif dwell[index] > 0:
-            rests.append(Rest(max(pace.least_wait_ms, dwell[index] - motions[index].motion_ms), "dwell"))
-        else:
-            rests.append(Rest(pace.default_wait_ms, "default"))
-    return rests
+def _dwell_and_floors(
+    slide: Slide, groups: Sequence[Sequence[Step]], pace: Pace, shown_before: Shown
+) -> tuple[list[int], list[_Rest]]:
+    """Return each group's dwell, and the least wait after it: short where something is said, or only text is new."""
+    least, default = _Rest(pace.least_wait_ms, "dwell"), _Rest(pace.default_wait_ms, "default")
+    if has_words(slide.script):
+        return said(slide, len(groups), pace), [least] * len(groups)
+    shown = newly_shown(slide, groups, shown_before)
+    return read(shown, pace), [least if g.characters and not g.other else default for g in shown]
+
+
+def _rest(slide: Slide, cue: int, floor: _Rest, left: int) -> _Rest:
+    """Return what comes before a cue: the wait set by hand, else what is ``left`` of the dwell, or the floor."""
+    by_hand = slide.waits.get(str(cue))
+    if by_hand is not None:
+        return _Rest(by_hand, "hand")
+    return _Rest(left, "dwell") if left > floor.ms else floor
 
 
 def _hold(slide: Slide, pace: Pace, dwell: int, motion: int) -> tuple[int, Reason]:
@@ -151,9 +171,10 @@ def _hold(slide: Slide, pace: Pace, dwell: int, motion: int) -> tuple[int, Reaso
         return slide.hold_ms, "hand"
     if slide.narration is not None:
         return 0, "voice"
-    if dwell > 0:
-        return max(pace.least_hold_ms, dwell - motion), "dwell"
-    return pace.default_hold_ms, "default"
+    left = dwell - motion
+    if has_words(slide.script):
+        return max(pace.least_hold_ms, left), "dwell"
+    return (left, "dwell") if left > pace.default_hold_ms else (pace.default_hold_ms, "default")
 
 
 def _with_length(
@@ -163,10 +184,11 @@ def _with_length(
     hold: int,
     reason: Reason,
     asset_lengths: Mapping[str, int],
+    waited: tuple[tuple[Clip | Sound, int], ...],
 ) -> SlideTime:
     settled = groups[-1].settle_ms
     voice_end = narration_end(slide.narration, transition_ms, asset_lengths)
-    clip_end = max((end for _, end in waited_clip_ends(slide, groups, asset_lengths)), default=0)
+    clip_end = max((end for _, end in waited), default=0)
     needed = max(settled, voice_end, clip_end)
     free = max(settled + hold, needed)
     if free > settled + hold:
@@ -175,42 +197,5 @@ def _with_length(
     if slide.length_ms is not None:
         reason = "fixed"
     too_short = 0 if slide.length_ms is None else max(0, needed - slide.length_ms)
-    return SlideTime(transition_ms, length, length - settled, reason, needed, too_short, groups)
-
-
-def narration_lead(narration: Narration, transition_ms: int) -> int:
-    """Return the slide time at which the narration starts: its lead, or the transition's end."""
-    return transition_ms if narration.lead_ms is None else narration.lead_ms
-
-
-def narration_length(narration: Narration, asset_lengths: Mapping[str, int]) -> int:
-    """Return how long the narration lasts in ms, from its in point to its out point."""
-    out = narration.out_ms if narration.out_ms is not None else asset_lengths.get(narration.asset, 0)
-    return max(0, out - narration.in_ms)
-
-
-def narration_end(narration: Narration | None, transition_ms: int, asset_lengths: Mapping[str, int]) -> int:
-    """Return the narration's end with its tail, in slide time; 0 without a narration."""
-    if narration is None:
-        return 0
-    return narration_lead(narration, transition_ms) + narration_length(narration, asset_lengths) + narration.tail_ms
-
-
-def waited_clip_ends(
-    slide: Slide, groups: Sequence[GroupTime], asset_lengths: Mapping[str, int]
-) -> list[tuple[Clip | Sound, int]]:
-    """Return each clip or sound that is waited for with the slide time of its end.
-
-    It ends its played length after its play build; without one it starts with group 0. A later play
-    build of the same clip starts it anew. A cue that comes early does not shorten a clip.
-    """
-    started: dict[str, int] = {}
-    for group in groups:
-        for timed in group.steps:
-            if timed.step.kind == "play":
-                started[timed.step.object] = timed.start_ms
-    return [
-        (o, started.get(o.id, groups[0].start_ms) + played_length(o, asset_lengths))
-        for o in slide.objects
-        if isinstance(o, Clip | Sound) and o.waited_for
-    ]
+    shortened = min(transition_ms, length)
+    return SlideTime(shortened, length, length - settled, reason, needed, too_short, groups, waited)

@@ -1,6 +1,7 @@
 """Takes: what was given against what was planned, applying a take, the pace while running (timing, section 6)."""
 
 from collections.abc import Sequence
+from itertools import accumulate
 from typing import NamedTuple
 
 from msgspec.structs import replace
@@ -22,7 +23,7 @@ class Given(NamedTuple):
     left_ms: int
 
 
-class Pace(NamedTuple):
+class AgainstPlan(NamedTuple):
     """Ahead of the plan (negative: behind), and the show time at which this run would end."""
 
     ahead_ms: int
@@ -106,9 +107,28 @@ def apply_take(show: Show, planned: Sequence[SlideTime], take: Take) -> tuple[Sh
     return replace(show, slides=tuple(slides)), rushed
 
 
-def pace_at(planned_ms: int, elapsed_ms: int, length_ms: int) -> Pace:
+def pace_at(planned_ms: int, elapsed_ms: int, length_ms: int) -> AgainstPlan:
     """Return the pace when the last cue given was planned for ``planned_ms`` in the show.
 
     ``ahead = planned - elapsed`` and ``finish = elapsed + the planned rest``; pauses taken out of ``elapsed_ms``.
     """
-    return Pace(planned_ms - elapsed_ms, elapsed_ms + length_ms - planned_ms)
+    return AgainstPlan(planned_ms - elapsed_ms, elapsed_ms + length_ms - planned_ms)
+
+
+def pace_while(show: Show, planned: Sequence[SlideTime], take: Take, now_ms: int) -> AgainstPlan:
+    """Return the pace ``now_ms`` after the start of a take that is not paused: what the lectern says (play/live.js).
+
+    It is that of the last cue given, until what comes next is overdue by more: then it is by how much it is overdue.
+    """
+    starts = dict(zip((s.id for s in show.slides), accumulate((t.length_ms for t in planned), initial=0), strict=False))
+    times = dict(zip((s.id for s in show.slides), planned, strict=True))
+    length = sum(t.length_ms for t in planned)
+    paused = sum(i.length_ms for i in take.instants if i.kind == "pause")
+    last = next(i for i in reversed(take.instants) if i.kind in ("slide", "cue"))
+    paused_before = sum(i.length_ms for i in take.instants[: take.instants.index(last)] if i.kind == "pause")
+    groups, start = times[last.slide].groups, starts[last.slide]
+    cue = last.cue if last.kind == "cue" else 0
+    given = pace_at(start + (groups[cue].start_ms if cue else 0), last.at_ms - paused_before, length)
+    next_start = groups[cue + 1].start_ms if cue + 1 < len(groups) else times[last.slide].length_ms
+    overdue = pace_at(start + next_start, now_ms - paused, length)
+    return min(given, overdue)

@@ -1,0 +1,18 @@
+"""A clip or sound is cut by its slide's end before it was played once."""
+
+from collections.abc import Iterable
+
+from ritornel.core.linecheck.finding import Finding, Rule, seconds
+from ritornel.core.model import Clip, Slide
+from ritornel.core.time.slide_clock import SlideTime
+
+
+def _look(number: int, slide: Slide, time: SlideTime) -> Iterable[Finding]:
+    things = {o.id: o for o in slide.objects}
+    for name, unseen in time.unseen:
+        noun = "clip" if isinstance(things[name], Clip) else "sound"
+        words = f"the slide's end cuts the {noun}: {seconds(unseen)} of it are not played"
+        yield Finding("media-cut", slide.id, f"slide {number}: {words}", object=name)
+
+
+RULE = Rule("media-cut", "Clips and sounds that are cut by their slide's end", _look)

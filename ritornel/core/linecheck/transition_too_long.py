@@ -1,0 +1,18 @@
+"""A transition that is longer than its slide: it is shortened to it."""
+
+from collections.abc import Iterable
+
+from ritornel.core.linecheck.finding import Finding, Rule, seconds
+from ritornel.core.model import Slide
+from ritornel.core.motion.transitions import transition_ms
+from ritornel.core.time.slide_clock import SlideTime
+
+
+def _look(number: int, slide: Slide, time: SlideTime) -> Iterable[Finding]:
+    asked = transition_ms(slide.transition)
+    if asked > time.transition_ms:
+        lasts = f"it lasts {seconds(time.length_ms)}, and its transition of {seconds(asked)} is shortened to that"
+        yield Finding("transition-too-long", slide.id, f"slide {number}: {lasts}")
+
+
+RULE = Rule("transition-too-long", "Transitions longer than their slides", _look)
