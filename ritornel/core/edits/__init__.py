@@ -10,9 +10,15 @@ import pkgutil
 from collections.abc import Mapping
 from typing import Any
 
+from msgspec.structs import replace
+
 from ritornel.core.edits.command import BadEdit, Command
-from ritornel.core.model import Show
+from ritornel.core.edits.growing import grown
+from ritornel.core.model import Bed, Chapter, Pace, Show, Slide, limits
+from ritornel.core.model.lineage import with_lineages
 from ritornel.core.model.reading import BadDocument, check_show, convert
+from ritornel.core.model.writing import plain
+from ritornel.core.score import compile, findings
 
 __all__ = ["COMMANDS", "BadEdit", "Command", "apply", "read_command"]
 
@@ -34,10 +40,32 @@ def read_command(values: Mapping[str, Any]) -> Command:
 
 
 def apply(show: Show, command: Command) -> Show:
-    """Return the show after the command, checked; ``BadEdit`` leaves the show as it was."""
+    """Return the show after the command, checked as if it had been read; ``BadEdit`` leaves the show as it was.
+
+    What the command made is written and read again, so that whatever is kept can be read; it is compiled and looked
+    through by the line check, so that whatever is kept can be played.
+    """
+    before = {id(s) for s in show.slides}
     try:
         changed = command.apply(show)
+        fresh = [s for s in changed.slides if id(s) not in before]
+        changed = with_lineages(changed, fresh)
+        slides = (s if id(s) in before else _read_again(grown(s)) for s in changed.slides)
+        changed = replace(changed, slides=tuple(slides))
+        for name, kind in (("pace", Pace), ("chapters", tuple[Chapter, ...]), ("beds", tuple[Bed, ...])):
+            value = getattr(changed, name)
+            if value is not getattr(show, name):
+                convert(plain(value), kind)
         check_show(changed, checked=show)
     except BadDocument as error:
         raise BadEdit(str(error)) from error
+    score = compile(changed)
+    if score.length_ms > limits.LENGTH_MS:
+        days = limits.LENGTH_MS / 86_400_000
+        raise BadEdit(f"the show would last longer than {days:.0f} days; make its holds, waits or repeats shorter")
+    findings(changed, score)
     return changed
+
+
+def _read_again(slide: Slide) -> Slide:
+    return slide if slide.unreadable else convert(plain(slide), Slide)

@@ -4,9 +4,10 @@ from typing import Any, Literal
 
 from msgspec.structs import replace
 
-from ritornel.core.edits.command import BadEdit, Command, change_slide, fresh_ids, with_values
+from ritornel.core.edits.command import BadEdit, Command, Ids, NewIds, change_slide, step_ids, with_values
 from ritornel.core.edits.grouping import Group, groups_of, with_groups, without_steps
-from ritornel.core.model import Object, Part, Show, Slide, Step, Text
+from ritornel.core.linecheck.unknown_effects import step_complaints
+from ritornel.core.model import Object, Part, Show, Slide, Step, Text, limits
 from ritornel.core.model.slide import Kind
 
 READING_ROW = 40
@@ -21,11 +22,12 @@ class AddBuilds(Command, frozen=True, kw_only=True):
     """
 
     slide: str
-    objects: list[str]
+    objects: Ids
     kind: Kind = "entrance"
     effect: str = ""
     order: Literal["together", "each"] = "together"
     by_line: bool = False
+    ids: NewIds = []
 
     def apply(self, show: Show) -> Show:
         """Return the show with the builds."""
@@ -35,11 +37,14 @@ class AddBuilds(Command, frozen=True, kw_only=True):
             if not chosen:
                 raise BadEdit("select an object to build")
             moves = [m for o in sorted(chosen, key=reading_order) for m in self._parts(o)]
-            ids = fresh_ids("build", (s.id for s in slide.running_order), len(moves))
+            if len(moves) > limits.BUILDS_ON_A_SLIDE:
+                raise BadEdit(f"a slide may have {limits.BUILDS_ON_A_SLIDE:,} builds at most; build fewer lines")
+            ids = step_ids(slide, len(moves), self.ids)
             steps = [
                 Step(id=i, object=name, part=part, kind=self.kind, effect=self.effect, trigger="alongside")
                 for i, (name, part) in zip(ids, moves, strict=True)
             ]
+            _refuse_unknown(steps[0])
             new: list[Group] = [(None, [s]) for s in steps] if self.order == "each" else [(None, steps)]
             return with_groups(slide, [*groups_of(slide), *new])
 
@@ -60,7 +65,7 @@ class SetSteps(Command, frozen=True, kw_only=True):
     """Set values of builds: effect, params, trigger, delay, duration, repeat, easing."""
 
     slide: str
-    steps: list[str]
+    steps: Ids
     values: dict[str, Any]
 
     def apply(self, show: Show) -> Show:
@@ -72,7 +77,7 @@ class SetSteps(Command, frozen=True, kw_only=True):
         def change(slide: Slide) -> Slide:
             if chosen - {s.id for s in slide.running_order}:
                 raise BadEdit("that build is not in the running order any more")
-            order = tuple(with_values(s, values) if s.id in chosen else s for s in slide.running_order)
+            order = tuple(_set(s, values) if s.id in chosen else s for s in slide.running_order)
             slide = replace(slide, running_order=order)
             return slide if trigger is None else _retriggered(slide, chosen, trigger)
 
@@ -88,7 +93,7 @@ class DeleteSteps(Command, frozen=True, kw_only=True):
     """Take builds out of the running order."""
 
     slide: str
-    steps: list[str]
+    steps: Ids
 
     def apply(self, show: Show) -> Show:
         """Return the show without them."""
@@ -107,7 +112,7 @@ class MoveSteps(Command, frozen=True, kw_only=True):
     """
 
     slide: str
-    steps: list[str]
+    steps: Ids
     cue: int
     index: int = 0
     new_cue: bool = False
@@ -136,6 +141,20 @@ class MoveSteps(Command, frozen=True, kw_only=True):
     def label(self) -> str:
         """Name it as people do."""
         return "reorder the builds"
+
+
+def _set(step: Step, values: dict[str, Any]) -> Step:
+    changed = with_values(step, values)
+    _refuse_unknown(changed, had=step)
+    return changed
+
+
+def _refuse_unknown(step: Step, had: Step | None = None) -> None:
+    """Raise ``BadEdit`` for an effect, setting or easing that is not known, unless the step had it from a document."""
+    before = set(step_complaints(had)) if had is not None else set()
+    for complaint in step_complaints(step):
+        if complaint not in before:
+            raise BadEdit(complaint)
 
 
 def reading_order(thing: Object) -> tuple[float, float]:

@@ -1,17 +1,24 @@
 """What an edit is, and how edits find and replace parts of a show."""
 
 import re
-from collections.abc import Callable, Iterable, Mapping
-from typing import Any, TypeVar
+from collections.abc import Callable, Iterable, Mapping, Sequence
+from typing import Annotated, Any, TypeVar
 
-import msgspec
-from msgspec import Struct
+from msgspec import Meta, Struct
 from msgspec.structs import replace
 
-from ritornel.core.model import Show, Slide
+from ritornel.core.model import Show, Slide, limits
 from ritornel.core.model.reading import convert
+from ritornel.core.model.units import Id
+from ritornel.core.model.writing import plain
 
 T = TypeVar("T", bound=Struct)
+
+Ids = Annotated[list[str], Meta(max_length=limits.SLIDES)]
+"""Ids that a command names, as many as there can be."""
+
+NewIds = Annotated[list[Id], Meta(max_length=limits.SLIDES)]
+"""Ids that the page gives to what a command makes, so that it can go on with it before the answer has come."""
 
 
 class BadEdit(ValueError):
@@ -33,6 +40,11 @@ class Command(Struct, frozen=True, kw_only=True, tag_field="do", tag=_hyphenated
     def label(self) -> str:
         """Return the edit in a few words, as they follow “Undo:”."""
         return _hyphenated(type(self).__name__).replace("-", " ")
+
+    @property
+    def merges(self) -> bool:
+        """Tell whether the edit brings what was changed elsewhere meanwhile together with its own."""
+        return False
 
     @property
     def brings_assets(self) -> tuple[str, ...]:
@@ -60,29 +72,56 @@ def with_values(thing: T, values: Mapping[str, Any], fixed: Iterable[str] = ("id
     ``fixed`` fields cannot be set. Raises ``BadDocument`` for values out of range, ``BadEdit`` for names
     that the structure does not have.
     """
-    config = thing.__struct_config__
+    if not isinstance(values, Mapping):
+        raise BadEdit("what is to be set must be given by name")
     names = set(thing.__struct_encode_fields__)
-    plain: dict[str, Any] = msgspec.to_builtins(thing)
+    document: dict[str, Any] = plain(thing)
     for name, value in values.items():
         if name not in names or name in fixed:
             raise BadEdit(f"{name} cannot be set here")
         if value is None:
-            plain.pop(name, None)
+            document.pop(name, None)
         else:
-            plain[name] = value
-    if config.tag_field and config.tag is not None:
-        plain[config.tag_field] = config.tag
-    return convert(plain, type(thing))
+            document[name] = value
+    return convert(document, type(thing))
 
 
 def fresh_ids(prefix: str, taken: Iterable[str], count: int = 1) -> list[str]:
     """Return ids that are not taken: the prefix with the numbers after the highest in use."""
-    numbers = [int(m[1]) for t in taken if (m := re.fullmatch(rf"{re.escape(prefix)}-(\d+)", t))]
+    numbers = [int(m[1]) for t in taken if (m := re.fullmatch(rf"{re.escape(prefix)}-([0-9]{{1,12}})", t))]
     first = max(numbers, default=0) + 1
     return [f"{prefix}-{first + n}" for n in range(count)]
 
 
+def ids_for(prefix: str, taken: Iterable[str], count: int, given: Sequence[str]) -> list[str]:
+    """Return ids for what an edit makes: those that the page gave, in order, and fresh ones for what is left.
+
+    Raises ``BadEdit`` for a given id that is taken: then the thing is there already.
+    """
+    there = set(taken)
+    wanted = list(given[:count])
+    if there & set(wanted) or len(set(wanted)) != len(wanted):
+        raise BadEdit("what was to be made is there already")
+    return wanted + fresh_ids(prefix, there | set(wanted), count - len(wanted))
+
+
+def object_ids(show: Show, count: int, given: Sequence[str] = ()) -> list[str]:
+    """Return ids for new objects that neither an object nor a lineage of the show has."""
+    names = (name for s in show.slides for o in s.objects for name in (o.id, o.lineage))
+    return ids_for("object", names, count, given)
+
+
+def slide_ids(show: Show, count: int, given: Sequence[str] = ()) -> list[str]:
+    """Return ids for new slides."""
+    return ids_for("slide", (s.id for s in show.slides), count, given)
+
+
+def step_ids(slide: Slide, count: int, given: Sequence[str] = ()) -> list[str]:
+    """Return ids for new builds of a slide."""
+    return ids_for("build", (s.id for s in slide.running_order), count, given)
+
+
 def asset_ids(thing: Any) -> list[str]:
-    """Return the asset that a structure or its document form names, as a list of none or one."""
+    """Return the asset that a structure or its document form names, as a list of none or one; else none."""
     found = thing.get("asset") if isinstance(thing, Mapping) else getattr(thing, "asset", "")
-    return [found] if found else []
+    return [found] if isinstance(found, str) and found else []

@@ -1,21 +1,33 @@
 """Edits of objects: add, set, delete, duplicate, restack; start of a clip."""
 
 from difflib import SequenceMatcher
-from typing import Any, Literal
+from typing import Annotated, Any, Literal
 
+from msgspec import Meta
 from msgspec.structs import replace
 
-from ritornel.core.edits.command import BadEdit, Command, asset_ids, change_slide, fresh_ids, with_values
+from ritornel.core.edits.command import (
+    BadEdit,
+    Command,
+    Ids,
+    NewIds,
+    asset_ids,
+    change_slide,
+    object_ids,
+    step_ids,
+    with_values,
+)
 from ritornel.core.edits.grouping import groups_of, with_groups, without_steps
-from ritornel.core.model import Clip, Object, Show, Slide, Sound, Step, Text
+from ritornel.core.model import Clip, Object, Show, Slide, Sound, Step, Text, limits
 from ritornel.core.model.reading import convert
+from ritornel.core.model.units import FARTHEST
 
 COPY_OFFSET = 24
 """How far, in stage units, a copy stands to the right of and below its original."""
 
 
 class AddObject(Command, frozen=True, kw_only=True):
-    """Put a new object on a slide, in front of the others. ``object`` is its document without ``id``."""
+    """Put a new object on a slide, in front of the others. ``object`` is its document, with its ``id`` or without."""
 
     slide: str
     object: dict[str, Any]
@@ -24,7 +36,7 @@ class AddObject(Command, frozen=True, kw_only=True):
         """Return the show with the object."""
 
         def change(slide: Slide) -> Slide:
-            new_id = fresh_ids("object", (o.id for s in show.slides for o in s.objects))[0]
+            new_id = object_ids(show, 1, [str(i) for i in [self.object.get("id")] if i])[0]
             thing: Object = convert({**self.object, "id": new_id}, Object)  # type: ignore[arg-type]
             return replace(slide, objects=(*slide.objects, thing))
 
@@ -45,7 +57,7 @@ class SetObjects(Command, frozen=True, kw_only=True):
     """Set values of objects of one slide, by their ids: places, sizes, text, style, in and out points."""
 
     slide: str
-    values: dict[str, dict[str, Any]]
+    values: Annotated[dict[str, dict[str, Any]], Meta(max_length=limits.OBJECTS_ON_A_SLIDE)]
 
     def apply(self, show: Show) -> Show:
         """Return the show with the values set. Builds by line follow their lines when lines come and go."""
@@ -54,7 +66,7 @@ class SetObjects(Command, frozen=True, kw_only=True):
             known = {o.id: o for o in slide.objects}
             if set(self.values) - set(known):
                 raise BadEdit("that object is not on the slide any more")
-            changed = {i: with_values(known[i], values) for i, values in self.values.items()}
+            changed = {i: _with_own_height(known[i], with_values(known[i], v), v) for i, v in self.values.items()}
             for i, thing in changed.items():
                 old = known[i]
                 if isinstance(old, Text) and isinstance(thing, Text) and old.paragraphs != thing.paragraphs:
@@ -83,7 +95,7 @@ class DeleteObjects(Command, frozen=True, kw_only=True):
     """Take objects off a slide, with their builds."""
 
     slide: str
-    objects: list[str]
+    objects: Ids
 
     def apply(self, show: Show) -> Show:
         """Return the show without them."""
@@ -100,7 +112,8 @@ class DuplicateObjects(Command, frozen=True, kw_only=True):
     """Put copies of objects on the slide, a little offset, with copies of their builds alongside. Lineage is kept."""
 
     slide: str
-    objects: list[str]
+    objects: Ids
+    ids: NewIds = []
 
     def apply(self, show: Show) -> Show:
         """Return the show with the copies."""
@@ -108,10 +121,10 @@ class DuplicateObjects(Command, frozen=True, kw_only=True):
 
         def change(slide: Slide) -> Slide:
             originals = [o for o in slide.objects if o.id in chosen]
-            ids = fresh_ids("object", (o.id for s in show.slides for o in s.objects), len(originals))
+            ids = object_ids(show, len(originals), self.ids)
             copy_of = {o.id: i for o, i in zip(originals, ids, strict=True)}
             copies = [
-                replace(o, id=copy_of[o.id], lineage=o.lineage or o.id, x=o.x + COPY_OFFSET, y=o.y + COPY_OFFSET)
+                replace(o, id=copy_of[o.id], lineage=o.lineage or o.id, x=_beside(o.x), y=_beside(o.y))
                 for o in originals
             ]
             slide = replace(slide, running_order=_with_copied_steps(slide, copy_of))
@@ -124,7 +137,7 @@ class Restack(Command, frozen=True, kw_only=True):
     """Bring objects to the front or send them to the back of the slide."""
 
     slide: str
-    objects: list[str]
+    objects: Ids
     to: Literal["front", "back"]
 
     def apply(self, show: Show) -> Show:
@@ -158,7 +171,7 @@ class StartMedia(Command, frozen=True, kw_only=True):
                 return without_steps(slide, {s.id for s in plays})
             if plays:
                 return slide
-            new_id = fresh_ids("build", (s.id for s in slide.running_order))[0]
+            new_id = step_ids(slide, 1)[0]
             step = Step(id=new_id, object=thing.id, kind="play", trigger="cue", duration_ms=0)
             return with_groups(slide, [*groups_of(slide), (None, [step])])
 
@@ -170,9 +183,19 @@ class StartMedia(Command, frozen=True, kw_only=True):
         return f"start with the {self.on}" if self.on == "slide" else "start on a cue"
 
 
+def _with_own_height(old: Object, thing: Object, values: dict[str, Any]) -> Object:
+    """A text whose height is set by hand grows no longer."""
+    by_hand = "height" in values and "grows" not in values and thing.height != old.height
+    return replace(thing, grows=False) if by_hand and isinstance(thing, Text) and thing.grows else thing
+
+
+def _beside(place: float) -> float:
+    return min(place + COPY_OFFSET, FARTHEST)
+
+
 def _with_copied_steps(slide: Slide, copy_of: dict[str, str]) -> tuple[Step, ...]:
     copied = [s for s in slide.running_order if s.object in copy_of]
-    ids = iter(fresh_ids("build", (s.id for s in slide.running_order), len(copied)))
+    ids = iter(step_ids(slide, len(copied)))
     steps: list[Step] = []
     for step in slide.running_order:
         steps.append(step)

@@ -4,10 +4,11 @@ from typing import Literal
 
 from msgspec.structs import replace
 
-from ritornel.core.edits.command import BadEdit, Command, change_slide
+from ritornel.core.edits.command import BadEdit, Command, change_slide, slide_of
 from ritornel.core.edits.slides import SetWait
-from ritornel.core.model import Show, Slide, Step
+from ritornel.core.model import Show, Slide, Step, limits
 from ritornel.core.score import compile
+from ritornel.core.time.narration import marked_cues
 from ritornel.core.time.rounding import divided
 from ritornel.core.time.slide_clock import SlideTime, StepTime
 
@@ -38,7 +39,7 @@ class DragBuild(Command, frozen=True, kw_only=True):
 
 
 class StretchBuild(Command, frozen=True, kw_only=True):
-    """Move the start or the end of a build; the other end stays."""
+    """Move the start or the end of a build; the other end stays, to the millisecond, however often it repeats."""
 
     slide: str
     step: str
@@ -49,13 +50,14 @@ class StretchBuild(Command, frozen=True, kw_only=True):
         """Return the show with the build stretched; its start cannot go before its cluster's."""
         step = _timed(_time_of(show, self.slide), self.step).step
         duration = step.duration_ms or 0
-        per_run = divided(self.by, step.repeat)
         if self.edge == "end":
-            return _with_step(show, self.slide, replace(step, duration_ms=max(LEAST_DURATION_MS, duration + per_run)))
-        most = max(0, duration - LEAST_DURATION_MS) * step.repeat
-        by = min(max(self.by, -step.delay_ms), most)
-        shorter = duration - divided(by, step.repeat)
-        return _with_step(show, self.slide, replace(step, delay_ms=step.delay_ms + by, duration_ms=shorter))
+            longer = duration + divided(self.by, step.repeat)
+            return _with_step(show, self.slide, replace(step, duration_ms=max(LEAST_DURATION_MS, longer)))
+        end = step.delay_ms + duration * step.repeat
+        latest = max(step.delay_ms, end - LEAST_DURATION_MS * step.repeat)
+        wanted = min(max(0, step.delay_ms + self.by), latest)
+        each = min(divided(end - wanted, step.repeat), end // step.repeat)
+        return _with_step(show, self.slide, replace(step, delay_ms=end - each * step.repeat, duration_ms=each))
 
 
 class DragCue(Command, frozen=True, kw_only=True):
@@ -66,23 +68,22 @@ class DragCue(Command, frozen=True, kw_only=True):
     by: int
 
     def apply(self, show: Show) -> Show:
-        """Return the show with the cue moved; it cannot come before the one before has settled."""
+        """Return the show with the cue moved: not before the one before, nor, with a mark, after the next mark."""
         time = _time_of(show, self.slide)
         if not 1 <= self.cue < len(time.groups):
             raise BadEdit("that cue is not on the slide any more")
-        group = time.groups[self.cue]
-        if group.reason != "voice":
-            return SetWait(slide=self.slide, cue=self.cue, wait=max(0, (group.wait_ms or 0) + self.by)).apply(show)
-
-        def change(slide: Slide) -> Slide:
-            voice = slide.narration
-            if voice is None:
-                return slide
-            marks = list(voice.marks)
-            marks[self.cue - 1] = max(0, (marks[self.cue - 1] or 0) + self.by)
-            return replace(slide, narration=replace(voice, marks=tuple(marks)))
-
-        return change_slide(show, self.slide, change)
+        voice = slide_of(show, self.slide).narration
+        counts = marked_cues(voice, len(time.groups) - 1) if voice is not None else []
+        mark = counts[self.cue - 1] if counts else None
+        if voice is None or mark is None:
+            wait = max(0, (time.groups[self.cue].wait_ms or 0) + self.by)
+            return SetWait(slide=self.slide, cue=self.cue, wait=wait).apply(show)
+        earliest = max((m for m in counts[: self.cue - 1] if m is not None), default=0)
+        latest = min((m for m in counts[self.cue :] if m is not None), default=limits.TIME_MS)
+        marks = list(voice.marks)
+        marks[self.cue - 1] = min(max(earliest, mark + self.by), latest)
+        moved = replace(voice, marks=tuple(marks))
+        return change_slide(show, self.slide, lambda slide: replace(slide, narration=moved))
 
     @property
     def label(self) -> str:

@@ -1,11 +1,13 @@
 """Edits of slides: add, from pictures or empty; delete, duplicate, reorder; set values for one or for all."""
 
 import re
+from collections.abc import Iterable
 from typing import Any, Literal
 
 from msgspec.structs import replace
 
-from ritornel.core.edits.command import BadEdit, Command, fresh_ids, slide_of, with_values
+from ritornel.core.edits.command import BadEdit, Command, Ids, NewIds, slide_ids, slide_of, with_values
+from ritornel.core.linecheck.unknown_effects import transition_complaints
 from ritornel.core.model import Asset, Chapter, Picture, Show, Slide, Transition
 from ritornel.core.model.reading import convert
 from ritornel.core.text.naming import object_name
@@ -15,12 +17,13 @@ class AddSlide(Command, frozen=True, kw_only=True):
     """Add an empty slide after another (or at the end), with that slide's background."""
 
     after: str | None = None
+    ids: NewIds = []
 
     def apply(self, show: Show) -> Show:
         """Return the show with the new slide."""
         place = _place_after(show, self.after)
         like = show.slides[place - 1] if place else None
-        slide = Slide(id=fresh_ids("slide", (s.id for s in show.slides))[0])
+        slide = Slide(id=slide_ids(show, 1, self.ids)[0])
         if like is not None:
             slide = replace(slide, background=like.background, transition=like.transition)
         return _inserted(show, place, [slide])
@@ -32,12 +35,13 @@ class AddPictureSlides(Command, frozen=True, kw_only=True):
     The hold (None: the clock finds one) and the transition are set once for all of them.
     """
 
-    assets: list[str]
+    assets: Ids
     after: str | None = None
     fit: Literal["whole", "fill"] = "whole"
     hold: int | None = None
     transition: dict[str, Any] = {}
     background: str = "#17131f"
+    ids: NewIds = []
 
     def apply(self, show: Show) -> Show:
         """Return the show with the new slides."""
@@ -45,9 +49,9 @@ class AddPictureSlides(Command, frozen=True, kw_only=True):
         missing = [a for a in self.assets if a not in known]
         if missing or not self.assets:
             raise BadEdit("choose pictures: what was given is not in the library as a picture")
-        transition = convert(self.transition or {"type": "cut"}, Transition)
+        transition = checked_transition(self.transition or {"type": "cut"})
         pictures = sorted((known[a] for a in self.assets), key=file_name_order)
-        ids = fresh_ids("slide", (s.id for s in show.slides), len(pictures))
+        ids = slide_ids(show, len(pictures), self.ids)
         slides = [self._slide(show, i, p, transition) for i, p in zip(ids, pictures, strict=True)]
         return _inserted(show, _place_after(show, self.after), slides)
 
@@ -71,7 +75,7 @@ class AddPictureSlides(Command, frozen=True, kw_only=True):
 class DeleteSlides(Command, frozen=True, kw_only=True):
     """Take slides out of the show. A chapter whose first slide goes begins at the next one left of it."""
 
-    slides: list[str]
+    slides: Ids
 
     def apply(self, show: Show) -> Show:
         """Return the show without them."""
@@ -88,7 +92,8 @@ class DeleteSlides(Command, frozen=True, kw_only=True):
 class DuplicateSlides(Command, frozen=True, kw_only=True):
     """Put a copy of each slide after the last of them. Objects keep their lineage."""
 
-    slides: list[str]
+    slides: Ids
+    ids: NewIds = []
 
     def apply(self, show: Show) -> Show:
         """Return the show with the copies."""
@@ -96,7 +101,7 @@ class DuplicateSlides(Command, frozen=True, kw_only=True):
         if not chosen:
             raise BadEdit("choose a slide to duplicate")
         originals = {s.id: replace(s, objects=tuple(_with_lineage(s))) for s in chosen}
-        ids = fresh_ids("slide", (s.id for s in show.slides), len(chosen))
+        ids = slide_ids(show, len(chosen), self.ids)
         copies = [replace(s, id=i) for i, s in zip(ids, originals.values(), strict=True)]
         show = replace(show, slides=tuple(originals.get(s.id, s) for s in show.slides))
         return _inserted(show, _place_after(show, chosen[-1].id), copies)
@@ -110,7 +115,7 @@ class DuplicateSlides(Command, frozen=True, kw_only=True):
 class MoveSlides(Command, frozen=True, kw_only=True):
     """Move slides, together and in their order, to before another slide, or to the end."""
 
-    slides: list[str]
+    slides: Ids
     before: str | None = None
 
     def apply(self, show: Show) -> Show:
@@ -128,14 +133,16 @@ class SetSlides(Command, frozen=True, kw_only=True):
     """Set values of some slides, or of all (``slides`` None): transition, hold, length, script, title, ..."""
 
     values: dict[str, Any]
-    slides: list[str] | None = None
+    slides: Ids | None = None
 
     def apply(self, show: Show) -> Show:
         """Return the show with the values set."""
         chosen = {s.id for s in show.slides} if self.slides is None else set(self.slides)
-        for slide_id in chosen:
-            slide_of(show, slide_id)
-        fixed = ("id", "objects", "running_order")
+        if chosen - {s.id for s in show.slides}:
+            raise BadEdit("that slide is not in the show any more")
+        if self.values.get("transition") is not None:
+            checked_transition(self.values["transition"], (s.transition for s in show.slides if s.id in chosen))
+        fixed = ("id", "objects", "running_order", "unreadable")
         return replace(
             show, slides=tuple(with_values(s, self.values, fixed) if s.id in chosen else s for s in show.slides)
         )
@@ -163,10 +170,22 @@ class SetWait(Command, frozen=True, kw_only=True):
         return SetSlides(slides=[self.slide], values={"waits": waits}).apply(show)
 
 
+def checked_transition(values: Any, had: Iterable[Transition] = ()) -> Transition:
+    """Return the transition that plain values describe.
+
+    Raises ``BadEdit`` if it is one that is not known here, unless it was there before (``had``), from a document.
+    """
+    transition = convert(values, Transition)
+    complaint = next(transition_complaints(transition), None)
+    if complaint and not any((h.type, h.subtype) == (transition.type, transition.subtype) for h in had):
+        raise BadEdit(complaint)
+    return transition
+
+
 def file_name_order(asset: Asset) -> list[tuple[int, int, str]]:
     """Return a key that sorts names as people do: “page 2” before “page 10”, capitals and accents aside."""
-    parts = re.split(r"(\d+)", asset.name.casefold())
-    return [(0, int(p), "") if p.isdecimal() else (1, 0, p) for p in parts if p]
+    parts = re.split(r"([0-9]{1,18})", asset.name.casefold())
+    return [(0, int(p), "") if place % 2 else (1, 0, p) for place, p in enumerate(parts) if p]
 
 
 def _place_after(show: Show, slide_id: str | None) -> int:

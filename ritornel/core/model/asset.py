@@ -4,7 +4,7 @@ from typing import Literal
 
 from msgspec import Struct, field
 
-from ritornel.core.model.units import Id, Ms, Name
+from ritornel.core.model.units import Id, Ms, Name, Pixels
 
 
 class Asset(Struct, frozen=True, kw_only=True, omit_defaults=True):
@@ -19,8 +19,8 @@ class Asset(Struct, frozen=True, kw_only=True, omit_defaults=True):
     name: Name = ""
     mime: Name = ""
     length_ms: Ms = field(default=0, name="length")
-    width: Ms = 0
-    height: Ms = 0
+    width: Pixels = 0
+    height: Pixels = 0
     has_sound: bool = False
     licence: Name = ""
     credit: Name = ""

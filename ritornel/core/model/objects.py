@@ -4,6 +4,7 @@ from typing import Annotated, Literal
 
 from msgspec import Meta, Struct, field
 
+from ritornel.core.model import limits
 from ritornel.core.model.units import Colour, Count, Decibels, Id, Length, Ms, Name, Position, Rate, Share
 
 Degrees = Annotated[float, Meta(ge=-3600, le=3600)]
@@ -18,25 +19,28 @@ class Paragraph(Struct, frozen=True, omit_defaults=True):
 class Placed(Struct, frozen=True, kw_only=True, omit_defaults=True, tag_field="kind"):
     """What every object has. The box is in stage units, before ``rotation`` (degrees, about its centre).
 
-    ``lineage`` is the identity that copies and continuations keep; empty means the object's own ``id``.
+    ``lineage`` is the identity that copies and continuations keep; empty only until the show is read or kept.
     """
 
     id: Id
     lineage: Name = ""
     name: Name = ""
-    x: Position = 0
-    y: Position = 0
-    width: Length = 320
-    height: Length = 180
-    rotation: Degrees = 0
-    opacity: Share = 1
+    x: Position = 0.0
+    y: Position = 0.0
+    width: Length = 320.0
+    height: Length = 180.0
+    rotation: Degrees = 0.0
+    opacity: Share = 1.0
     alt: Annotated[str, Meta(max_length=2000)] = ""
 
 
 class Text(Placed, frozen=True, kw_only=True, omit_defaults=True, tag="text"):
-    """Paragraphs set in one style. ``size`` in stage units; ``line_height`` and ``gap`` in sizes."""
+    """Paragraphs set in one style. ``size`` in stage units; ``line_height`` and ``gap`` in sizes.
 
-    paragraphs: tuple[Paragraph, ...] = ()
+    One that ``grows`` is always as high as what stands in it.
+    """
+
+    paragraphs: Annotated[tuple[Paragraph, ...], Meta(max_length=limits.PARAGRAPHS_IN_A_TEXT)] = ()
     font: Literal["plex-sans", "fraunces"] = "plex-sans"
     weight: Literal[400, 600] = 400
     italic: bool = False
@@ -46,6 +50,7 @@ class Text(Placed, frozen=True, kw_only=True, omit_defaults=True, tag="text"):
     valign: Literal["top", "middle", "bottom"] = "top"
     line_height: Annotated[float, Meta(ge=0.5, le=5)] = 1.25
     gap: Annotated[float, Meta(ge=0, le=5)] = 0.35
+    grows: bool = False
 
 
 class Shape(Placed, frozen=True, kw_only=True, omit_defaults=True, tag="shape"):

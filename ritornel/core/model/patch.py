@@ -1,13 +1,14 @@
 """The difference between two states of a show, small enough to keep for every edit, and back again."""
 
+from collections.abc import Mapping
 from typing import Any
 
-import msgspec
 from msgspec.structs import asdict, replace
 
 from ritornel.core.model.reading import convert
 from ritornel.core.model.show import Bed, Chapter, Show
-from ritornel.core.model.slide import Slide
+from ritornel.core.model.stored import stored_slide
+from ritornel.core.model.writing import plain
 
 _WHOLE = ("title", "width", "height", "target_ms", "pace")
 
@@ -21,13 +22,13 @@ def patch_to(start: Show, end: Show) -> dict[str, Any]:
     patch: dict[str, Any] = {}
     old, new = asdict(start), asdict(end)
     if any(old[name] != new[name] for name in _WHOLE):
-        patch["head"] = {name: msgspec.to_builtins(new[name]) for name in _WHOLE}
+        patch["head"] = {name: plain(new[name]) for name in _WHOLE}
     for name in ("chapters", "beds"):
         if old[name] != new[name]:
-            patch[name] = msgspec.to_builtins(new[name])
+            patch[name] = plain(new[name])
     before = {s.id: s for s in start.slides}
     after = {s.id: s for s in end.slides}
-    slides = {i: msgspec.to_builtins(s) for i, s in after.items() if before.get(i) is not s and before.get(i) != s}
+    slides = {i: plain(s) for i, s in after.items() if before.get(i) is not s and before.get(i) != s}
     slides.update({i: None for i in before if i not in after})
     if slides:
         patch["slides"] = slides
@@ -36,8 +37,11 @@ def patch_to(start: Show, end: Show) -> dict[str, Any]:
     return patch
 
 
-def patched(show: Show, patch: dict[str, Any]) -> Show:
-    """Return the show with a patch of ``patch_to`` applied."""
+def patched(show: Show, patch: Mapping[str, Any]) -> Show:
+    """Return the show with a patch of ``patch_to`` applied.
+
+    A slide that cannot be read any more comes back as ``stored_slide`` gives it; so a patch never fails for it.
+    """
     if "head" in patch:
         head = dict(patch["head"])
         pace = convert(head.pop("pace"), type(show.pace))
@@ -51,6 +55,8 @@ def patched(show: Show, patch: dict[str, Any]) -> Show:
         if document is None:
             slides.pop(slide_id, None)
         else:
-            slides[slide_id] = convert(document, Slide)
-    order = patch.get("order") or [s.id for s in show.slides]
-    return replace(show, slides=tuple(slides[i] for i in order))
+            slides[slide_id] = stored_slide(slide_id, document)
+    order = patch["order"] if "order" in patch else [s.id for s in show.slides]
+    placed = [i for i in order if i in slides]
+    rest = [i for i in slides if i not in set(placed)]
+    return replace(show, slides=tuple(slides[i] for i in (*placed, *rest)))

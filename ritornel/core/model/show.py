@@ -4,6 +4,7 @@ from typing import Annotated
 
 from msgspec import Meta, Struct, field
 
+from ritornel.core.model import limits
 from ritornel.core.model.asset import Asset
 from ritornel.core.model.pace import Pace
 from ritornel.core.model.slide import Slide
@@ -40,7 +41,7 @@ class Show(Struct, frozen=True, kw_only=True, omit_defaults=True):
     height: Annotated[int, Meta(ge=90, le=4320)] = 720
     target_ms: Ms | None = field(default=None, name="target")
     pace: Pace = Pace()
-    chapters: tuple[Chapter, ...] = ()
-    slides: tuple[Slide, ...] = ()
-    beds: tuple[Bed, ...] = ()
-    assets: tuple[Asset, ...] = ()
+    chapters: Annotated[tuple[Chapter, ...], Meta(max_length=limits.CHAPTERS)] = ()
+    slides: Annotated[tuple[Slide, ...], Meta(max_length=limits.SLIDES)] = ()
+    beds: Annotated[tuple[Bed, ...], Meta(max_length=limits.BEDS)] = ()
+    assets: Annotated[tuple[Asset, ...], Meta(max_length=limits.ASSETS)] = ()

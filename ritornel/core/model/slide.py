@@ -4,8 +4,9 @@ from typing import Annotated, Any, Literal
 
 from msgspec import Meta, Struct, field
 
+from ritornel.core.model import limits
 from ritornel.core.model.objects import Object
-from ritornel.core.model.units import Colour, Count, Id, Ms, Name
+from ritornel.core.model.units import Colour, Count, CueNumber, Id, Ms, Name
 
 Kind = Literal["entrance", "emphasis", "exit", "path", "play", "pause"]
 Trigger = Literal["cue", "alongside", "following"]
@@ -24,7 +25,7 @@ class Transition(Struct, frozen=True, kw_only=True, omit_defaults=True):
 class Part(Struct, frozen=True, omit_defaults=True):
     """A part of a text that is built by itself: a paragraph, counted from 0."""
 
-    paragraph: Annotated[int, Meta(ge=0)]
+    paragraph: Annotated[int, Meta(ge=0, lt=limits.PARAGRAPHS_IN_A_TEXT)]
 
 
 class Step(Struct, frozen=True, kw_only=True, omit_defaults=True):
@@ -39,7 +40,7 @@ class Step(Struct, frozen=True, kw_only=True, omit_defaults=True):
     part: Part | None = None
     kind: Kind = "entrance"
     effect: Name = ""
-    params: dict[str, Any] = {}
+    params: Annotated[dict[Name, Any], Meta(max_length=50)] = {}
     trigger: Trigger = "cue"
     delay_ms: Ms = field(default=0, name="delay")
     duration_ms: Ms | None = field(default=None, name="duration")
@@ -58,14 +59,15 @@ class Narration(Struct, frozen=True, kw_only=True, omit_defaults=True):
     out_ms: Ms | None = field(default=None, name="out")
     lead_ms: Ms | None = field(default=None, name="lead")
     tail_ms: Ms = field(default=600, name="tail")
-    marks: tuple[Ms | None, ...] = ()
+    marks: Annotated[tuple[Ms | None, ...], Meta(max_length=limits.BUILDS_ON_A_SLIDE)] = ()
 
 
 class Slide(Struct, frozen=True, kw_only=True, omit_defaults=True):
     """One picture of the show.
 
     ``script`` is what is said, with cue marks as ``[1]``; ``waits`` the waits set by hand, by cue number;
-    ``hold`` the hold set by hand; ``length`` a fixed length; all in ms.
+    ``hold`` the hold set by hand; ``length`` a fixed length; all in ms. ``unreadable`` is the document of a slide that
+    could not be read, kept as it came, so that nothing is lost.
     """
 
     id: Id
@@ -76,9 +78,10 @@ class Slide(Struct, frozen=True, kw_only=True, omit_defaults=True):
     script: Annotated[str, Meta(max_length=50_000)] = ""
     hold_ms: Ms | None = field(default=None, name="hold")
     length_ms: Ms | None = field(default=None, name="length")
-    waits: dict[str, Ms] = {}
+    waits: Annotated[dict[CueNumber, Ms], Meta(max_length=limits.BUILDS_ON_A_SLIDE)] = {}
     narration: Narration | None = None
     advance: Advance = "presenter"
-    cue_advance: dict[str, Advance] = {}
-    objects: tuple[Object, ...] = ()
-    running_order: tuple[Step, ...] = ()
+    cue_advance: Annotated[dict[CueNumber, Advance], Meta(max_length=limits.BUILDS_ON_A_SLIDE)] = {}
+    objects: Annotated[tuple[Object, ...], Meta(max_length=limits.OBJECTS_ON_A_SLIDE)] = ()
+    running_order: Annotated[tuple[Step, ...], Meta(max_length=limits.BUILDS_ON_A_SLIDE)] = ()
+    unreadable: Annotated[str, Meta(max_length=4_000_000)] = ""

@@ -1,8 +1,8 @@
 """A take: what was given, when, in one rehearsal or recording run."""
 
-from typing import Literal
+from typing import Annotated, Literal
 
-from msgspec import Struct, field
+from msgspec import Meta, Struct, field
 
 from ritornel.core.model.units import Ms, Name
 
@@ -17,11 +17,11 @@ class Instant(Struct, frozen=True, kw_only=True, omit_defaults=True):
     kind: Literal["slide", "cue", "pause", "end"]
     at_ms: Ms = field(name="at")
     slide: Name = ""
-    cue: Ms = 0
+    cue: Annotated[int, Meta(ge=0, le=9999)] = 0
     length_ms: Ms = field(default=0, name="length")
 
 
 class Take(Struct, frozen=True, kw_only=True, omit_defaults=True):
     """The instants of one run, in order."""
 
-    instants: tuple[Instant, ...] = ()
+    instants: Annotated[tuple[Instant, ...], Meta(max_length=100_000)] = ()

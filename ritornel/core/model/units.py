@@ -4,13 +4,21 @@ from typing import Annotated
 
 from msgspec import Meta
 
-Ms = Annotated[int, Meta(ge=0)]
-"""A time or length in whole milliseconds, 0 or more."""
+from ritornel.core.model import limits
+
+Ms = Annotated[int, Meta(ge=0, le=limits.TIME_MS)]
+"""A time or length in whole milliseconds, from 0 to a day."""
+
+Pixels = Annotated[int, Meta(ge=0, le=1_000_000)]
+"""A width or height of a picture."""
 
 Length = Annotated[float, Meta(gt=0, le=100_000)]
 """A width or height in stage units (a show is 1280 x 720 of them unless it says otherwise)."""
 
-Position = Annotated[float, Meta(ge=-100_000, le=100_000)]
+FARTHEST = 100_000
+"""No place is farther from the stage's corner than this, in stage units."""
+
+Position = Annotated[float, Meta(ge=-FARTHEST, le=FARTHEST)]
 """A place on the stage, in stage units from its top left corner; may lie outside the stage."""
 
 Rate = Annotated[float, Meta(gt=0, le=16)]
@@ -21,6 +29,9 @@ Share = Annotated[float, Meta(ge=0, le=1)]
 
 Decibels = Annotated[float, Meta(ge=-96, le=24)]
 """A gain; 0 leaves the sound as it is, -96 is taken as silence."""
+
+CueNumber = Annotated[str, Meta(pattern=r"^[1-9][0-9]{0,3}$")]
+"""The number of a cue as documents write it in names: 1 to 9999."""
 
 Count = Annotated[int, Meta(ge=1, le=1000)]
 """A number of times, 1 or more."""

@@ -1,0 +1,72 @@
+"""Where in a show an edit changed something: what tells whether two edits, made at the same time, meet.
+
+A place is a path of names: ``("slide", "s1", "objects", "o2", "x")``. One place lies in another that it begins with, so
+that a deleted slide meets everything that was done on it.
+"""
+
+from collections.abc import Iterable, Mapping, Sequence
+from typing import Any
+
+from msgspec.structs import asdict
+
+from ritornel.core.model import Show, Slide
+from ritornel.core.model.writing import plain
+
+Place = tuple[str, ...]
+
+_HEAD = ("title", "width", "height", "target_ms")
+_THINGS = ("objects", "running_order")
+
+
+def places_changed(before: Show, after: Show) -> set[Place]:
+    """Return the places in which two states of a show differ; assets aside."""
+    found: set[Place] = {(name,) for name in _HEAD if getattr(before, name) != getattr(after, name)}
+    old, new = asdict(before.pace), asdict(after.pace)
+    found |= {("pace", name) for name in old if old[name] != new[name]}
+    for name in ("chapters", "beds"):
+        found |= _things_changed((name,), plain(getattr(before, name)), plain(getattr(after, name)))
+    was, now = {s.id: s for s in before.slides}, {s.id: s for s in after.slides}
+    found |= {("slide", i) for i in was.keys() ^ now.keys()}
+    found |= _order_changed(("slides",), list(was), list(now))
+    for slide_id, slide in now.items():
+        had = was.get(slide_id)
+        if had is not None and had is not slide and had != slide:
+            found |= _slide_changed(had, slide)
+    return found
+
+
+def meet(one: Iterable[Place], other: Iterable[Place]) -> set[Place]:
+    """Return the places of ``one`` that lie in, or hold, a place of ``other``."""
+    others = set(other)
+    inside = {place[:n] for place in others for n in range(1, len(place))}
+    return {p for p in one if p in inside or any(p[:n] in others for n in range(1, len(p) + 1))}
+
+
+def slides_of(places: Iterable[Place]) -> list[str]:
+    """Return the ids of the slides in which places lie."""
+    return sorted({place[1] for place in places if place[0] == "slide"})
+
+
+def _slide_changed(had: Slide, slide: Slide) -> set[Place]:
+    at = ("slide", slide.id)
+    old, new = plain(had), plain(slide)
+    names = (old.keys() | new.keys()) - set(_THINGS)
+    found: set[Place] = {(*at, name) for name in names if old.get(name) != new.get(name)}
+    for name in _THINGS:
+        found |= _things_changed((*at, name), old.get(name, []), new.get(name, []))
+    return found
+
+
+def _things_changed(at: Place, old: Sequence[Mapping[str, Any]], new: Sequence[Mapping[str, Any]]) -> set[Place]:
+    was, now = {t["id"]: t for t in old}, {t["id"]: t for t in new}
+    found = {(*at, i) for i in was.keys() ^ now.keys()}
+    for name in was.keys() & now.keys():
+        fields = was[name].keys() | now[name].keys()
+        found |= {(*at, name, field) for field in fields if was[name].get(field) != now[name].get(field)}
+    return found | _order_changed((*at, "order"), list(was), list(now))
+
+
+def _order_changed(at: Place, old: Sequence[str], new: Sequence[str]) -> set[Place]:
+    """What comes or goes does not change the order of the others."""
+    both = set(old) & set(new)
+    return {at} if [i for i in old if i in both] != [i for i in new if i in both] else set()

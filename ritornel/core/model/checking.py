@@ -1,0 +1,93 @@
+"""What must hold between the parts of a show, and how many of each there may be."""
+
+from collections import Counter
+from collections.abc import Iterator
+from typing import Any
+
+from ritornel.core.model import limits
+from ritornel.core.model.objects import Clip, Sound, Text
+from ritornel.core.model.show import Show
+from ritornel.core.model.slide import Slide
+
+
+class BadDocument(ValueError):
+    """A document breaks a rule. The message names the place and says what must hold."""
+
+
+def check_show(show: Show, checked: Show | None = None) -> None:
+    """Raise ``BadDocument`` if names do not refer to what is there, or points in time are out of order.
+
+    Slides that ``checked``, a show found right before, has too are not looked at again.
+    """
+    right = {id(s) for s in checked.slides} if checked is not None else set()
+    check_counts(show)
+    _unique((s.id for s in show.slides), "slide")
+    _unique((b.id for b in show.beds), "bed")
+    _unique((a.id for a in show.assets), "asset")
+    known = {s.id for s in show.slides}
+    for number, chapter in enumerate(show.chapters, 1):
+        if chapter.first not in known:
+            raise BadDocument(f"chapter {number}: first must be the id of a slide, and “{chapter.first}” is none")
+    for number, bed in enumerate(show.beds, 1):
+        _in_before_out(bed, f"bed {number}")
+    for number, slide in enumerate(show.slides, 1):
+        if id(slide) in right:
+            continue
+        check_slide(slide, f"slide {number}")
+
+
+def check_slide(slide: Slide, place: str) -> None:
+    """Raise ``BadDocument`` if the slide does not hold together; ``place`` opens the message."""
+    _unique((o.id for o in slide.objects), f"{place}, object")
+    _unique((s.id for s in slide.running_order), f"{place}, build")
+    known = {o.id: o for o in slide.objects}
+    for number, step in enumerate(slide.running_order, 1):
+        at = f"{place}, build {number}"
+        if step.object and step.object not in known:
+            raise BadDocument(f"{at}: object must be the id of an object on this slide, and “{step.object}” is none")
+        target = known.get(step.object)
+        if step.kind in ("play", "pause") and target is not None and not isinstance(target, Clip | Sound):
+            raise BadDocument(f"{at}: only a clip or a sound can {step.kind}")
+        if step.part is not None and target is not None and not isinstance(target, Text):
+            raise BadDocument(f"{at}: only a text has parts")
+        for name, value in step.params.items():
+            if not _is_setting(value):
+                raise BadDocument(f"{at}: {name} must be a number, true, false or a short text")
+    for number, thing in enumerate(slide.objects, 1):
+        if isinstance(thing, Clip | Sound):
+            _in_before_out(thing, f"{place}, object {number}")
+    if slide.narration is not None:
+        _in_before_out(slide.narration, f"{place}, narration")
+
+
+def check_counts(show: Show) -> None:
+    """Raise ``BadDocument`` if the show has more than any show may have (``core.model.limits``)."""
+    objects = [o for s in show.slides for o in s.objects]
+    texts = sum(len(p.text) for o in objects if isinstance(o, Text) for p in o.paragraphs)
+    for count, most, noun in (
+        (len(show.slides), limits.SLIDES, "slides"),
+        (len(objects), limits.OBJECTS, "objects"),
+        (sum(len(s.running_order) for s in show.slides), limits.BUILDS, "builds"),
+        (texts, limits.TEXT_CHARACTERS, "characters of text"),
+        (sum(len(s.script) for s in show.slides), limits.SCRIPT_CHARACTERS, "characters of script"),
+    ):
+        if count > most:
+            raise BadDocument(f"a show may have {most:,} {noun} at most, and this would have {count:,}; part it in two")
+
+
+def _is_setting(value: Any) -> bool:
+    """Tell whether a value is one that a build's setting can have: unknown effects keep theirs."""
+    if isinstance(value, str):
+        return len(value) <= 300
+    return isinstance(value, bool) or (isinstance(value, int | float) and abs(value) <= 1e9)
+
+
+def _in_before_out(thing: Any, place: str) -> None:
+    if thing.out_ms is not None and thing.out_ms <= thing.in_ms:
+        raise BadDocument(f"{place}: out must come after in ({thing.in_ms})")
+
+
+def _unique(ids: Iterator[str], noun: str) -> None:
+    for identifier, count in Counter(ids).items():
+        if count > 1:
+            raise BadDocument(f"{noun} “{identifier}”: the id must be used once, and stands {count} times")

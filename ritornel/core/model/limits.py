@@ -1,0 +1,22 @@
+"""The most that a show may have. Stated here once, refused with a sentence, and still compiled in seconds.
+
+``bench`` measures a show at all of these limits at once.
+"""
+
+SLIDES = 1_000
+OBJECTS_ON_A_SLIDE = 500
+OBJECTS = 10_000
+BUILDS_ON_A_SLIDE = 1_000
+BUILDS = 20_000
+PARAGRAPHS_IN_A_TEXT = 500
+TEXT_CHARACTERS = 500_000
+SCRIPT_CHARACTERS = 1_000_000
+CHAPTERS = 500
+BEDS = 50
+ASSETS = 5_000
+VALUES = 1_500_000
+"""Values, lists and objects in one JSON text."""
+LENGTH_MS = 1_000_000_000
+"""A show lasts at most this long (eleven days), all holds and repeats counted."""
+TIME_MS = 86_400_000
+"""No single time in a show is more than a day."""

@@ -1,0 +1,56 @@
+"""Documents out of the model: equal things give equal bytes.
+
+What equals its field's default is left out, however it came to be equal; a number that is whole is written as one;
+names inside a document stand in one order.
+"""
+
+from functools import cache
+from typing import Any
+
+import msgspec
+from msgspec import Struct
+from msgspec.structs import astuple
+
+from ritornel.core.model.show import Show
+
+_ENCODER = msgspec.json.Encoder(order="deterministic")
+_EXACT = 2.0**53
+
+
+def plain(thing: Any) -> Any:
+    """Return a structure of the model, or a tuple or dict of them, as plain data with its defaults left out."""
+    if isinstance(thing, Struct):
+        names, defaults, tag = _layout(type(thing))
+        found = {
+            name: value if type(value) is str or type(value) is int else plain(value)
+            for name, value, default in zip(names, astuple(thing), defaults, strict=True)
+            if value != default
+        }
+        return {**tag, **found} if tag else found
+    if isinstance(thing, float):
+        return int(thing) if thing.is_integer() and abs(thing) < _EXACT else thing
+    if isinstance(thing, tuple | list):
+        return [plain(item) for item in thing]
+    if isinstance(thing, dict):
+        return {name: plain(value) for name, value in thing.items()}
+    return thing
+
+
+def encoded(thing: Any) -> bytes:
+    """Return a structure of the model as JSON: the same bytes for everything that is equal to it."""
+    return _ENCODER.encode(plain(thing))
+
+
+def write_show(show: Show) -> bytes:
+    """Return the show as an indented JSON document, defaults left out; ``read_show`` gives it back."""
+    return msgspec.json.format(encoded(show), indent=2)
+
+
+@cache
+def _layout(kind: type[Struct]) -> tuple[tuple[str, ...], tuple[Any, ...], dict[str, str]]:
+    """Names in documents, defaults (NODEFAULT where there is none) and the tag of a structure."""
+    fields = msgspec.structs.fields(kind)
+    defaults = tuple(f.default if f.default_factory is msgspec.NODEFAULT else f.default_factory() for f in fields)
+    config = kind.__struct_config__
+    tag = {config.tag_field: str(config.tag)} if config.tag_field else {}
+    return kind.__struct_encode_fields__, defaults, tag

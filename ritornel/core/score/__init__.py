@@ -1,0 +1,27 @@
+"""The score: everything that happens in a show, with its instant.
+
+``compile`` is a pure function of the show; ``evaluate`` is random access. ``parts`` says what a score is made of.
+
+    python -m ritornel.core.score SHOW.json --facts
+"""
+
+from ritornel.core.score.compiling import compile, content_of, with_defaults
+from ritornel.core.score.evaluating import evaluate, slide_at
+from ritornel.core.score.facts import facts, findings, group_facts
+from ritornel.core.score.parts import FrameState, Layer, LayerPlan, Score, SlideScore
+
+__all__ = [
+    "FrameState",
+    "Layer",
+    "LayerPlan",
+    "Score",
+    "SlideScore",
+    "compile",
+    "content_of",
+    "evaluate",
+    "facts",
+    "findings",
+    "group_facts",
+    "slide_at",
+    "with_defaults",
+]
