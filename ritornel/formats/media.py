@@ -1,119 +1,155 @@
 """Media files: what a file really is, found by decoding it; peaks of a sound, frames of a clip.
 
 Pictures through Pillow; clips and sounds through PyAV. A file whose name claims one kind and whose content is
-another is refused.
+another is refused. What strangers send is decoded in a child process with bounds: see ``formats.examining``.
 """
 
+import warnings
 from collections.abc import Iterator
 from pathlib import Path
-from typing import Any, Literal
+from typing import Any
 
 import av
 import numpy as np
 from av.error import FFmpegError
-from msgspec import Struct
-from PIL import Image, ImageOps, UnidentifiedImageError
+from PIL import Image, ImageOps, PngImagePlugin, UnidentifiedImageError
+
+from ritornel.formats import media_kinds
+from ritornel.formats.media_kinds import BadMedia, Claim, Kind, MediaFacts, claim_of, looks_like
 
 PEAKS_PER_SECOND = 20
 STRIP_HEIGHT = 72
+SMALL = (480, 480)
 STRIP_FRAMES = 24
 _PEAK_RATE = 8000
-_MOST_PIXELS = 60_000_000
-
-Kind = Literal["picture", "clip", "sound"]
-
-CLAIMS: dict[str, tuple[Kind, str, frozenset[str]]] = {
-    ".png": ("picture", "image/png", frozenset({"PNG"})),
-    ".jpg": ("picture", "image/jpeg", frozenset({"JPEG", "MPO"})),
-    ".jpeg": ("picture", "image/jpeg", frozenset({"JPEG", "MPO"})),
-    ".webp": ("picture", "image/webp", frozenset({"WEBP"})),
-    ".gif": ("picture", "image/gif", frozenset({"GIF"})),
-    ".webm": ("clip", "video/webm", frozenset({"webm"})),
-    ".mp4": ("clip", "video/mp4", frozenset({"mp4"})),
-    ".m4v": ("clip", "video/mp4", frozenset({"mp4"})),
-    ".mov": ("clip", "video/quicktime", frozenset({"mov"})),
-    ".ogv": ("clip", "video/ogg", frozenset({"ogg"})),
-    ".wav": ("sound", "audio/wav", frozenset({"wav"})),
-    ".mp3": ("sound", "audio/mpeg", frozenset({"mp3"})),
-    ".ogg": ("sound", "audio/ogg", frozenset({"ogg"})),
-    ".opus": ("sound", "audio/ogg", frozenset({"ogg"})),
-    ".flac": ("sound", "audio/flac", frozenset({"flac"})),
-    ".m4a": ("sound", "audio/mp4", frozenset({"m4a", "mp4"})),
-    ".weba": ("sound", "audio/webm", frozenset({"webm"})),
-}
-"""What each file name ending claims: kind, media type, and the names its decoder must give."""
+_OPTIONS = {"protocol_whitelist": "file"}
+PngImagePlugin.MAX_TEXT_CHUNK = 256 * 1024
+PngImagePlugin.MAX_TEXT_MEMORY = 1024 * 1024
+Image.MAX_IMAGE_PIXELS = media_kinds.PIXELS
 
 
-class BadMedia(ValueError):
-    """The file is not what it claims to be. The message says what it is and what can be done."""
+def examine(path: Path, name: str, folder: Path) -> MediaFacts:
+    """Return the facts of a file that was called ``name``, and write what is computed from it into ``folder``.
 
-
-class MediaFacts(Struct, frozen=True):
-    """What decoding tells: times in ms, sizes in pixels as shown (after rotation)."""
-
-    kind: Kind
-    mime: str
-    length_ms: int = 0
-    width: int = 0
-    height: int = 0
-    has_sound: bool = False
+    ``peaks`` of what has sound, ``strip.jpg`` and ``poster.jpg`` of a clip, ``small.webp`` of all that is
+    seen. Raises ``BadMedia`` if the file is not what it claims to be, or is more than can be taken.
+    """
+    facts = probe(path, name)
+    try:
+        if facts.has_sound:
+            (folder / "peaks").write_bytes(peaks(path, name))
+        if facts.kind == "clip":
+            strip(path, name, facts.length_ms, folder / "strip.jpg")
+            poster(path, name, 0, folder / "poster.jpg")
+        if facts.kind != "sound":
+            small(folder / "poster.jpg" if facts.kind == "clip" else path, folder / "small.webp")
+    except (FFmpegError, OSError, ValueError) as error:
+        raise _undecodable(name, facts.kind) from error
+    return facts
 
 
 def probe(path: Path, name: str) -> MediaFacts:
-    """Return the facts of a file that was called ``name``; ``BadMedia`` if it is not what it claims."""
-    ending = Path(name).suffix.lower()
-    if ending not in CLAIMS:
-        known = ", ".join(sorted(e[1:] for e in CLAIMS))
-        raise BadMedia(f"“{name}”: files of this kind cannot be used; choose one of {known}")
-    kind, mime, decoders = CLAIMS[ending]
-    if kind == "picture":
-        return _probe_picture(path, name, mime, decoders)
-    return _probe_timed(path, name, kind, mime, decoders)
+    """Return the facts of a file that was called ``name``; ``BadMedia`` if it is not what it claims.
 
-
-def _probe_picture(path: Path, name: str, mime: str, decoders: frozenset[str]) -> MediaFacts:
+    Size, streams, rates and length are looked at in the header, before anything is decoded.
+    """
+    claim = claim_of(name)
     try:
-        with Image.open(path) as picture:
-            if picture.format not in decoders:
-                raise BadMedia(f"“{name}” is really a {picture.format} picture; rename it to what it is")
-            if picture.width * picture.height > _MOST_PIXELS:
-                raise BadMedia(f"“{name}” has {picture.width} x {picture.height} pixels; make it smaller first")
-            upright = ImageOps.exif_transpose(picture)
-            upright.load()
-            return MediaFacts("picture", mime, width=upright.width, height=upright.height)
-    except (UnidentifiedImageError, OSError, SyntaxError, Image.DecompressionBombError) as error:
-        raise BadMedia(f"“{name}” does not decode as a picture; export it again and try once more") from error
+        facts = _probe_picture(path, name, claim) if claim.kind == "picture" else _probe_timed(path, name, claim)
+    except BadMedia:
+        raise
+    except (
+        FFmpegError,
+        UnidentifiedImageError,
+        Image.DecompressionBombError,
+        OSError,
+        SyntaxError,
+        ValueError,
+    ) as error:
+        raise _undecodable(name, claim.kind, looks_like(path)) from error
+    return facts
 
 
-def _probe_timed(path: Path, name: str, kind: Kind, mime: str, decoders: frozenset[str]) -> MediaFacts:
-    try:
-        with av.open(str(path)) as container:
-            if not decoders & set(container.format.name.split(",")):
-                raise BadMedia(f"“{name}” is really a {container.format.long_name} file; rename it to what it is")
-            video = next(iter(container.streams.video), None)
-            audio = next(iter(container.streams.audio), None)
-            if kind == "clip" and video is None:
-                raise BadMedia(f"“{name}” has no moving picture; as a sound file it can be a sound or a bed")
-            if kind == "sound" and audio is None:
-                raise BadMedia(f"“{name}” has no sound in it")
-            width, height = _shown_size(video) if kind == "clip" and video is not None else (0, 0)
-            length = _decoded_length(container, video if kind == "clip" else audio)
-            if length <= 0:
-                raise BadMedia(f"“{name}” decodes to nothing; export it again and try once more")
-            return MediaFacts(kind, mime, length, width, height, audio is not None)
-    except (FFmpegError, OSError, ValueError) as error:
-        if isinstance(error, BadMedia):
-            raise
-        raise BadMedia(f"“{name}” does not decode as a {kind}; export it again and try once more") from error
+def _undecodable(name: str, kind: Kind, really: str = "") -> BadMedia:
+    claimed = Path(name).suffix[1:].lower().replace("jpg", "jpeg")
+    if really and claimed not in really.lower():
+        return BadMedia(f"“{name}” is really a {really}; rename it, or export it as a {kind}")
+    return BadMedia(f"“{name}” does not decode as a {kind}; export it again and try once more")
+
+
+def _probe_picture(path: Path, name: str, claim: Claim) -> MediaFacts:
+    with warnings.catch_warnings():
+        warnings.simplefilter("error", Image.DecompressionBombWarning)
+        try:
+            with Image.open(path, formats=[claim.reader]) as picture:
+                if picture.width * picture.height > media_kinds.PIXELS:
+                    raise _too_large(name, picture.width, picture.height)
+                upright = ImageOps.exif_transpose(picture)
+                upright.load()
+                return MediaFacts("picture", claim.mime, width=upright.width, height=upright.height)
+        except (Image.DecompressionBombWarning, Image.DecompressionBombError) as error:
+            most = media_kinds.PIXELS // 1_000_000
+            raise BadMedia(f"“{name}” has more than {most} million pixels; make it smaller first") from error
+
+
+def small(path: Path, target: Path) -> None:
+    """Write a picture, turned as it is seen, into a box of ``SMALL`` pixels: what thumbnails are made of."""
+    with Image.open(path) as picture:
+        upright = ImageOps.exif_transpose(picture)
+        upright.thumbnail(SMALL)
+        mode = "RGBA" if upright.has_transparency_data else "RGB"
+        upright.convert(mode).save(target, "WEBP", quality=82)
+
+
+def _too_large(name: str, width: int, height: int) -> BadMedia:
+    return BadMedia(f"“{name}” has {width:,} x {height:,} pixels, more than can be taken; make it smaller first")
+
+
+def _open(path: Path, name: str) -> Any:
+    """Open a clip or sound with the one demuxer that its name claims; no other file is opened by what it says."""
+    return av.open(str(path), format=claim_of(name).reader, options=_OPTIONS, metadata_errors="ignore")
+
+
+def _probe_timed(path: Path, name: str, claim: Claim) -> MediaFacts:
+    kind = claim.kind
+    with _open(path, name) as container:
+        if len(container.streams) > media_kinds.STREAMS:
+            raise BadMedia(f"“{name}” has {len(container.streams)} streams; export it with one picture and one sound")
+        video = next(iter(container.streams.video), None)
+        audio = next(iter(container.streams.audio), None)
+        if kind == "clip" and video is None:
+            raise BadMedia(f"“{name}” has no moving picture; as a sound file it can be a sound or a bed")
+        if kind == "sound" and audio is None:
+            raise BadMedia(f"“{name}” has no sound in it")
+        if kind == "clip" and video.width * video.height > media_kinds.CLIP_PIXELS:
+            raise _too_large(name, video.width, video.height)
+        if audio is not None:
+            _check_sound(audio, name)
+        width, height = _shown_size(video) if kind == "clip" else (0, 0)
+        length = _decoded_length(container, video if kind == "clip" else audio)
+        if length <= 0:
+            raise BadMedia(f"“{name}” decodes to nothing; export it again and try once more")
+        if length > media_kinds.LENGTH_MS:
+            hours = media_kinds.LENGTH_MS // 3_600_000
+            raise BadMedia(f"“{name}” lasts longer than {hours} hours; cut out what is needed first")
+        return MediaFacts(kind, claim.mime, length, width, height, audio is not None)
+
+
+def _check_sound(audio: Any, name: str) -> None:
+    rate, channels = audio.rate or 0, audio.channels or 0
+    if not 0 < rate <= media_kinds.SAMPLE_RATE or not 0 < channels <= media_kinds.CHANNELS:
+        raise BadMedia(f"“{name}” has sound at {rate:,} Hz on {channels} channels; export it at 48,000 Hz in stereo")
 
 
 def _shown_size(video: Any) -> tuple[int, int]:
     ratio = video.sample_aspect_ratio or 1
-    return round(video.width * float(ratio)), video.height
+    return min(1_000_000, max(1, round(video.width * float(ratio)))), video.height
 
 
 def _decoded_length(container: Any, stream: Any) -> int:
     """Length in ms: what the container states if it does, else the end of the last packet; one frame must decode."""
+    if container.duration is not None and container.duration / 1000 > media_kinds.LENGTH_MS:
+        return media_kinds.LENGTH_MS + 1
     next(container.decode(stream))
     if stream.duration is not None:
         return round(stream.duration * stream.time_base * 1000)
@@ -126,15 +162,30 @@ def _decoded_length(container: Any, stream: Any) -> int:
     return round(last * 1000)
 
 
-def peaks(path: Path) -> bytes:
-    """Return the loudest sample of each 1/20 s, as bytes 0..255 of full scale; empty where there is no sound."""
-    with av.open(str(path)) as container:
-        if not container.streams.audio:
-            return b""
-        samples = np.concatenate([np.zeros(0, np.int16), *_mono(container)])
+def peaks(path: Path, name: str) -> bytes:
+    """Return the loudest sample of each 1/20 s, as bytes 0..255 of full scale; empty where there is no sound.
+
+    However long the sound, no more of it is held than one frame, and no more is read than may be taken.
+    """
     each = _PEAK_RATE // PEAKS_PER_SECOND
-    padded = np.pad(np.abs(samples.astype(np.int32)), (0, -len(samples) % each))
-    loudest = padded.reshape(-1, each).max(axis=1) if len(padded) else padded
+    most = media_kinds.LENGTH_MS * PEAKS_PER_SECOND // 1000
+    found = bytearray()
+    left = np.zeros(0, np.int16)
+    with _open(path, name) as container:
+        for samples in _mono(container) if container.streams.audio else ():
+            left = np.concatenate([left, samples])
+            whole = len(left) // each * each
+            found += _loudest(left[:whole], each)
+            left = left[whole:]
+            if len(found) > most:
+                raise BadMedia(f"“{name}” has more sound in it than it says; export it again")
+    return bytes(found + _loudest(np.pad(left, (0, -len(left) % each)), each))
+
+
+def _loudest(samples: Any, each: int) -> bytes:
+    if not len(samples):
+        return b""
+    loudest = np.abs(samples.astype(np.int32)).reshape(-1, each).max(axis=1)
     return np.minimum(255, loudest * 255 // 32768).astype(np.uint8).tobytes()
 
 
@@ -147,10 +198,10 @@ def _mono(container: Any) -> Iterator[Any]:
         yield resampled.to_ndarray().reshape(-1)
 
 
-def strip(path: Path, length_ms: int, target: Path) -> None:
+def strip(path: Path, name: str, length_ms: int, target: Path) -> None:
     """Write ``STRIP_FRAMES`` frames of a clip, evenly spaced in time, side by side as one JPEG."""
     tiles: list[Image.Image] = []
-    with av.open(str(path)) as container:
+    with _open(path, name) as container:
         stream = container.streams.video[0]
         for number in range(STRIP_FRAMES):
             tiles.append(_frame_near(container, stream, length_ms * number / STRIP_FRAMES, tiles))
@@ -172,12 +223,14 @@ def _frame_near(container: Any, stream: Any, at_ms: float, before: list[Image.Im
         return before[-1] if before else Image.new("RGB", (STRIP_HEIGHT * 16 // 9, STRIP_HEIGHT))
     picture = found.to_image()
     ratio = float(stream.sample_aspect_ratio or 1)
-    return picture.resize((max(1, round(picture.width * ratio * STRIP_HEIGHT / picture.height)), STRIP_HEIGHT))
+    return picture.resize(
+        (min(640, max(1, round(picture.width * ratio * STRIP_HEIGHT / picture.height))), STRIP_HEIGHT)
+    )
 
 
-def poster(path: Path, at_ms: int, target: Path) -> None:
+def poster(path: Path, name: str, at_ms: int, target: Path) -> None:
     """Write the frame at ``at_ms`` of a clip as a JPEG in its own size."""
-    with av.open(str(path)) as container:
+    with _open(path, name) as container:
         stream = container.streams.video[0]
         container.seek(int(at_ms / 1000 / stream.time_base), stream=stream)
         for frame in container.decode(stream):

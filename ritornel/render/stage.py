@@ -3,6 +3,7 @@
 from typing import Any
 
 from ritornel.core.model import Clip, Line, Object, Picture, Shape, Slide, Text
+from ritornel.core.model.keys import target_key
 from ritornel.core.text.layout import set_text
 from ritornel.render.svg import line_svg, paragraph_svg, shape_svg
 
@@ -10,16 +11,17 @@ from ritornel.render.svg import line_svg, paragraph_svg, shape_svg
 def nodes(slide: Slide) -> list[dict[str, Any]]:
     """Return one node per object, back to front.
 
-    Every node has ``key`` (the object's id), ``kind``, ``x``, ``y``, ``width``, ``height`` in stage units,
-    ``rotation``, ``opacity`` and ``alt``. Shapes and lines carry ``svg``; texts ``parts``, one per paragraph, each with
-    ``key``, ``y``, ``height`` and ``svg``; pictures and clips carry ``asset`` and ``fit``.
+    Every node has ``key`` (what tracks move it by), ``object`` (its id), ``kind``, ``x``, ``y``, ``width``, ``height``
+    in stage units, ``rotation``, ``opacity`` and ``alt``. Shapes and lines carry ``svg``; texts ``parts``, one per
+    paragraph, each with ``key``, ``y``, ``height`` and ``svg``; pictures and clips carry ``asset`` and ``fit``.
     """
     return [_node(thing) for thing in slide.objects]
 
 
 def _node(thing: Object) -> dict[str, Any]:
     node: dict[str, Any] = {
-        "key": thing.id,
+        "key": target_key(thing.id),
+        "object": thing.id,
         "kind": type(thing).__name__.lower(),
         "x": thing.x,
         "y": thing.y,
@@ -32,7 +34,7 @@ def _node(thing: Object) -> dict[str, Any]:
     if isinstance(thing, Text):
         node["parts"] = [
             {
-                "key": f"{thing.id}/{number}",
+                "key": target_key(thing.id, number),
                 "y": paragraph.top,
                 "height": paragraph.height,
                 "svg": paragraph_svg(thing, paragraph),

@@ -1,0 +1,158 @@
+"""Files that strangers send are looked through apart: in a child process with a bound on its memory and its time.
+
+``python -m ritornel.formats.examining PATH NAME FOLDER`` examines one file and leaves its outcome in the folder; an
+``Examination`` starts that, waits for it as long as one likes, and finds the outcome later, also after a restart.
+"""
+
+import fcntl
+import hashlib
+import os
+import resource
+import signal
+import subprocess
+import sys
+import time
+from pathlib import Path
+from typing import Any
+
+import msgspec
+from msgspec import Struct
+
+from ritornel.formats.media_kinds import BadMedia
+
+MEMORY_BYTES = 480 * 1024 * 1024
+PROCESSOR_SECONDS = 60
+SECONDS = 120
+WRITTEN_BYTES = 1024 * 1024 * 1024
+ATTEMPTS = 2
+_LOOK_AGAIN_S = 0.02
+_BLOCK = 1024 * 1024
+_TOO_MUCH = "takes more time or memory to look through than a file may; make it shorter or smaller and try again"
+
+
+class Outcome(Struct, frozen=True):
+    """What an examination found: the content's SHA-256 and the facts, or the sentence that refuses the file."""
+
+    sha256: str = ""
+    facts: dict[str, Any] | None = None
+    refused: str = ""
+
+
+class Examination:
+    """The examination of one file, kept in a folder of its own."""
+
+    def __init__(self, path: Path, name: str, folder: Path) -> None:
+        """State what is examined; nothing is begun yet."""
+        self.path, self.name, self.folder = path, name, folder
+
+    def outcome(self, patience_s: float) -> Outcome | None:
+        """Return the outcome, begun if it was not; None if it is not there after ``patience_s`` seconds.
+
+        A child that ended without one, killed or out of bounds, is begun again up to ``ATTEMPTS`` times.
+        """
+        end = time.monotonic() + patience_s
+        while True:
+            if (found := self._found()) is not None:
+                return found
+            if not self._is_running():
+                if (found := self._found()) is not None:
+                    return found
+                if self._attempts() >= ATTEMPTS:
+                    return Outcome(refused=f"“{self.name}” {_TOO_MUCH}")
+                self._begin()
+            if time.monotonic() >= end:
+                return None
+            time.sleep(_LOOK_AGAIN_S)
+
+    def _found(self) -> Outcome | None:
+        try:
+            return msgspec.json.decode((self.folder / "outcome").read_bytes(), type=Outcome)
+        except FileNotFoundError:
+            return None
+
+    def _attempts(self) -> int:
+        return len(list(self.folder.glob("attempt-*")))
+
+    def _is_running(self) -> bool:
+        """Tell whether a child holds the folder: its lock goes with it, however it ends."""
+        try:
+            with (self.folder / "lock").open("rb") as lock:
+                fcntl.flock(lock, fcntl.LOCK_EX | fcntl.LOCK_NB)
+        except BlockingIOError:
+            return True
+        except FileNotFoundError:
+            return False
+        return False
+
+    def _begin(self) -> None:
+        self.folder.mkdir(parents=True, exist_ok=True)
+        (self.folder / f"attempt-{self._attempts()}").touch()
+        lock = (self.folder / "lock").open("wb")
+        with lock:
+            fcntl.flock(lock, fcntl.LOCK_EX)
+            command = [sys.executable, "-m", __name__, str(self.path), self.name, str(self.folder)]
+            environment = {**os.environ, "OPENBLAS_NUM_THREADS": "1", "PYTHONPATH": os.pathsep.join(sys.path)}
+            subprocess.Popen(
+                command,
+                env=environment,
+                stdin=subprocess.DEVNULL,
+                stdout=subprocess.DEVNULL,
+                stderr=subprocess.DEVNULL,
+                pass_fds=[lock.fileno()],  # the child inherits the lock, and holds it until it ends
+                start_new_session=True,
+            )
+
+
+def look_through(path: Path, name: str, folder: Path) -> Outcome:
+    """Copy a file into ``folder`` as ``copy`` and examine the copy: what is kept is what was looked at.
+
+    The hash is of what is read back from the copy, so that a copy that went wrong has another one, and is not kept.
+    """
+    from ritornel.formats.media import examine
+
+    copy = folder / "copy"
+    sent = hashlib.sha256()
+    with path.open("rb") as file, copy.open("wb") as out:
+        while block := file.read(_BLOCK):
+            sent.update(block)
+            out.write(block)
+        out.flush()
+        os.fsync(out.fileno())
+    with copy.open("rb") as file:
+        kept = hashlib.file_digest(file, "sha256")
+    if kept.digest() != sent.digest():
+        raise OSError(f"{copy} is not what was written")
+    try:
+        return Outcome(sha256=kept.hexdigest(), facts=msgspec.to_builtins(examine(copy, name, folder)))
+    except BadMedia as error:
+        copy.unlink()
+        return Outcome(refused=str(error))
+
+
+def bound_this_process() -> None:
+    """Bound memory, time and files of this process; beyond them it is ended by the system."""
+    resource.setrlimit(resource.RLIMIT_DATA, (MEMORY_BYTES, MEMORY_BYTES))
+    resource.setrlimit(resource.RLIMIT_CPU, (PROCESSOR_SECONDS, PROCESSOR_SECONDS))
+    resource.setrlimit(resource.RLIMIT_FSIZE, (WRITTEN_BYTES, WRITTEN_BYTES))
+    resource.setrlimit(resource.RLIMIT_NOFILE, (64, 64))
+    resource.setrlimit(resource.RLIMIT_CORE, (0, 0))
+    signal.alarm(SECONDS)
+    os.nice(5)
+
+
+def main(arguments: list[str]) -> int:
+    """Examine the file, and write the outcome so that it is there whole or not at all."""
+    path, name, folder = Path(arguments[0]), arguments[1], Path(arguments[2])
+    bound_this_process()
+    try:
+        outcome = look_through(path, name, folder)
+    except MemoryError:
+        outcome = Outcome(refused=f"“{name}” {_TOO_MUCH}")
+    arriving = folder / f"arriving-{os.getpid()}"
+    arriving.write_bytes(msgspec.json.encode(outcome))
+    arriving.replace(folder / "outcome")
+    return 0
+
+
+if __name__ == "__main__":
+    sys.exit(main(sys.argv[1:]))

@@ -1,0 +1,95 @@
+"""What files may be taken in, what each must be inside, and how large it may be."""
+
+from pathlib import Path
+from typing import Literal, NamedTuple
+
+from msgspec import Struct
+
+Kind = Literal["picture", "clip", "sound"]
+
+
+class BadMedia(ValueError):
+    """The file is not what it claims to be, or is more than can be taken. The message says what can be done."""
+
+
+class Claim(NamedTuple):
+    """What a file name's ending claims: kind, media type, and the one format of Pillow's, or demuxer, that reads it."""
+
+    kind: Kind
+    mime: str
+    reader: str
+
+
+class MediaFacts(Struct, frozen=True):
+    """What decoding tells: times in ms, sizes in pixels as shown (after rotation)."""
+
+    kind: Kind
+    mime: str
+    length_ms: int = 0
+    width: int = 0
+    height: int = 0
+    has_sound: bool = False
+
+
+CLAIMS: dict[str, Claim] = {
+    ".png": Claim("picture", "image/png", "PNG"),
+    ".jpg": Claim("picture", "image/jpeg", "JPEG"),
+    ".jpeg": Claim("picture", "image/jpeg", "JPEG"),
+    ".webp": Claim("picture", "image/webp", "WEBP"),
+    ".gif": Claim("picture", "image/gif", "GIF"),
+    ".webm": Claim("clip", "video/webm", "matroska"),
+    ".mp4": Claim("clip", "video/mp4", "mov"),
+    ".m4v": Claim("clip", "video/mp4", "mov"),
+    ".mov": Claim("clip", "video/quicktime", "mov"),
+    ".ogv": Claim("clip", "video/ogg", "ogg"),
+    ".wav": Claim("sound", "audio/wav", "wav"),
+    ".mp3": Claim("sound", "audio/mpeg", "mp3"),
+    ".ogg": Claim("sound", "audio/ogg", "ogg"),
+    ".opus": Claim("sound", "audio/ogg", "ogg"),
+    ".flac": Claim("sound", "audio/flac", "flac"),
+    ".m4a": Claim("sound", "audio/mp4", "mov"),
+    ".weba": Claim("sound", "audio/webm", "matroska"),
+}
+
+PIXELS = 60_000_000
+"""A picture's, and a clip frame's, width times height."""
+CLIP_PIXELS = 4096 * 2304
+LENGTH_MS = 4 * 3_600_000
+STREAMS = 16
+SAMPLE_RATE = 384_000
+CHANNELS = 16
+
+_BEGINNINGS: tuple[tuple[bytes, int, str], ...] = (
+    (b"\x89PNG\r\n\x1a\n", 0, "PNG picture"),
+    (b"\xff\xd8\xff", 0, "JPEG picture"),
+    (b"GIF8", 0, "GIF picture"),
+    (b"WEBP", 8, "WebP picture"),
+    (b"\x1a\x45\xdf\xa3", 0, "WebM file"),
+    (b"ftyp", 4, "MP4 file"),
+    (b"OggS", 0, "Ogg file"),
+    (b"WAVE", 8, "WAV sound"),
+    (b"fLaC", 0, "FLAC sound"),
+    (b"ID3", 0, "MP3 sound"),
+    (b"%PDF", 0, "PDF document"),
+    (b"PK\x03\x04", 0, "zip"),
+    (b"#EXTM3U", 0, "playlist"),
+    (b"<svg", 0, "SVG picture"),
+)
+
+
+def claim_of(name: str) -> Claim:
+    """Return what a file of that name claims to be; ``BadMedia`` if files of that kind cannot be used."""
+    claim = CLAIMS.get(Path(name).suffix.lower())
+    if claim is None:
+        raise BadMedia(
+            f"“{name}”: files of this kind cannot be used; choose a picture (png, jpg, webp, gif), "
+            "a clip (webm, mp4, mov, ogv) or a sound (wav, mp3, ogg, opus, flac, m4a)"
+        )
+    return claim
+
+
+def looks_like(path: Path) -> str:
+    """Return what a file's first bytes say it is, in words; nothing if they say nothing."""
+    with path.open("rb") as file:
+        first = file.read(16)
+    return next((words for mark, at, words in _BEGINNINGS if first[at : at + len(mark)] == mark), "")

@@ -1,0 +1,102 @@
+"""Small still pictures of slides, with everything on them: for timelines, lists and strips."""
+
+import base64
+from collections.abc import Callable
+from functools import cache
+from importlib.resources import files
+from io import BytesIO
+from itertools import pairwise
+from typing import NamedTuple
+from xml.sax.saxutils import quoteattr
+
+import resvg_py
+from PIL import Image, ImageColor
+
+from ritornel.core.model import Line, Object, Shape, Slide, Sound, Text
+from ritornel.core.text.layout import set_text
+from ritornel.render.svg import line_svg, paragraph_svg, shape_svg
+
+SmallPicture = Callable[[str], tuple[bytes, str] | None]
+"""Gives a small picture of an asset, by its id: the bytes and their media type; None where there is none."""
+
+
+class Piece(NamedTuple):
+    """One slide of a strip: its picture as PNG, or only its ground as a colour, and how long it lasts."""
+
+    picture: bytes | None
+    ground: str
+    length_ms: int
+
+
+def slide_svg(slide: Slide, width: int, height: int, small: SmallPicture) -> str:
+    """Return a slide as one SVG of ``width`` x ``height`` stage units, with its pictures embedded small."""
+    ground = f'<rect width="{width}" height="{height}" fill="{slide.background}"/>'
+    content = "".join(_placed(thing, small) for thing in slide.objects)
+    frame = f'width="{width}" height="{height}" viewBox="0 0 {width} {height}"'
+    return f'<svg xmlns="http://www.w3.org/2000/svg" {frame}>{ground}{content}</svg>'
+
+
+def slide_png(slide: Slide, width: int, height: int, small: SmallPicture, pixels: int) -> bytes:
+    """Return a slide as a PNG of ``pixels`` width."""
+    drawn = slide_svg(slide, width, height, small)
+    return bytes(resvg_py.svg_to_bytes(svg_string=drawn, width=pixels, font_files=_faces(), skip_system_fonts=True))
+
+
+def strip_png(pieces: list[Piece], width: int, height: int) -> bytes:
+    """Return slides side by side as one PNG, each as wide as it lasts, cut or set on its ground to fill its place."""
+    total = sum(piece.length_ms for piece in pieces) or 1
+    sheet = Image.new("RGB", (width, height), "#d8cdb8")
+    reached = 0
+    edges = [0]
+    for piece in pieces:
+        reached += piece.length_ms
+        edges.append(reached * width // total)
+    for piece, (left, right) in zip(pieces, pairwise(edges), strict=True):
+        if right > left:
+            sheet.paste(_fitted(piece, right - left, height), (left, 0))
+    held = BytesIO()
+    sheet.save(held, "PNG")
+    return held.getvalue()
+
+
+def _fitted(piece: Piece, width: int, height: int) -> Image.Image:
+    ground = "#000000" if piece.ground == "none" else piece.ground
+    tile = Image.new("RGB", (width, height), ImageColor.getrgb(ground))
+    if piece.picture is not None:
+        picture = Image.open(BytesIO(piece.picture)).convert("RGB")
+        picture = picture.resize((max(1, picture.width * height // picture.height), height))
+        tile.paste(picture, (0, 0))
+    if width > 3:
+        tile.paste("#d8cdb8", (width - 1, 0, width, height))
+    return tile
+
+
+def _placed(thing: Object, small: SmallPicture) -> str:
+    inner = _inner(thing, small)
+    if not inner:
+        return ""
+    turn = f" rotate({thing.rotation} {thing.width / 2} {thing.height / 2})" if thing.rotation else ""
+    return f'<g transform="translate({thing.x} {thing.y}){turn}" opacity="{thing.opacity}">{inner}</g>'
+
+
+def _inner(thing: Object, small: SmallPicture) -> str:
+    if isinstance(thing, Text):
+        return "".join(f'<g transform="translate(0 {p.top})">{paragraph_svg(thing, p)}</g>' for p in set_text(thing))
+    if isinstance(thing, Shape):
+        return shape_svg(thing)
+    if isinstance(thing, Line):
+        return line_svg(thing)
+    found = None if isinstance(thing, Sound) else small(thing.asset)
+    if found is None or isinstance(thing, Sound):
+        return ""
+    content, mime = found
+    fit = "xMidYMid slice" if thing.fit == "fill" else "xMidYMid meet"
+    address = f"data:{mime};base64,{base64.b64encode(content).decode()}"
+    size = f'width="{thing.width}" height="{thing.height}"'
+    return f"<image {size} preserveAspectRatio={quoteattr(fit)} href={quoteattr(address)}/>"
+
+
+@cache
+def _faces() -> list[str]:
+    folder = files("ritornel.assets").joinpath("fonts")
+    return sorted(str(face) for face in folder.iterdir() if face.name.endswith(".ttf"))
