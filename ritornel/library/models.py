@@ -1,5 +1,6 @@
 """Assets and the uploads that become assets."""
 
+import os
 import uuid
 from pathlib import Path
 
@@ -57,7 +58,11 @@ class Asset(models.Model):
 
 
 class Upload(models.Model):
-    """A file on its way in, in numbered pieces that may come in any order and again."""
+    """A file on its way in, in numbered pieces that may come in any order, together and again.
+
+    The row stays for a while after the file was taken in (``asset``) or refused (``refused``), so that whoever did
+    not get the answer can ask again.
+    """
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
     owner = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="uploads")
@@ -65,27 +70,50 @@ class Upload(models.Model):
     size = models.PositiveBigIntegerField()
     piece_bytes = models.PositiveIntegerField()
     begun_at = models.DateTimeField(auto_now_add=True)
+    asset = models.ForeignKey(Asset, on_delete=models.SET_NULL, null=True, blank=True, related_name="+")
+    refused = models.TextField(blank=True)
 
     def __str__(self) -> str:
         return self.name
 
     @property
     def folder(self) -> Path:
-        """Where the pieces lie until the last has come."""
+        """Where the file lies until it is taken in."""
         return Path(settings.MEDIA_ROOT) / "uploads" / str(self.id)
+
+    @property
+    def whole(self) -> Path:
+        """The file, as far as it has arrived; its ending is the name's."""
+        return self.folder / f"whole{Path(self.name).suffix.lower()}"
 
     @property
     def pieces(self) -> int:
         """How many pieces there are in all."""
         return -(-self.size // self.piece_bytes)
 
-    def piece_path(self, number: int) -> Path:
-        """Where piece ``number``, from 0, lies."""
-        return self.folder / f"{number:06d}"
+    def keep_piece(self, number: int, content: bytes) -> None:
+        """Put a piece on its place in the file; it counts as arrived only once it is written."""
+        self.folder.mkdir(parents=True, exist_ok=True)
+        handle = os.open(self.whole, os.O_WRONLY | os.O_CREAT, 0o644)
+        try:
+            os.pwrite(handle, content, number * self.piece_bytes)
+            os.fsync(handle)
+        finally:
+            os.close(handle)
+        (self.folder / f"piece-{number:06d}").touch()
 
     def arrived(self) -> list[int]:
-        """Return the numbers of the pieces that are there."""
-        return sorted(int(p.name) for p in self.folder.glob("[0-9]*") if p.name.isdecimal())
+        """Return the numbers of the pieces that are there; all of them once the file was taken in or refused."""
+        if self.asset_id or self.refused:
+            return list(range(self.pieces))
+        return sorted(int(p.name[len("piece-") :]) for p in self.folder.glob("piece-*"))
+
+
+def clean_name(name: str) -> str:
+    """Return a file's name as it is kept: no folders, nothing that does not print, 300 characters, its ending whole."""
+    name = "".join(c for c in name.replace("\\", "/").rsplit("/", 1)[-1] if c.isprintable()).strip()
+    stem, dot, ending = name.rpartition(".")
+    return f"{stem[: 299 - len(ending)]}{dot}{ending}"[:300] or "file"
 
 
 def stored_path(sha256: str, name: str) -> Path:

@@ -1,46 +1,70 @@
-"""Taking a file into the library: decoded first, stored under its hash, analysed once."""
+"""Taking a file into the library: looked through apart, stored under its hash, kept with what was found."""
 
-import hashlib
-import os
 import shutil
 import tempfile
 from pathlib import Path
 
+import msgspec
 from django.conf import settings
+from django.db.models import Sum
 
-from ritornel.formats.media import BadMedia, peaks, poster, probe, strip
-from ritornel.library.models import Asset, Upload, derived_path, stored_path
+from ritornel.formats.examining import SECONDS, Examination, Outcome
+from ritornel.formats.media_kinds import BadMedia, MediaFacts, claim_of
+from ritornel.library import store
+from ritornel.library.models import Asset, Upload
 
 
 def take_in(owner, path: Path, name: str, licence: str = "", credit: str = "") -> Asset:
-    """Return the owner's asset for the file at ``path``, copied into the store; the one there is if it is known.
+    """Return the owner's asset for the file at ``path``, copied into the store; waits until it was looked through.
 
     Raises ``BadMedia`` if the file is too large or does not decode as what its name claims.
     """
+    arriving = Path(settings.MEDIA_ROOT) / "uploads"
+    arriving.mkdir(parents=True, exist_ok=True)
+    with tempfile.TemporaryDirectory(prefix="taking-in-", dir=arriving) as folder:
+        asset = take_in_within(SECONDS * 2, Path(folder) / "found", owner, path, name, licence, credit)
+    if asset is None:
+        raise BadMedia(f"“{name}” could not be looked through in time; try again")
+    return asset
+
+
+def take_in_within(
+    patience_s: float, folder: Path, owner, path: Path, name: str, licence: str = "", credit: str = ""
+) -> Asset | None:
+    """Take a file in, or return None if it is still being looked through after ``patience_s``: ask again then.
+
+    ``folder`` keeps what is found meanwhile. Raises ``BadMedia`` as ``take_in``.
+    """
+    claim_of(name)
     check_size(path.stat().st_size, name)
-    facts = probe(path, name)
-    sha256 = _hash(path)
-    known = Asset.objects.filter(owner=owner, sha256=sha256).first()
-    if known is not None:
-        return known
-    target = stored_path(sha256, name)
-    if not target.exists():
-        _copied(path, target)
-    _derive(sha256, target, facts.kind, facts.length_ms, facts.has_sound)
-    return Asset.objects.create(
-        owner=owner,
-        sha256=sha256,
-        kind=facts.kind,
-        name=name,
-        mime=facts.mime,
-        size=path.stat().st_size,
-        length_ms=facts.length_ms,
-        width=facts.width,
-        height=facts.height,
-        has_sound=facts.has_sound,
-        licence=licence,
-        credit=credit,
-    )
+    folder.mkdir(parents=True, exist_ok=True)
+    outcome = examined(path, name, folder, patience_s)
+    if outcome is None:
+        return None
+    if outcome.facts is None:
+        raise BadMedia(outcome.refused)
+    facts = msgspec.convert(outcome.facts, MediaFacts)
+    with store.in_use():
+        known = Asset.objects.filter(owner=owner, sha256=outcome.sha256).first()
+        target = store.place(folder, outcome.sha256, known.name if known else name)
+        fields = {
+            "kind": facts.kind,
+            "name": name,
+            "mime": facts.mime,
+            "size": target.stat().st_size,
+            "length_ms": facts.length_ms,
+            "width": facts.width,
+            "height": facts.height,
+            "has_sound": facts.has_sound,
+            "licence": licence,
+            "credit": credit,
+        }
+        return known or Asset.objects.get_or_create(owner=owner, sha256=outcome.sha256, defaults=fields)[0]
+
+
+def examined(path: Path, name: str, folder: Path, patience_s: float) -> Outcome | None:
+    """Return what an examination in a process of its own finds, and leaves in ``folder``; None if it goes on longer."""
+    return Examination(path, name, folder).outcome(patience_s)
 
 
 def check_size(size: int, name: str) -> None:
@@ -53,39 +77,38 @@ def check_size(size: int, name: str) -> None:
         )
 
 
-def finish(upload: Upload) -> Asset:
-    """Put the pieces of a complete upload together and take the file in; the pieces are dropped either way."""
-    upload.folder.mkdir(parents=True, exist_ok=True)
-    whole = upload.folder / f"whole{Path(upload.name).suffix.lower()}"
-    with whole.open("wb") as out:
-        for number in range(upload.pieces):
-            with upload.piece_path(number).open("rb") as piece:
-                shutil.copyfileobj(piece, out)
-    try:
-        return take_in(upload.owner, whole, upload.name)
-    finally:
+def check_room(owner, size: int, name: str) -> None:
+    """Raise ``BadMedia`` if the account has no room for so many bytes more, what is on its way in counted."""
+    kept = Asset.objects.filter(owner=owner).aggregate(sum=Sum("size"))["sum"] or 0
+    coming = Upload.objects.filter(owner=owner, asset=None, refused="").aggregate(sum=Sum("size"))["sum"] or 0
+    most = settings.ACCOUNT_MAX_BYTES
+    if kept + coming + size > most:
+        raise BadMedia(
+            f"“{name}” finds no room: {(kept + coming) / 1e6:.0f} of {most / 1e6:.0f} MB of this account are taken; "
+            "ask whoever runs this Ritornel for more"
+        )
+
+
+def finish(upload: Upload, patience_s: float) -> Asset | None:
+    """Take in the file of an upload whose pieces are all there; None if that goes on elsewhere, or goes on longer.
+
+    It may be called again and again, and by several at once: the file is taken in once. A refusal is kept with the
+    upload and raised as ``BadMedia`` every time.
+    """
+    with store.only_one(upload.folder) as mine:
+        upload.refresh_from_db()
+        if upload.refused:
+            raise BadMedia(upload.refused)
+        if upload.asset is not None or not mine:
+            return upload.asset
+        try:
+            upload.asset = take_in_within(patience_s, upload.folder / "found", upload.owner, upload.whole, upload.name)
+        except BadMedia as error:
+            upload.refused = str(error)
+        if upload.asset is None and not upload.refused:
+            return None
+        upload.save(update_fields=["asset", "refused"])
         shutil.rmtree(upload.folder, ignore_errors=True)
-        upload.delete()
-
-
-def _hash(path: Path) -> str:
-    with path.open("rb") as file:
-        return hashlib.file_digest(file, "sha256").hexdigest()
-
-
-def _copied(source: Path, target: Path) -> None:
-    """Copy so that a crash leaves no half file under the final name."""
-    target.parent.mkdir(parents=True, exist_ok=True)
-    handle, name = tempfile.mkstemp(dir=target.parent, prefix="arriving-")
-    with os.fdopen(handle, "wb") as out, source.open("rb") as file:
-        shutil.copyfileobj(file, out)
-    Path(name).replace(target)
-
-
-def _derive(sha256: str, path: Path, kind: str, length_ms: int, has_sound: bool) -> None:
-    derived_path(sha256, "x").parent.mkdir(parents=True, exist_ok=True)
-    if has_sound:
-        derived_path(sha256, "peaks").write_bytes(peaks(path))
-    if kind == "clip":
-        strip(path, length_ms, derived_path(sha256, "strip.jpg"))
-        poster(path, 0, derived_path(sha256, "poster.jpg"))
+    if upload.refused:
+        raise BadMedia(upload.refused)
+    return upload.asset

@@ -1,83 +1,91 @@
 """The library's addresses: uploads in pieces, media with ranges, what was computed from them."""
 
-import json
-from pathlib import Path
+from typing import Annotated
 from uuid import UUID
 
+import msgspec
 from django.conf import settings
 from django.contrib.auth.decorators import login_required
-from django.http import Http404, HttpRequest, HttpResponseBase, JsonResponse
+from django.http import Http404, HttpRequest, HttpResponse, HttpResponseBase
 from django.shortcuts import get_object_or_404
-from django.views.decorators.http import require_GET, require_http_methods, require_POST
+from django.views.decorators.http import require_GET, require_http_methods, require_POST, require_safe
 
-from ritornel.formats.media import CLAIMS, BadMedia
+from ritornel.formats.media_kinds import claim_of
 from ritornel.library.describing import described
-from ritornel.library.models import Asset, Upload, derived_path
+from ritornel.library.models import Asset, Upload, clean_name, derived_path
 from ritornel.library.serving import file_response
-from ritornel.library.taking_in import check_size, finish
+from ritornel.library.taking_in import check_room, check_size, finish
+from ritornel.site.answering import answer, answering, asked, refused, signed_in
+
+PATIENCE_S = 2.0
+"""A request waits this long for a file to be looked through before it says that this goes on."""
 
 DERIVED = {"peaks": ("peaks", "application/octet-stream"), "strip": ("strip.jpg", "image/jpeg")}
 DERIVED["poster"] = ("poster.jpg", "image/jpeg")
 
 
-@login_required
+@signed_in
 @require_GET
-def assets(request: HttpRequest) -> JsonResponse:
+def assets(request: HttpRequest) -> HttpResponse:
     """List the owner's assets, newest first."""
-    return JsonResponse({"assets": [described(a) for a in Asset.objects.filter(owner=request.user)]})
+    return answer({"assets": [described(a) for a in Asset.objects.filter(owner=request.user)]})
 
 
-@login_required
+class Beginning(msgspec.Struct):
+    """What is to be uploaded."""
+
+    name: Annotated[str, msgspec.Meta(min_length=1, max_length=1000)]
+    size: int
+
+
+@signed_in
 @require_POST
-def begin_upload(request: HttpRequest) -> JsonResponse:
+@answering
+def begin_upload(request: HttpRequest) -> HttpResponse:
     """Begin an upload from {name, size}; answer its id, the size of a piece, and which pieces are there."""
-    asked = _json(request)
-    name = Path(str(asked.get("name", ""))).name[:300]
-    size = asked.get("size")
-    if not name or not isinstance(size, int) or size <= 0:
-        return _refused("this file is empty; choose another")
-    try:
-        check_size(size, name)
-        if Path(name).suffix.lower() not in CLAIMS:
-            raise BadMedia(
-                f"“{name}”: files of this kind cannot be used; choose a picture (png, jpg, webp, gif), "
-                "a clip (webm, mp4, mov, ogv) or a sound (wav, mp3, ogg, opus, flac, m4a)"
-            )
-    except BadMedia as error:
-        return _refused(str(error))
-    upload = Upload.objects.create(owner=request.user, name=name, size=size, piece_bytes=settings.UPLOAD_PIECE_BYTES)
-    return JsonResponse(_state(upload))
+    beginning = asked(request, Beginning)
+    name = clean_name(beginning.name)
+    if beginning.size <= 0:
+        return refused(f"“{name}” is empty; choose another file")
+    claim_of(name)
+    check_size(beginning.size, name)
+    check_room(request.user, beginning.size, name)
+    size, piece = beginning.size, settings.UPLOAD_PIECE_BYTES
+    upload = Upload.objects.create(owner=request.user, name=name, size=size, piece_bytes=piece)
+    return answer(_state(upload))
 
 
-@login_required
+@signed_in
 @require_http_methods(["GET", "PUT"])
-def upload_piece(request: HttpRequest, upload_id: UUID, number: int) -> JsonResponse:
-    """Keep a piece. When the last has come, the file is decoded and answered as an asset."""
+@answering
+def upload_piece(request: HttpRequest, upload_id: UUID, number: int) -> HttpResponse:
+    """Keep a piece, or tell how far the upload is.
+
+    Once all pieces are there, the answer has the ``asset``, or says ``looking`` while the file is being looked
+    through; then GET asks again. A piece that comes again, or late, is answered as the first time.
+    """
     upload = get_object_or_404(Upload, pk=upload_id, owner=request.user)
-    if request.method == "GET":
-        return JsonResponse(_state(upload))
-    wanted = min(upload.piece_bytes, upload.size - number * upload.piece_bytes)
-    if number >= upload.pieces or len(request.body) != wanted:
-        return _refused(f"piece {number} is not the size it should be; send it again")
-    upload.folder.mkdir(parents=True, exist_ok=True)
-    arriving = upload.folder / f"arriving-{number}"
-    arriving.write_bytes(request.body)
-    arriving.replace(upload.piece_path(number))
+    if request.method == "PUT":
+        if number >= upload.pieces:
+            return refused(f"there is no piece {number} of “{upload.name}”; choose the file again")
+        wanted = min(upload.piece_bytes, upload.size - number * upload.piece_bytes)
+        if len(request.body) != wanted:
+            return refused(f"piece {number} is not the size it should be; send it again")
+        if not upload.asset_id and not upload.refused:
+            upload.keep_piece(number, request.body)
     if len(upload.arrived()) < upload.pieces:
-        return JsonResponse(_state(upload))
-    try:
-        return JsonResponse({"asset": described(finish(upload))})
-    except BadMedia as error:
-        return _refused(str(error))
+        return answer(_state(upload))
+    asset = finish(upload, PATIENCE_S)
+    return answer({"asset": described(asset)} if asset is not None else {**_state(upload), "looking": True})
 
 
 @login_required
-@require_GET
+@require_safe
 def media(request: HttpRequest, sha256: str, what: str = "") -> HttpResponseBase:
     """Serve an asset's file, or its peaks, strip or poster, to its owner."""
     asset = get_object_or_404(Asset, owner=request.user, sha256=sha256)
     if not what:
-        return file_response(request, asset.path, asset.mime)
+        return file_response(request, asset.path, asset.mime, asset.size)
     if what not in DERIVED:
         raise Http404
     ending, mime = DERIVED[what]
@@ -91,15 +99,3 @@ def _state(upload: Upload) -> dict[str, object]:
         "pieces": upload.pieces,
         "arrived": upload.arrived(),
     }
-
-
-def _refused(message: str) -> JsonResponse:
-    return JsonResponse({"error": message}, status=400)
-
-
-def _json(request: HttpRequest) -> dict:
-    try:
-        values = json.loads(request.body)
-    except ValueError:
-        return {}
-    return values if isinstance(values, dict) else {}
