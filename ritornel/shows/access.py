@@ -2,12 +2,24 @@
 
 from uuid import UUID
 
-from django.http import HttpRequest
+from django.core.exceptions import ObjectDoesNotExist
+from django.http import Http404, HttpRequest
 from django.shortcuts import get_object_or_404
 
+from ritornel.core.model import Show as CoreShow
+from ritornel.shows import keeping
 from ritornel.shows.models import Show
 
 
 def own_show(request: HttpRequest, show_id: UUID) -> Show:
     """Return the show if it is the signed-in user's; 404 for anyone else."""
     return get_object_or_404(Show, pk=show_id, owner=request.user)
+
+
+def own_show_loaded(request: HttpRequest, show_id: UUID) -> tuple[Show, CoreShow]:
+    """Return the row and the show in it; 404 as ``own_show``, also if it is deleted at this very moment."""
+    row = own_show(request, show_id)
+    try:
+        return row, keeping.load(row)
+    except ObjectDoesNotExist as error:
+        raise Http404 from error

@@ -1,41 +1,57 @@
 """What the desk must know: documents, score, times with their reasons, nodes of the stage, names, outlines."""
 
-from collections import OrderedDict
-from functools import cache
-from typing import Any
+import hashlib
+from collections.abc import Collection, Mapping
+from functools import cache, lru_cache
+from typing import Any, NamedTuple
 
 import msgspec
 
-from ritornel.core.model import Asset, Show, Slide, Step
+from ritornel.core.model import Asset, Show, Slide
 from ritornel.core.model.defaults import defaults
+from ritornel.core.model.memory import Memory
+from ritornel.core.model.writing import encoded, plain
 from ritornel.core.motion.builds import EFFECTS, effect_for
 from ritornel.core.motion.choreography import easing_of
-from ritornel.core.motion.easing import NAMED, eased
+from ritornel.core.motion.easing import NAMED, Easing, eased
 from ritornel.core.motion.transitions import TRANSITIONS, transition_for
-from ritornel.core.score import Score, SlideScore, compile, findings
+from ritornel.core.score import SlideScore, compile, findings
 from ritornel.core.text.naming import object_name, slide_title, step_name
-from ritornel.core.time.script import MARK, passages, said_in
+from ritornel.core.time.rounding import rounded
+from ritornel.core.time.script import passages, said_in
 from ritornel.core.time.slide_clock import GroupTime, SlideTime, StepTime
 from ritornel.library.describing import described
 from ritornel.library.models import Asset as AssetRow
 from ritornel.render.stage import nodes
 from ritornel.shows.keeping import entry_at
 from ritornel.shows.models import Show as ShowRow
+from ritornel.shows.pictures import look_of
 
 OUTLINE_SAMPLES = 16
 
-_cache: OrderedDict[tuple[int, int], tuple[Slide, SlideScore, msgspec.Raw]] = OrderedDict()
-_CACHE_SLIDES = 4096
+_WRITTEN_BYTES = 64 * 1024 * 1024
+_OUTLINES_BYTES = 16 * 1024 * 1024
 
 
-def state(row: ShowRow, show: Show, known: Show | None = None) -> dict[str, Any]:
-    """Return the desk's state, to be encoded by msgspec (slides are encoded already).
+class Outline(NamedTuple):
+    """What the desk must know of every slide, encoded, and the version of all that it can know of it."""
 
-    With ``known``, the show as the page has it, only slides that differ from it are written out; ``order``
-    always names every slide with its start and length.
+    version: str
+    encoded: msgspec.Raw
+
+
+_written: Memory[tuple[int, int, str], tuple[Slide, SlideScore, msgspec.Raw]] = Memory(_WRITTEN_BYTES)
+_outlines: Memory[tuple[Any, ...], tuple[Slide, SlideScore, Outline]] = Memory(_OUTLINES_BYTES)
+
+
+def state(row: ShowRow, show: Show, known: Show | None = None, near: Collection[str] = ()) -> dict[str, Any]:
+    """Return the desk's state, to be encoded by msgspec (slides and outlines are encoded already).
+
+    ``order`` names every slide with its start, length and version. With ``known``, the show as the page has it, only
+    outlines that differ from it are written out. ``slides`` are, of those ``near`` to what the page shows, the whole.
     """
-    score = compile(show)
-    return {**head(row), **timing(show, score), "slides": _slides(show, score, known), **_media(row, show)}
+    media = {} if known is not None and known.assets == show.assets else _media(row, show)
+    return {**head(row), **timing(show, known, near), **media}
 
 
 def head(row: ShowRow) -> dict[str, Any]:
@@ -49,14 +65,19 @@ def head(row: ShowRow) -> dict[str, Any]:
     }
 
 
-def trial(show: Show, known: Show) -> dict[str, Any]:
-    """Return the state after an edit that is not kept: what a drag would give if it ended now."""
+def trial(show: Show, known: Show, near: Collection[str]) -> dict[str, Any]:
+    """Return the state after edits that are not kept: what a drag would give if it ended now."""
+    return timing(show, known, near)
+
+
+def timing(show: Show, known: Show | None, near: Collection[str]) -> dict[str, Any]:
+    """Return the show's own fields, its length, the order of its slides, and what is to be known of them."""
     score = compile(show)
-    return {**timing(show, score), "slides": _slides(show, score, known)}
-
-
-def timing(show: Show, score: Score) -> dict[str, Any]:
-    """Return the show's own fields, its length and the order of its slides."""
+    assets = {a.id: a for a in show.assets}
+    outlines = _outlines_of(show)
+    had = {} if known is None else {s.id: o.version for s, o in zip(known.slides, _outlines_of(known), strict=True)}
+    rows = list(zip(show.slides, score.starts, score.slides, score.times, outlines, strict=True))
+    changed = {s.id: o for s, _, _, _, o in rows if had.get(s.id) != o.version}
     return {
         "show": {
             "id": show.id,
@@ -64,15 +85,18 @@ def timing(show: Show, score: Score) -> dict[str, Any]:
             "width": show.width,
             "height": show.height,
             "target": show.target_ms,
-            "pace": {**defaults_by_kind()["pace"], **msgspec.to_builtins(show.pace)},
-            "chapters": msgspec.to_builtins(show.chapters),
-            "beds": [{**defaults_by_kind()["bed"], **b} for b in msgspec.to_builtins(show.beds)],
+            "pace": {**defaults_by_kind()["pace"], **plain(show.pace)},
+            "chapters": plain(show.chapters),
+            "beds": [{**defaults_by_kind()["bed"], **b} for b in plain(show.beds)],
         },
         "length": score.length_ms,
-        "order": [
-            [slide.id, start, time.length_ms]
-            for slide, start, time in zip(show.slides, score.starts, score.times, strict=True)
-        ],
+        "order": [[slide.id, start, time.length_ms, o.version] for slide, start, _, time, o in rows],
+        "outlines": {slide_id: outline.encoded for slide_id, outline in changed.items()},
+        "slides": {
+            slide.id: _slide(number, slide, part, time, show, assets, o.version)
+            for number, (slide, _, part, time, o) in enumerate(rows, 1)
+            if slide.id in near and slide.id in changed
+        },
         "beds": msgspec.to_builtins(score.beds),
         "findings": msgspec.to_builtins(findings(show, score)),
     }
@@ -123,38 +147,67 @@ def _media(row: ShowRow, show: Show) -> dict[str, Any]:
     return {"assets": {a.sha256: described(a) for a in rows}}
 
 
-def _slides(show: Show, score: Score, known: Show | None) -> dict[str, Any]:
-    before: dict[str, tuple[Slide, SlideScore]] = {}
-    if known is not None:
-        known_score = compile(known)
-        before = {s.id: (s, p) for s, p in zip(known.slides, known_score.slides, strict=True)}
-    assets = {a.id: a for a in show.assets}
-    written = {}
-    for number, (slide, part, time) in enumerate(zip(show.slides, score.slides, score.times, strict=True), 1):
-        had = before.get(slide.id)
-        if had is None or had[1] is not part or had[0] != slide:
-            written[slide.id] = _slide(number, slide, part, time, show, assets)
+def whole_slides(show: Show, ids: Collection[str]) -> dict[str, Any]:
+    """Return slides with all that the desk shows of them, by id."""
+    return timing(show, None, ids)["slides"]
+
+
+def _outlines_of(show: Show) -> list[Outline]:
+    score, assets = compile(show), {a.id: a for a in show.assets}
+    rows = zip(show.slides, score.slides, score.times, strict=True)
+    return [_outline_of(show, slide, part, time, assets) for slide, part, time in rows]
+
+
+def _outline_of(show: Show, slide: Slide, part: SlideScore, time: SlideTime, assets: Mapping[str, Asset]) -> Outline:
+    """Return what every page knows of a slide. The names of assets count to its version: its objects are called so."""
+    names = tuple(assets[o.asset].name if o.asset in assets else "" for o in slide.objects if hasattr(o, "asset"))
+    key = (id(slide), id(part), show.pace, show.width, show.height, names)
+    found = _outlines.get(key)
+    if found is not None and found[0] is slide and found[1] is part:
+        return found[2]
+    content = (encoded(slide), msgspec.json.encode(part), encoded(show.pace), repr(names).encode())
+    version = hashlib.blake2b(b"\0".join(content), digest_size=6).hexdigest()
+    voice = next((s for s in part.spans if s.source == "narration"), None)
+    outline = {
+        "title": slide_title(slide, 0) if slide.title else "",
+        "ground": slide.background,
+        "transition": part.transition.duration_ms,
+        "cues": [group.start_ms for group in time.groups[1:]],
+        "look": look_of(slide, show),
+        "voice": None if voice is None else {**msgspec.to_builtins(voice), "marks": plain(slide.narration.marks)},
+    }
+    written = Outline(version, msgspec.Raw(msgspec.json.encode(outline)))
+    _outlines.put(key, (slide, part, written), 1500 + len(written.encoded))
     return written
 
 
 def _slide(
-    number: int, slide: Slide, part: SlideScore, time: SlideTime, show: Show, assets: dict[str, Asset]
+    number: int, slide: Slide, part: SlideScore, time: SlideTime, show: Show, assets: dict[str, Asset], version: str
 ) -> msgspec.Raw:
-    """Return one slide for the page, already encoded: kept so, it costs neither time nor the garbage collector's."""
-    key = (id(slide), id(part))
-    found = _cache.get(key)
+    """Return one slide for the page, already encoded: kept so, it costs neither time nor the garbage collector's.
+
+    The names of its objects are part of its version: equal slides of two owners name their own files.
+    """
+    names = {o.id: object_name(o, assets) for o in slide.objects}
+    key = (id(slide), id(part), version)
+    found = _written.get(key)
     if found is not None and found[0] is slide and found[1] is part:
         return found[2]
-    document = msgspec.to_builtins(slide)
+    document = plain(slide)
     table = defaults_by_kind()
     kind = transition_for(slide.transition)
-    told = {
-        "doc": {**table["slide"], **document, "transition": {**table["transition"], **document.get("transition", {})}},
+    whole = {
+        "version": version,
+        "document": {
+            **table["slide"],
+            **document,
+            "transition": {**table["transition"], **document.get("transition", {})},
+        },
         "title": slide_title(slide, number) if slide.title else "",
         "transition_verb": kind.verb,
         "nodes": nodes(slide),
         "background": slide.background,
-        "names": {o.id: object_name(o, assets) for o in slide.objects},
+        "names": names,
         "score": msgspec.to_builtins(part),
         "time": {
             "transition": time.transition_ms,
@@ -167,18 +220,17 @@ def _slide(
         },
         "spoken": _spoken(slide, show, time),
     }
-    told["doc"]["objects"] = [{**table[o["kind"]], **o} for o in document.get("objects", [])]
-    told["doc"]["running_order"] = [{**table["step"], **s} for s in document.get("running_order", [])]
-    raw = msgspec.Raw(msgspec.json.encode(told))
-    _cache[key] = (slide, part, raw)
-    if len(_cache) > _CACHE_SLIDES:
-        _cache.popitem(last=False)
+    whole["document"]["objects"] = [{**table[o["kind"]], **o} for o in document.get("objects", [])]
+    whole["document"]["running_order"] = [{**table["step"], **s} for s in document.get("running_order", [])]
+    written = msgspec.json.encode(whole)
+    raw = msgspec.Raw(written)
+    _written.put(key, (slide, part, raw), 2000 + 6 * len(written))
     return raw
 
 
 def _spoken(slide: Slide, show: Show, time: SlideTime) -> dict[str, int]:
-    words = len(MARK.sub("", slide.script).split())
-    return {"words": words, "ms": sum(said_in(p, show.pace) for p in passages(slide.script, len(time.groups) - 1))}
+    said = passages(slide.script, len(time.groups) - 1)
+    return {"words": rounded(sum(p.words for p in said)), "ms": sum(said_in(p, show.pace) for p in said)}
 
 
 def _group(group: GroupTime, slide: Slide, assets: dict[str, Asset]) -> dict[str, Any]:
@@ -206,19 +258,26 @@ def _step(timed: StepTime, slide: Slide, assets: dict[str, Asset]) -> dict[str, 
         "start": timed.start_ms,
         "end": timed.end_ms,
         "duration": step.duration_ms,
-        "outline": outline(step),
+        "outline": outline(timed),
     }
 
 
-def outline(step: Step) -> list[float]:
-    """Return the heights, 0..1 at even steps of its duration, of a build's envelope: what the timeline draws.
+def outline(timed: StepTime) -> list[float]:
+    """Return the heights, 0..1 at even steps of its time, of a build's envelope: what the timeline draws.
 
-    An entrance rises along its easing, an exit falls along it; an emphasis swells and comes back.
+    An entrance rises along its easing, an exit falls along it; an emphasis swells and comes back. One that is cut
+    has as much of its envelope as it has time for.
     """
-    easing = easing_of(step)
-    shares = [n / (OUTLINE_SAMPLES - 1) for n in range(OUTLINE_SAMPLES)]
-    if step.kind == "exit":
+    whole = timed.uncut_end_ms - timed.start_ms
+    part = (timed.end_ms - timed.start_ms) / whole if whole else 1.0
+    return _outline(timed.step.kind, easing_of(timed.step), part)
+
+
+@lru_cache(maxsize=4096)
+def _outline(kind: str, easing: Easing, part: float) -> list[float]:
+    shares = [part * n / (OUTLINE_SAMPLES - 1) for n in range(OUTLINE_SAMPLES)]
+    if kind == "exit":
         return [round(1 - eased(easing, s), 3) for s in shares]
-    if step.kind == "emphasis":
+    if kind == "emphasis":
         return [round(eased(easing, 2 * s if s <= 0.5 else 2 - 2 * s), 3) for s in shares]
     return [round(eased(easing, s), 3) for s in shares]

@@ -1,64 +1,113 @@
-"""Shows in and out of their rows, and every edit kept with its history, in one transaction."""
+"""Shows in and out of their rows, and every edit kept with its history.
 
-from collections.abc import Callable
-from functools import lru_cache
-from typing import NamedTuple
+What an edit gives is read, computed and checked before the database is locked; the lock is held only to see that
+nothing was changed meanwhile, and to write.
+"""
+
+from collections.abc import Callable, Iterable
+from contextlib import suppress
+from typing import Any, NamedTuple
 
 import msgspec
-from django.db import transaction
+from django.db import IntegrityError, OperationalError, transaction
 
 from ritornel.core.edits import Command, apply
+from ritornel.core.edits.places import Place, meet, places_changed
 from ritornel.core.model import Asset as CoreAsset
 from ritornel.core.model import Bed as CoreBed
 from ritornel.core.model import Chapter as CoreChapter
 from ritornel.core.model import Pace
 from ritornel.core.model import Show as CoreShow
 from ritornel.core.model import Slide as CoreSlide
+from ritornel.core.model.memory import Memory
 from ritornel.core.model.patch import patch_to, patched
+from ritornel.core.model.stored import stored_slide
 from ritornel.core.model.uses import assets_used
+from ritornel.core.model.writing import encoded, plain
+from ritornel.core.score import compile, findings
 from ritornel.library.models import Asset
-from ritornel.shows.models import Bed, Chapter, Entry, Show, Slide
+from ritornel.shows.models import Bed, Change, Chapter, Entry, Show, Slide
+
+_SLIDES_BYTES = 24 * 1024 * 1024
+_TRIES_TO_READ = 20
+_TRIES_TO_KEEP = 8
 
 
-class StaleRevision(Exception):
-    """The page's state is not the newest: the show was changed elsewhere."""
+class Collision(Exception):
+    """What was to be changed was changed meanwhile in another page."""
 
     def __str__(self) -> str:
-        return "the show was changed elsewhere; look at it and try again"
+        return "this was changed in another page meanwhile; look at it and do it again if it is still wanted"
 
 
 class NothingThere(Exception):
     """There is nothing to undo, or to redo."""
 
 
+class Author(NamedTuple):
+    """Who asks for a change: the page's id, and the id that it gave to the command."""
+
+    page: str = ""
+    command: str = ""
+
+
+NOBODY = Author()
+
+
 class Kept(NamedTuple):
-    """A show before and after an edit, and its row."""
+    """A show before and after a change, its row, and where it was changed."""
 
     row: Show
     before: CoreShow
     after: CoreShow
+    places: set[Place]
 
 
-@lru_cache(maxsize=8192)
-def _slide(document: str) -> CoreSlide:
-    return msgspec.json.decode(document, type=CoreSlide)
+_slides: Memory[tuple[str, str], CoreSlide] = Memory(_SLIDES_BYTES)
 
 
-def load(row: Show, bringing: tuple[str, ...] = ()) -> CoreShow:
-    """Return the show in its rows, with the assets it uses and those an edit is about to bring in."""
-    beds = tuple(msgspec.json.decode(b.document, type=CoreBed) for b in row.beds.all())
-    show = CoreShow(
+def load(row: Show, bringing: Iterable[str] = ()) -> CoreShow:
+    """Return the show in its rows, with the assets it uses and those an edit is about to bring in.
+
+    ``row`` is brought up to the revision that was read. What cannot be read does not keep the rest away: see
+    ``core.model.stored``.
+    """
+    for _ in range(_TRIES_TO_READ):
+        show = _read(row)
+        revision = Show.objects.values_list("revision", flat=True).get(pk=row.pk)
+        if revision == row.revision:
+            return msgspec.structs.replace(show, assets=_assets(row, assets_used(show) | set(bringing)))
+        row.refresh_from_db()
+    raise OperationalError("the show is being changed all the time")
+
+
+def _read(row: Show) -> CoreShow:
+    slides = tuple(_slide(key, document) for key, document in row.slides.values_list("key", "document"))
+    there = {s.id for s in slides}
+    chapters = (CoreChapter(id=c.key, title=c.title, first=c.first) for c in row.chapters.all())
+    return CoreShow(
         id=str(row.pk),
         title=row.title,
         width=row.width,
         height=row.height,
         target_ms=row.target_ms,
-        pace=msgspec.convert(row.pace, Pace),
-        chapters=tuple(CoreChapter(id=c.key, title=c.title, first=c.first) for c in row.chapters.all()),
-        slides=tuple(_slide(d) for d in row.slides.values_list("document", flat=True)),
-        beds=beds,
+        pace=_tolerantly(row.pace, Pace) or Pace(),
+        chapters=tuple(c for c in chapters if c.first in there),
+        slides=slides,
+        beds=tuple(bed for b in row.beds.all() if (bed := _tolerantly(b.document, CoreBed)) is not None),
     )
-    return msgspec.structs.replace(show, assets=_assets(row, assets_used(show) | set(bringing)))
+
+
+def _slide(key: str, document: str) -> CoreSlide:
+    known = _slides.get((key, document))
+    return known or _slides.put((key, document), stored_slide(key, document), 1000 + 12 * len(document))
+
+
+def _tolerantly(document: str | dict[str, Any], kind: type):
+    try:
+        return msgspec.convert(msgspec.json.decode(document) if isinstance(document, str) else document, kind)
+    except msgspec.MsgspecError:
+        return None
 
 
 def _assets(row: Show, ids: set[str]) -> tuple[CoreAsset, ...]:
@@ -68,62 +117,65 @@ def _assets(row: Show, ids: set[str]) -> tuple[CoreAsset, ...]:
     return tuple(asset.to_core() for asset in found)
 
 
-def create(owner, show: CoreShow) -> Show:
-    """Keep a new show of that owner; its history begins here."""
+def create(owner, show: CoreShow, along: Callable[[Show], None] | None = None) -> Show:
+    """Keep a new show of that owner; its history begins here. The show is compiled before it is kept.
+
+    ``along`` is called with the row in the same transaction.
+    """
+    findings(show, compile(show))
+    before = CoreShow(width=show.width, height=show.height)
+    changes = _changes(before, show)
     with transaction.atomic():
         row = Show.objects.create(owner=owner, width=show.width, height=show.height)
-        _write(row, CoreShow(width=show.width, height=show.height), show)
+        _write(row, before, show, changes)
         row.save()
+        if along is not None:
+            along(row)
     return row
 
 
-def edit(row_id, revision: int, command: Command) -> Kept:
-    """Carry out a command on the show at ``revision`` and keep the result with its history.
+def edit(row_id, base: int, command: Command, by: Author = NOBODY) -> Kept:
+    """Carry out a command that was made on the show at revision ``base``, and keep the result with its history.
 
-    Raises ``StaleRevision`` if the show has moved on, ``BadEdit`` if the command cannot be carried out.
+    It is carried out on the newest revision. Raises ``Collision`` if what it changes was changed meanwhile by others,
+    ``BadEdit`` if it cannot be carried out. A command that was carried out before is not carried out again.
     """
 
-    def change(row: Show, before: CoreShow) -> CoreShow:
-        after = apply(before, command)
-        if after != before:
-            row.history.filter(number__gt=row.history_place, superseded=False).update(superseded=True)
-            row.history_place += 1
-            Entry.objects.create(
-                show=row,
-                number=row.history_place,
-                label=command.label[:200],
-                before=patch_to(after, before),
-                after=patch_to(before, after),
-            )
-        return after
+    def compute(row: Show) -> _Computed:
+        before = load(row, command.brings_assets)
+        after = _with_its_assets(row, before, apply(before, command))
+        if after == before:
+            return _Computed(before, after, row.history_place, None)
+        back, forth = patch_to(after, before), patch_to(before, after)
+        place = row.history_place + 1
+        entry = Entry(show=row, number=place, label=command.label[:200], before=back, after=forth)
+        return _Computed(before, after, place, entry)
 
-    return _changed(row_id, revision, change, command.brings_assets)
+    return _carried_out(row_id, base, by, compute, merges=command.merges)
 
 
-def undo(row_id, revision: int) -> Kept:
-    """Take the last edit back. Raises ``NothingThere`` at the beginning of the history."""
+def undo(row_id, base: int, by: Author = NOBODY) -> Kept:
+    """Take the last edit back. Raises ``NothingThere`` at the beginning of the history, and as ``edit``."""
 
-    def change(row: Show, before: CoreShow) -> CoreShow:
+    def compute(row: Show) -> _Computed:
         entry = entry_at(row, row.history_place)
         if entry is None:
             raise NothingThere
-        row.history_place -= 1
-        return patched(before, entry.before)
+        return _patched(row, entry.before, row.history_place - 1)
 
-    return _changed(row_id, revision, change)
+    return _carried_out(row_id, base, by, compute, alone=True)
 
 
-def redo(row_id, revision: int) -> Kept:
-    """Carry out again what was undone last. Raises ``NothingThere`` at the end of the history."""
+def redo(row_id, base: int, by: Author = NOBODY) -> Kept:
+    """Carry out again what was undone last. Raises ``NothingThere`` at the end of the history, and as ``edit``."""
 
-    def change(row: Show, before: CoreShow) -> CoreShow:
+    def compute(row: Show) -> _Computed:
         entry = entry_at(row, row.history_place + 1)
         if entry is None:
             raise NothingThere
-        row.history_place += 1
-        return patched(before, entry.after)
+        return _patched(row, entry.after, row.history_place + 1)
 
-    return _changed(row_id, revision, change)
+    return _carried_out(row_id, base, by, compute, alone=True)
 
 
 def entry_at(row: Show, number: int) -> Entry | None:
@@ -131,61 +183,130 @@ def entry_at(row: Show, number: int) -> Entry | None:
     return row.history.filter(number=number, superseded=False).first()
 
 
-def _changed(
-    row_id, revision: int, change: Callable[[Show, CoreShow], CoreShow], bringing: tuple[str, ...] = ()
+class _Computed(NamedTuple):
+    """What a change would give: the show before and after, the place in the history, and its new entry."""
+
+    before: CoreShow
+    after: CoreShow
+    history_place: int
+    entry: Entry | None
+
+
+def _carried_out(
+    row_id, base: int, by: Author, compute: Callable[[Show], _Computed], *, alone: bool = False, merges: bool = False
 ) -> Kept:
+    """Compute a change on the newest revision and keep it; begin anew if the show was changed while it was computed.
+
+    ``alone``: it stands for the whole show, and meets whatever others have done since ``base``; ``merges``: it meets
+    nothing, as it brings both together.
+    """
+    for _ in range(_TRIES_TO_KEEP):
+        row = Show.objects.get(pk=row_id)
+        if by.command and row.changes.filter(command=by.command).exists():
+            show = load(row)
+            return Kept(row, show, show, set())
+        others = _done_by_others(row, base, by)
+        if alone and others:
+            raise Collision
+        computed = compute(row)
+        places = places_changed(computed.before, computed.after)
+        if not merges and (others is None or meet(places, others)):
+            raise Collision
+        with suppress(IntegrityError):  # the same command was carried out at this very moment
+            kept = _keep(row, computed, places, by)
+            if kept is not None:
+                return kept
+    raise OperationalError("the show is being changed all the time")
+
+
+def _done_by_others(row: Show, base: int, by: Author) -> set[Place] | None:
+    """Return where other pages have changed the show since ``base``; None if that is not known any more."""
+    if base == row.revision:
+        return set()
+    since = list(row.changes.filter(revision__gt=base, revision__lte=row.revision).values_list("page", "places"))
+    if base > row.revision or len(since) != row.revision - base:
+        return None
+    return {tuple(place) for page, places in since if not by.page or page != by.page for place in places}
+
+
+def _patched(row: Show, patch: dict[str, Any], history_place: int) -> _Computed:
+    before = load(row)
+    after = _with_its_assets(row, before, patched(before, patch))
+    findings(after, compile(after))
+    return _Computed(before, after, history_place, None)
+
+
+def _with_its_assets(row: Show, before: CoreShow, after: CoreShow) -> CoreShow:
+    used = assets_used(after)
+    known = {a.id: a for a in before.assets}
+    assets = tuple(known[i] for i in sorted(used & set(known))) + _assets(row, used - set(known))
+    return msgspec.structs.replace(after, assets=assets)
+
+
+def _keep(row: Show, computed: _Computed, places: set[Place], by: Author) -> Kept | None:
+    """Write what was computed, if nothing was changed meanwhile; else None."""
+    before, after, history_place, entry = computed
+    changes = _changes(before, after)
+    revision = row.revision
     with transaction.atomic():
-        row = Show.objects.select_for_update().get(pk=row_id)
+        row = Show.objects.select_for_update().get(pk=row.pk)
         if row.revision != revision:
-            raise StaleRevision
-        before = load(row, bringing)
-        after = change(row, before)
-        used = assets_used(after)
-        known = {a.id: a for a in before.assets}
-        missing = used - set(known)
-        assets = tuple(known[i] for i in sorted(used & set(known))) + _assets(row, missing)
-        after = msgspec.structs.replace(after, assets=assets)
-        _write(row, before, after)
+            return None
+        if entry is not None:
+            row.history.filter(number__gt=row.history_place, superseded=False).update(superseded=True)
+            entry.save(force_insert=True)
+        row.history_place = history_place
+        _write(row, before, after, changes)
         row.revision += 1
         row.save()
-    return Kept(row, before, after)
+        known = sorted(places)
+        Change.objects.create(show=row, revision=row.revision, page=by.page, command=by.command, places=known)
+    return Kept(row, before, after, places)
 
 
-def _write(row: Show, before: CoreShow, after: CoreShow) -> None:
+class _Changes(NamedTuple):
+    """What becomes of the rows of slides: ids that go, (id, place, document) that come or change, places by id."""
+
+    gone: set[str]
+    fresh: list[tuple[str, int, str]]
+    changed: list[tuple[str, int, str]]
+    moved: dict[str, int]
+
+
+def _changes(before: CoreShow, after: CoreShow) -> _Changes:
+    old = {s.id: (place, s) for place, s in enumerate(before.slides)}
+    changes = _Changes(set(old) - {s.id for s in after.slides}, [], [], {})
+    for place, slide in enumerate(after.slides):
+        known = old.get(slide.id)
+        if known is None:
+            changes.fresh.append((slide.id, place, _document(slide)))
+        elif known[1] is not slide and known[1] != slide:
+            changes.changed.append((slide.id, place, _document(slide)))
+        elif known[0] != place:
+            changes.moved[slide.id] = place
+    return changes
+
+
+def _write(row: Show, before: CoreShow, after: CoreShow, changes: _Changes) -> None:
     row.title, row.target_ms = after.title, after.target_ms
-    row.pace = msgspec.to_builtins(after.pace)
-    _write_slides(row, before, after)
+    row.pace = plain(after.pace)
+    row.slides.filter(key__in=changes.gone).delete()
+    for key, place, document in changes.changed:
+        row.slides.filter(key=key).update(place=place, document=document)
+    displaced = list(row.slides.filter(key__in=changes.moved).only("pk", "key", "place")) if changes.moved else []
+    for slide in displaced:
+        slide.place = changes.moved[slide.key]
+    Slide.objects.bulk_update(displaced, ["place"], batch_size=200)
+    Slide.objects.bulk_create(Slide(show=row, key=k, place=place, document=d) for k, place, d in changes.fresh)
     if before.chapters != after.chapters:
         row.chapters.all().delete()
         Chapter.objects.bulk_create(
             Chapter(show=row, key=c.id, title=c.title, first=c.first, place=n) for n, c in enumerate(after.chapters)
         )
     if before.beds != after.beds:
-        row.beds.all().delete()
+        row.beds.filter(key__in=[b.id for b in before.beds]).delete()
         Bed.objects.bulk_create(Bed(show=row, key=b.id, document=_document(b)) for b in after.beds)
 
 
-def _write_slides(row: Show, before: CoreShow, after: CoreShow) -> None:
-    old = {s.id: (place, s) for place, s in enumerate(before.slides)}
-    new = {s.id for s in after.slides}
-    row.slides.filter(key__in=set(old) - new).delete()
-    fresh: list[Slide] = []
-    moved: dict[str, int] = {}
-    displaced: list[Slide] = []
-    for place, slide in enumerate(after.slides):
-        known = old.get(slide.id)
-        if known is None:
-            fresh.append(Slide(show=row, key=slide.id, place=place, document=_document(slide)))
-        elif known[1] is not slide and known[1] != slide:
-            row.slides.filter(key=slide.id).update(place=place, document=_document(slide))
-        elif known[0] != place:
-            moved[slide.id] = place
-    for slide in row.slides.filter(key__in=moved).only("pk", "key", "place") if moved else ():
-        slide.place = moved[slide.key]
-        displaced.append(slide)
-    Slide.objects.bulk_update(displaced, ["place"], batch_size=200)
-    Slide.objects.bulk_create(fresh)
-
-
 def _document(thing: msgspec.Struct) -> str:
-    return msgspec.json.encode(thing).decode()
+    return encoded(thing).decode()

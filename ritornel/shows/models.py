@@ -1,6 +1,7 @@
 """Shows as rows: what is set once per show, its slides, chapters and bed, and the history of every edit."""
 
 import uuid
+from pathlib import Path
 
 from django.conf import settings
 from django.db import models
@@ -69,6 +70,62 @@ class Bed(models.Model):
 
     def __str__(self) -> str:
         return self.key
+
+
+class Arrival(models.Model):
+    """A document with its media on its way in. The row stays for a while after it has become a show, or was refused."""
+
+    id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
+    owner = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="arrivals")
+    name = models.CharField(max_length=300)
+    media = models.PositiveIntegerField()
+    taken_in = models.PositiveIntegerField(default=0)
+    show = models.ForeignKey(Show, on_delete=models.CASCADE, null=True, blank=True, related_name="+")
+    refused = models.TextField(blank=True)
+    begun_at = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        ordering = ["-begun_at"]
+
+    def __str__(self) -> str:
+        return self.name
+
+    @property
+    def folder(self) -> Path:
+        """Where its file lies until it has become a show."""
+        return Path(settings.MEDIA_ROOT) / "arrivals" / str(self.id)
+
+    @property
+    def document(self) -> Path:
+        """The file as it came."""
+        return self.folder / "document"
+
+
+class Change(models.Model):
+    """One change of a show as pages must know it: the revision it made, whose it is, and where it changed something.
+
+    ``page`` and ``command`` are ids that the page gave: so a command that comes again is known, and is not carried
+    out twice. ``places`` are those of ``core.edits.places``.
+    """
+
+    show = models.ForeignKey(Show, on_delete=models.CASCADE, related_name="changes")
+    revision = models.PositiveIntegerField()
+    page = models.CharField(max_length=40, blank=True)
+    command = models.CharField(max_length=40, blank=True)
+    places = models.JSONField(default=list)
+    made_at = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        ordering = ["revision"]
+        constraints = [
+            models.UniqueConstraint(
+                fields=["show", "command"], condition=~models.Q(command=""), name="one_change_per_command"
+            ),
+            models.UniqueConstraint(fields=["show", "revision"], name="one_change_per_revision"),
+        ]
+
+    def __str__(self) -> str:
+        return f"{self.revision}"
 
 
 class Entry(models.Model):

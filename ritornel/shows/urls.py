@@ -2,15 +2,22 @@
 
 from django.urls import path
 
-from ritornel.shows import views
+from ritornel.shows import following, views
 
 app_name = "shows"
 urlpatterns = [
     path("", views.show_list, name="list"),
     path("shows/new", views.new_show, name="new"),
     path("shows/import", views.import_show, name="import"),
+    path("shows/arrivals/<uuid:arrival_id>", views.arrival, name="arrival"),
+    path("shows/arrivals/<uuid:arrival_id>/on", views.go_on_arriving, name="arrival-on"),
     path("shows/<uuid:show_id>/", views.desk, name="desk"),
     path("shows/<uuid:show_id>/state", views.state, name="state"),
+    path("shows/<uuid:show_id>/slides", views.slides, name="slides"),
+    path("shows/<uuid:show_id>/revision", views.revision, name="revision"),
+    path("shows/<uuid:show_id>/events", following.events, name="events"),
+    path("shows/<uuid:show_id>/strip", views.show_strip, name="strip"),
+    path("shows/<uuid:show_id>/pictures/<path:slide>", views.slide_picture, name="picture"),
     path("shows/<uuid:show_id>/edit", views.edit, name="edit"),
     path("shows/<uuid:show_id>/try", views.try_edit, name="try"),
     path("shows/<uuid:show_id>/delete", views.delete_show, name="delete"),

@@ -1,57 +1,101 @@
 """The pages of shows: the list, the desk, edits, documents in and out."""
 
-import json
-import tempfile
-from pathlib import Path
+from contextlib import suppress
+from typing import Annotated, Any, Literal
 from uuid import UUID
 
 import msgspec
-from django.conf import settings
 from django.contrib import messages
 from django.contrib.auth.decorators import login_required
-from django.db import transaction
-from django.http import FileResponse, HttpRequest, HttpResponse, HttpResponseBase, JsonResponse
-from django.shortcuts import redirect, render
-from django.views.decorators.http import require_GET, require_POST
+from django.core.exceptions import ObjectDoesNotExist
+from django.db import OperationalError, transaction
+from django.db.models import Count, Q
+from django.http import Http404, HttpRequest, HttpResponse, HttpResponseBase
+from django.shortcuts import get_object_or_404, redirect, render
+from django.urls import reverse
+from django.utils import timezone
+from django.views.decorators.http import require_GET, require_http_methods, require_POST, require_safe
 
 from ritornel.core.edits import BadEdit, apply, read_command
-from ritornel.core.model import Asset as CoreAsset
+from ritornel.core.edits.places import slides_of
+from ritornel.core.linecheck.unreadable_slides import words as unreadable_words
 from ritornel.core.model import Show as CoreShow
 from ritornel.core.model import Slide as CoreSlide
-from ritornel.core.model.reading import BadDocument, write_show
+from ritornel.core.model.reading import BadDocument, convert
+from ritornel.core.model.writing import write_show
 from ritornel.core.score import compile
-from ritornel.formats.media import BadMedia
-from ritornel.formats.show_document import read_any, write_zip
-from ritornel.library.models import Asset
-from ritornel.library.taking_in import take_in
-from ritornel.render.stage import nodes
-from ritornel.shows import desk_state, keeping
-from ritornel.shows.access import own_show
-from ritornel.shows.models import Show
+from ritornel.formats.media_kinds import BadMedia
+from ritornel.formats.show_document import zip_blocks
+from ritornel.library.models import Asset, clean_name
+from ritornel.library.serving import file_response, streamed
+from ritornel.shows import desk_state, keeping, pictures
+from ritornel.shows.access import own_show, own_show_loaded
+from ritornel.shows.arriving import arrive, go_on
+from ritornel.shows.models import Arrival, Show
+from ritornel.site.answering import NOT_CARRIED_OUT, answer, answering, asked, log, refused, signed_in
+
+PATIENCE_S = 2.0
+"""A request goes on with an arrival for this long at most."""
+
+FIRST_SLIDES = 2
+"""So many slides come whole with the page; the others when they are come to."""
+
+MOST_COMMANDS = 200
+MOST_SLIDES_TOLD = 5
 
 
 @login_required
 @require_GET
 def show_list(request: HttpRequest) -> HttpResponse:
     """The user's shows, each as a strip of its slides drawn to time."""
-    told = []
-    for row in Show.objects.filter(owner=request.user).prefetch_related("chapters", "beds"):
+    return _list(request)
+
+
+def _list(request: HttpRequest, status: int = 200) -> HttpResponse:
+    items = []
+    published = Count("editions", filter=Q(editions__withdrawn_at=None))
+    shows = Show.objects.filter(owner=request.user).annotate(published=published)
+    for row in shows.prefetch_related("chapters", "beds"):
         show = keeping.load(row)
-        score = compile(show)
-        strip = [
-            {"id": s.id, "title": s.title, "length": t.length_ms, "nodes": nodes(s), "background": s.background}
-            for s, t in zip(show.slides, score.times, strict=True)
-        ]
-        told.append({"row": row, "length": score.length_ms, "count": len(show.slides), "strip": strip})
-    page = {str(t["row"].pk): {"slides": t["strip"], "width": t["row"].width, "height": t["row"].height} for t in told}
-    return render(request, "shows/list.html", {"shows": told, "strips": page})
+        items.append({"row": row, "length": compile(show).length_ms, "count": len(show.slides)})
+    coming = Arrival.objects.filter(owner=request.user, show=None, refused="")
+    return render(request, "shows/list.html", {"shows": items, "arrivals": coming}, status=status)
+
+
+@login_required
+@require_safe
+def show_strip(request: HttpRequest, show_id: UUID) -> HttpResponse:
+    """The show's slides side by side as one picture, each as wide as it lasts. Its address has the revision in it."""
+    row, show = own_show_loaded(request, show_id)
+    made = pictures.strip(show, compile(show), _assets_of(row, show))
+    caching = "private, max-age=86400" if made.complete else "no-store"
+    return HttpResponse(made.content, content_type="image/png", headers={"Cache-Control": caching})
+
+
+@login_required
+@require_safe
+def slide_picture(request: HttpRequest, show_id: UUID, slide: str) -> HttpResponseBase:
+    """A slide as a small picture, everything on it. Its address has in it what it looks like."""
+    row, show = own_show_loaded(request, show_id)
+    found = next((s for s in show.slides if s.id == slide), None)
+    if found is None:
+        raise Http404
+    response = file_response(request, pictures.slide_picture(found, show, _assets_of(row, show)), "image/png")
+    if request.GET.get("look") == pictures.look_of(found, show):
+        response["Cache-Control"] = "private, max-age=86400"
+    return response
+
+
+def _assets_of(row: Show, show: CoreShow) -> dict[str, Asset]:
+    rows = Asset.objects.filter(owner_id=row.owner_id, sha256__in=[a.id for a in show.assets])
+    return {asset.sha256: asset for asset in rows}
 
 
 @login_required
 @require_POST
 def new_show(request: HttpRequest) -> HttpResponse:
     """Make a show with one empty slide and open its desk."""
-    title = request.POST.get("title", "").strip()[:300] or "Untitled show"
+    title = "".join(c for c in request.POST.get("title", "") if c.isprintable()).strip()[:300] or "Untitled show"
     row = keeping.create(request.user, CoreShow(title=title, slides=(CoreSlide(id="slide-1"),)))
     return redirect("shows:desk", row.pk)
 
@@ -59,46 +103,75 @@ def new_show(request: HttpRequest) -> HttpResponse:
 @login_required
 @require_POST
 def delete_show(request: HttpRequest, show_id: UUID) -> HttpResponse:
-    """Delete a show for good; what it published stays until it is withdrawn."""
+    """Delete a show for good, and withdraw what it published."""
     row = own_show(request, show_id)
     title = row.title
-    row.delete()
-    messages.info(request, f"“{title}” is deleted.")
+    with transaction.atomic():
+        withdrawn = row.editions.filter(withdrawn_at=None).update(withdrawn_at=timezone.now())
+        row.delete()
+    links = f" {withdrawn} of its links now say “no longer shown”." if withdrawn else ""
+    messages.info(request, f"“{title}” is deleted.{links}")
     return redirect("shows:list")
 
 
 @login_required
-@require_POST
+@require_http_methods(["GET", "POST"])
 def import_show(request: HttpRequest) -> HttpResponse:
-    """Take in a show document or a zip, as a new show."""
+    """Take in a show document or a zip, as a new show; 400 and a sentence on the list if it cannot be."""
+    if request.method == "GET":
+        return redirect("shows:list")
     file = request.FILES.get("document")
     if file is None:
-        messages.error(
-            request, "Choose a file first: a .ritornel.json document, or a zip that was exported with its media."
+        return _not_taken_in(
+            request, "Choose a file first: a .ritornel.json document, or a zip exported with its media."
         )
-        return redirect("shows:list")
-
-    def keep_asset(asset: CoreAsset, data: bytes) -> None:
-        with tempfile.TemporaryDirectory() as folder:
-            path = Path(folder) / "asset"
-            path.write_bytes(data)
-            take_in(request.user, path, asset.name, asset.licence, asset.credit)
-
+    name = clean_name(file.name or "")
     try:
-        with transaction.atomic():
-            row = keeping.create(request.user, read_any(file, keep_asset, settings.ASSET_MAX_BYTES))
+        came = arrive(request.user, name, file)
     except (BadDocument, BadMedia) as error:
-        messages.error(request, f"{file.name} was not taken in: {error}.")
-        return redirect("shows:list")
-    return redirect("shows:desk", row.pk)
+        return _not_taken_in(request, f"{name} was not taken in: {error}.")
+    except Exception:
+        log.exception("a document could not be taken in")
+        return _not_taken_in(
+            request, f"{name} was not taken in: it could not be read. Export it again and try once more."
+        )
+    return redirect("shows:arrival", came.pk) if isinstance(came, Arrival) else redirect("shows:desk", came.pk)
+
+
+def _not_taken_in(request: HttpRequest, words: str) -> HttpResponse:
+    messages.error(request, words)
+    return _list(request, status=400)
+
+
+@login_required
+@require_GET
+def arrival(request: HttpRequest, arrival_id: UUID) -> HttpResponse:
+    """A document with its media on its way in."""
+    coming = get_object_or_404(Arrival, pk=arrival_id, owner=request.user)
+    if coming.show_id:
+        return redirect("shows:desk", coming.show_id)
+    return render(request, "shows/arrival.html", {"arrival": coming})
+
+
+@signed_in
+@require_POST
+@answering
+def go_on_arriving(request: HttpRequest, arrival_id: UUID) -> HttpResponse:
+    """Go on with an arrival for a moment; answer how far it is, or where its show is."""
+    coming = get_object_or_404(Arrival, pk=arrival_id, owner=request.user)
+    go_on(coming, PATIENCE_S)
+    if coming.refused:
+        return refused(f"{coming.name} was not taken in: {coming.refused}")
+    desk_address = reverse("shows:desk", args=[coming.show_id]) if coming.show_id else None
+    return answer({"taken_in": coming.taken_in, "media": coming.media, "show": desk_address})
 
 
 @login_required
 @require_GET
 def export_document(request: HttpRequest, show_id: UUID) -> HttpResponse:
     """The show as a JSON document."""
-    row = own_show(request, show_id)
-    response = HttpResponse(write_show(keeping.load(row)), content_type="application/json")
+    row, show = own_show_loaded(request, show_id)
+    response = HttpResponse(write_show(show), content_type="application/json")
     response["Content-Disposition"] = _attachment(row, ".ritornel.json")
     return response
 
@@ -107,83 +180,163 @@ def export_document(request: HttpRequest, show_id: UUID) -> HttpResponse:
 @require_GET
 def export_zip(request: HttpRequest, show_id: UUID) -> HttpResponseBase:
     """The show with its media, as a zip."""
-    row = own_show(request, show_id)
-    show = keeping.load(row)
+    row, show = own_show_loaded(request, show_id)
     files = {a.sha256: a.path for a in Asset.objects.filter(owner=request.user, sha256__in=[a.id for a in show.assets])}
-    target = tempfile.TemporaryFile()  # noqa: SIM115 -- FileResponse closes it
-    write_zip(show, files, target)
-    target.seek(0)
-    return FileResponse(target, as_attachment=True, filename=f"{_file_name(row)}.zip")
+    headers = {"Content-Disposition": _attachment(row, ".zip")}
+    return streamed(request, zip_blocks(show, files), "application/zip", headers)
 
 
 @login_required
 @require_GET
 def desk(request: HttpRequest, show_id: UUID) -> HttpResponse:
     """The desk: the page where the work is done."""
-    row = own_show(request, show_id)
-    show = keeping.load(row)
-    page = {"state": desk_state.state(row, show), "vocabulary": desk_state.vocabulary()}
+    row, show = own_show_loaded(request, show_id)
+    first = [slide.id for slide in show.slides[:FIRST_SLIDES]]
+    addresses = {
+        "list": reverse("shows:list"),
+        "lectern": reverse("takes:lectern", args=[row.pk]),
+        "publish": reverse("publishing:editions", args=[row.pk]),
+    }
+    page = {
+        "state": desk_state.state(row, show, near=first),
+        "vocabulary": desk_state.vocabulary(),
+        "addresses": addresses,
+    }
+    bad = [unreadable_words(number, slide) for number, slide in enumerate(show.slides, 1) if slide.unreadable]
+    if bad:
+        messages.error(request, f"{'; '.join(bad)[:1000]}.".capitalize())
     return render(request, "shows/desk.html", {"row": row, "page": page})
 
 
-@login_required
+NearIds = Annotated[list[str], msgspec.Meta(max_length=50)]
+"""Slides that a page shows or is about to show: of these it wants to know everything."""
+
+
+@signed_in
 @require_GET
+@answering
 def state(request: HttpRequest, show_id: UUID) -> HttpResponse:
-    """The whole state, for a page that is out of date."""
-    row = own_show(request, show_id)
-    return _json(desk_state.state(row, keeping.load(row)))
+    """The newest state, for a page that learnt of a change elsewhere; ?near=s1,s2 asks for these slides whole."""
+    row, show = own_show_loaded(request, show_id)
+    return answer(desk_state.state(row, show, near=_ids(request, "near")))
 
 
-@login_required
+@signed_in
+@require_GET
+@answering
+def slides(request: HttpRequest, show_id: UUID) -> HttpResponse:
+    """Slides with all that the desk shows of them: ?ids=s1,s2."""
+    _, show = own_show_loaded(request, show_id)
+    return answer({"slides": desk_state.whole_slides(show, _ids(request, "ids"))})
+
+
+@signed_in
+@require_GET
+@answering
+def revision(request: HttpRequest, show_id: UUID) -> HttpResponse:
+    """The number of the newest revision."""
+    return answer({"revision": own_show(request, show_id).revision})
+
+
+def _ids(request: HttpRequest, name: str) -> list[str]:
+    return convert([i for i in request.GET.get(name, "").split(",") if i], NearIds)
+
+
+class One(msgspec.Struct):
+    """One command of a page: its id there, the revision that the page had when it was made, and what is to be done."""
+
+    id: Annotated[str, msgspec.Meta(min_length=1, max_length=40)]
+    base: Annotated[int, msgspec.Meta(ge=0)]
+    command: dict[str, Any] | Literal["undo", "redo"]
+
+
+class Edits(msgspec.Struct):
+    """What a page asks: commands in their order. ``have`` is the revision that it has now."""
+
+    page: Annotated[str, msgspec.Meta(min_length=1, max_length=40)]
+    have: int
+    commands: Annotated[list[One], msgspec.Meta(min_length=1, max_length=MOST_COMMANDS)]
+    near: NearIds = []
+
+
+class Trial(msgspec.Struct):
+    """What a page asks while something is dragged: the commands on their way, and last what is being dragged."""
+
+    commands: Annotated[list[dict[str, Any]], msgspec.Meta(min_length=1, max_length=MOST_COMMANDS)]
+    near: NearIds = []
+
+
+class Result(msgspec.Struct, omit_defaults=True):
+    """What became of one command: done, or why not; and on which slides something changed."""
+
+    id: str
+    done: bool
+    error: str = ""
+    collided: bool = False
+    slides: list[str] = []
+
+
+@signed_in
 @require_POST
+@answering
 def edit(request: HttpRequest, show_id: UUID) -> HttpResponse:
-    """Carry out {revision, command}, or {revision, command: "undo" | "redo"}.
+    """Carry out commands, one after another, each once however often it comes.
 
-    Answers the new state; 409 with the newer state if the page was out of date; 400 with words if it cannot be done.
+    Answers what became of each, and the newest state. 409 if what one of them changes was changed meanwhile in another
+    page, else 400 if one of them cannot be carried out; the others are carried out all the same.
     """
     row = own_show(request, show_id)
+    wanted = asked(request, Edits)
+    known = keeping.load(row) if row.revision == wanted.have else None
+    results = [_carry_out(row.pk, wanted.page, one) for one in wanted.commands]
+    row.refresh_from_db()
+    show = keeping.load(row)
+    status = 409 if any(r.collided for r in results) else 200 if all(r.done for r in results) else 400
+    near = [*wanted.near, *(i for r in results for i in r.slides[:FIRST_SLIDES])]
+    error = next((r.error for r in results if r.error), "")
+    return answer({**desk_state.state(row, show, known, near), "results": results, "error": error}, status)
+
+
+def _carry_out(show_id: UUID, page: str, one: One) -> Result:
+    by = keeping.Author(page, one.id)
     try:
-        asked = json.loads(request.body)
-        revision, command = int(asked["revision"]), asked["command"]
-        if command == "undo":
-            kept = keeping.undo(row.pk, revision)
-        elif command == "redo":
-            kept = keeping.redo(row.pk, revision)
+        if one.command == "undo":
+            kept = keeping.undo(show_id, one.base, by)
+        elif one.command == "redo":
+            kept = keeping.redo(show_id, one.base, by)
         else:
-            kept = keeping.edit(row.pk, revision, read_command(command))
-    except keeping.StaleRevision:
-        row.refresh_from_db()
-        return _json(desk_state.state(row, keeping.load(row)), status=409)
+            kept = keeping.edit(show_id, one.base, read_command(one.command), by)
+    except keeping.Collision as error:
+        return Result(one.id, False, str(error), collided=True)
     except keeping.NothingThere:
-        return _refused(f"there is nothing to {command}")
-    except BadEdit as error:
-        return _refused(str(error))
-    except (ValueError, KeyError, TypeError, AttributeError):
-        return _refused("this edit could not be read; reload the page and try again")
-    return _json(desk_state.state(kept.row, kept.after, kept.before))
+        return Result(one.id, False, f"there is nothing to {one.command}")
+    except (BadEdit, BadDocument) as error:
+        return Result(one.id, False, str(error))
+    except (ObjectDoesNotExist, OperationalError):
+        raise
+    except Exception:
+        log.exception("a command of show %s was not foreseen", show_id)
+        return Result(one.id, False, NOT_CARRIED_OUT)
+    there = {s.id for s in kept.after.slides}
+    return Result(one.id, True, slides=[i for i in slides_of(kept.places) if i in there][:MOST_SLIDES_TOLD])
 
 
-@login_required
+@signed_in
 @require_POST
+@answering
 def try_edit(request: HttpRequest, show_id: UUID) -> HttpResponse:
-    """Answer what {command} would give, and keep nothing: what a drag shows while it lasts."""
+    """Answer what commands would give, and keep nothing: what a drag shows while it lasts.
+
+    Commands on their way that cannot be carried out are passed over; the last must be one that can.
+    """
     row = own_show(request, show_id)
-    try:
-        command = read_command(json.loads(request.body)["command"])
-        before = keeping.load(row, command.brings_assets)
-        return _json(desk_state.trial(apply(before, command), before))
-    except BadEdit as error:
-        return _refused(str(error))
-    except (ValueError, KeyError, TypeError, AttributeError):
-        return _refused("this edit could not be read; reload the page and try again")
-
-
-def _json(data: dict, status: int = 200) -> HttpResponse:
-    return HttpResponse(msgspec.json.encode(data), content_type="application/json", status=status)
-
-
-def _refused(message: str) -> JsonResponse:
-    return JsonResponse({"error": message}, status=400)
+    wanted = asked(request, Trial)
+    *before, last = [read_command(command) for command in wanted.commands]
+    known = show = keeping.load(row, [asset for command in (*before, last) for asset in command.brings_assets])
+    for command in before:
+        with suppress(BadEdit):
+            show = apply(show, command)
+    return answer({"revision": row.revision, **desk_state.trial(apply(show, last), known, wanted.near)})
 
 
 def _file_name(row: Show) -> str:

@@ -1,4 +1,4 @@
-"""The WSGI application, for gunicorn."""
+"""The WSGI application, for Django's own servers; people are served by ASGI (``site.asgi``)."""
 
 import os
 

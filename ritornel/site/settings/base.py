@@ -1,12 +1,14 @@
 """What holds everywhere."""
 
 import os
+from ipaddress import ip_network
 from pathlib import Path
 
 from csp.constants import NONE, SELF
 
 ROOT = Path(__file__).resolve().parents[3]
 VAR = Path(os.environ.get("RITORNEL_VAR", ROOT / "var"))
+VAR.mkdir(parents=True, exist_ok=True)
 
 INSTALLED_APPS = [
     "django.contrib.auth",
@@ -34,11 +36,13 @@ MIDDLEWARE = [
     "django.contrib.auth.middleware.AuthenticationMiddleware",
     "django.contrib.messages.middleware.MessageMiddleware",
     "django.middleware.clickjacking.XFrameOptionsMiddleware",
+    "ritornel.site.middleware.keep_private",
     "axes.middleware.AxesMiddleware",
 ]
 
 ROOT_URLCONF = "ritornel.site.urls"
 WSGI_APPLICATION = "ritornel.site.wsgi.application"
+ASGI_APPLICATION = "ritornel.site.asgi.application"
 
 TEMPLATES = [
     {
@@ -64,9 +68,11 @@ DATABASES = {
             "timeout": 20,
             "init_command": "PRAGMA journal_mode=WAL; PRAGMA synchronous=NORMAL;",
         },
+        "TEST": {"NAME": VAR / "test.sqlite3"},  # a file, as in life: many pages may ask at once
     }
 }
 DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
+TEST_RUNNER = "tests.runner.Runner"
 
 AUTHENTICATION_BACKENDS = ["axes.backends.AxesStandaloneBackend", "django.contrib.auth.backends.ModelBackend"]
 AUTH_PASSWORD_VALIDATORS = [
@@ -77,7 +83,16 @@ LOGIN_URL = "accounts:sign-in"
 LOGIN_REDIRECT_URL = "shows:list"
 LOGOUT_REDIRECT_URL = "accounts:sign-in"
 AXES_FAILURE_LIMIT = 10
+AXES_LOCKOUT_PARAMETERS = [["username", "ip_address"]]  # a name at an address, so that nobody can lock others out
+AXES_HANDLER = "ritornel.accounts.limits.Limits"
+AXES_CLIENT_IP_CALLABLE = "ritornel.accounts.limits.client_address"
+AXES_RESET_ON_SUCCESS = True
 AXES_COOLOFF_TIME = 0.25  # hours
+FAILURES_FOR_AN_ADDRESS = 100
+FAILURES_FOR_A_NAME = 100
+_PROXIES = os.environ.get("RITORNEL_TRUSTED_PROXIES", "").split(",")
+TRUSTED_PROXIES = [str(ip_network(a.strip(), strict=False)) for a in _PROXIES if a.strip()]
+"""Addresses or networks whose X-Forwarded-For is believed."""
 AXES_LOCKOUT_TEMPLATE = "accounts/locked.html"
 
 LANGUAGE_CODE = "en"
@@ -89,14 +104,36 @@ STATIC_ROOT = VAR / "static"
 WHITENOISE_MIMETYPES = {".woff2": "font/woff2"}
 MEDIA_ROOT = VAR / "media"
 
-DATA_UPLOAD_MAX_MEMORY_SIZE = 64 * 1024 * 1024
-ASSET_MAX_BYTES = int(os.environ.get("RITORNEL_ASSET_MAX_BYTES", 512 * 1024 * 1024))
-UPLOAD_PIECE_BYTES = 4 * 1024 * 1024
+MEGABYTE = 1024 * 1024
+DATA_UPLOAD_MAX_MEMORY_SIZE = 16 * MEGABYTE
+DATA_UPLOAD_MAX_NUMBER_FIELDS = 200
+DATA_UPLOAD_MAX_NUMBER_FILES = 20
+FILE_UPLOAD_MAX_MEMORY_SIZE = 4 * MEGABYTE
+ASSET_MAX_BYTES = int(os.environ.get("RITORNEL_ASSET_MAX_BYTES", 512 * MEGABYTE))
+ACCOUNT_MAX_BYTES = int(os.environ.get("RITORNEL_ACCOUNT_MAX_BYTES", 5 * 1024 * MEGABYTE))
+BODY_MAX_BYTES = int(os.environ.get("RITORNEL_BODY_MAX_BYTES", 1024 * MEGABYTE))
+UPLOAD_PIECE_BYTES = 4 * MEGABYTE
+
+LOGGING = {
+    "version": 1,
+    "disable_existing_loggers": False,
+    "formatters": {"line": {"format": "{asctime} {levelname} {name}: {message}", "style": "{"}},
+    "handlers": {"errors": {"class": "logging.StreamHandler", "formatter": "line"}},
+    "root": {"handlers": ["errors"], "level": os.environ.get("RITORNEL_LOG_LEVEL", "WARNING")},
+    "loggers": {
+        "django": {"handlers": [], "propagate": True},
+        "django.request": {"level": "ERROR"},
+        "axes": {"level": "ERROR"},
+        "django.security": {"level": "CRITICAL"},  # what strangers get wrong is answered 400, and is no news
+    },
+}
+"""Every 500, and everything that was not foreseen, is written to standard error with its trace."""
 
 CONTENT_SECURITY_POLICY = {
     "DIRECTIVES": {
         "default-src": [NONE],
         "script-src": [SELF],
+        "worker-src": [SELF],
         "style-src": [SELF],
         "font-src": [SELF],
         "img-src": [SELF, "data:", "blob:"],

@@ -1,0 +1,17 @@
+"""The ASGI application, for uvicorn: slow readers and slow senders keep no thread."""
+
+import os
+import warnings
+
+from django.core.asgi import get_asgi_application
+
+# Static files are small, and read whole: whitenoise knows no other way yet.
+warnings.filterwarnings("ignore", message="StreamingHttpResponse must consume synchronous iterators")
+os.environ.setdefault("DJANGO_SETTINGS_MODULE", "ritornel.site.settings.local")
+django_application = get_asgi_application()
+
+from django.conf import settings  # noqa: E402 -- after the settings are there
+
+from ritornel.site.bodies import BoundedBodies  # noqa: E402
+
+application = BoundedBodies(django_application, settings.BODY_MAX_BYTES)
