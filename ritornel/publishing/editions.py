@@ -29,6 +29,7 @@ def publish(row: Show, loops: bool) -> Edition:
     with transaction.atomic():
         last = row.editions.aggregate(last=Max("number"))["last"] or 0
         return Edition.objects.create(
+            owner_id=row.owner_id,
             show=row,
             token=token,
             number=last + 1,
@@ -38,13 +39,22 @@ def publish(row: Show, loops: bool) -> Edition:
             length_ms=score.length_ms,
             loops=loops,
             document=msgspec.json.encode(playable(show, score)).decode(),
-            assets={a.sha256: {**described(a, base), "mime": a.mime} for a in rows},
+            assets={a.sha256: {**described(a, base), "mime": a.mime, "size": a.size} for a in rows},
         )
+
+
+def played(edition: Edition) -> dict:
+    """Return what the player plays. Editions of earlier versions named an object by its key alone."""
+    play = msgspec.json.decode(edition.document)
+    for slide in play["slides"].values():
+        for node in slide["nodes"]:
+            node.setdefault("object", node["key"])
+    return play
 
 
 def opening(edition: Edition) -> dict:
     """Return what the page needs to show its first slide: the order, and that slide alone."""
-    play = msgspec.json.decode(edition.document)
+    play = played(edition)
     first = play["order"][0][0] if play["order"] else None
     slides = {first: play["slides"][first]} if first else {}
     return {**play, "slides": slides, "assets": edition.assets, "loops": edition.loops}
@@ -52,6 +62,6 @@ def opening(edition: Edition) -> dict:
 
 def the_rest(edition: Edition) -> dict:
     """Return the slides after the first, by id."""
-    play = msgspec.json.decode(edition.document)
+    play = played(edition)
     first = play["order"][0][0] if play["order"] else None
     return {"slides": {i: s for i, s in play["slides"].items() if i != first}}

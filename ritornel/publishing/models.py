@@ -2,6 +2,7 @@
 
 import secrets
 
+from django.conf import settings
 from django.db import models
 
 from ritornel.shows.models import Show
@@ -13,11 +14,12 @@ def new_token() -> str:
 
 
 class Edition(models.Model):
-    """One published version of a show, as it was then. It outlives the show, and never changes but to be withdrawn.
+    """One published version of a show, as it was then. It never changes but to be withdrawn, as it is with its show.
 
     ``document`` is what the player plays; ``assets`` the files it needs, described as they were.
     """
 
+    owner = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="editions")
     show = models.ForeignKey(Show, on_delete=models.SET_NULL, null=True, related_name="editions")
     token = models.CharField(max_length=40, unique=True, default=new_token)
     number = models.PositiveIntegerField()
@@ -32,7 +34,7 @@ class Edition(models.Model):
     withdrawn_at = models.DateTimeField(null=True, blank=True)
 
     class Meta:
-        ordering = ["-number"]
+        ordering = ["-made_at", "-number"]
 
     def __str__(self) -> str:
         return f"{self.title}, edition {self.number}"

@@ -7,6 +7,7 @@ from ritornel.publishing import views
 app_name = "publishing"
 urlpatterns = [
     path("shows/<uuid:show_id>/publish", views.editions, name="editions"),
+    path("editions", views.all_editions, name="all"),
     path("editions/<int:edition_id>/withdraw", views.withdraw, name="withdraw"),
     path("e/<str:token>/", views.player, name="player"),
     path("e/<str:token>/frame", views.frame, name="frame"),

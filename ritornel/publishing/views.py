@@ -1,5 +1,6 @@
 """Publishing and the public player."""
 
+from typing import Any
 from uuid import UUID
 
 from csp.decorators import csp_replace
@@ -10,7 +11,7 @@ from django.shortcuts import get_object_or_404, redirect, render
 from django.urls import reverse
 from django.utils import timezone
 from django.views.decorators.clickjacking import xframe_options_exempt
-from django.views.decorators.http import require_GET, require_http_methods, require_POST
+from django.views.decorators.http import require_GET, require_http_methods, require_POST, require_safe
 
 from ritornel.library.models import derived_path, stored_path
 from ritornel.library.serving import file_response
@@ -33,24 +34,36 @@ def editions(request: HttpRequest, show_id: UUID) -> HttpResponse:
         except NotReady as error:
             messages.error(request, f"Not published: {error}.")
         return redirect("publishing:editions", row.pk)
-    told = []
-    for edition in row.editions.all():
-        link = request.build_absolute_uri(reverse("publishing:player", args=[edition.token]))
-        frame = request.build_absolute_uri(reverse("publishing:frame", args=[edition.token]))
-        told.append({"edition": edition, "link": link, "frame": frame})
+    told = [_told(request, edition) for edition in row.editions.all()]
     context = {"row": row, "editions": told, "embed_widths": EMBED_WIDTHS, "slides": row.slides.count()}
     return render(request, "publishing/editions.html", context)
+
+
+@login_required
+@require_GET
+def all_editions(request: HttpRequest) -> HttpResponse:
+    """Everything the user has published, also of shows that are gone."""
+    told = [_told(request, edition) for edition in request.user.editions.select_related("show")]
+    return render(request, "publishing/all.html", {"editions": told, "embed_widths": EMBED_WIDTHS})
+
+
+def _told(request: HttpRequest, edition: Edition) -> dict[str, Any]:
+    link = request.build_absolute_uri(reverse("publishing:player", args=[edition.token]))
+    frame = request.build_absolute_uri(reverse("publishing:frame", args=[edition.token]))
+    return {"edition": edition, "link": link, "frame": frame}
 
 
 @login_required
 @require_POST
 def withdraw(request: HttpRequest, edition_id: int) -> HttpResponse:
     """Withdraw an edition: its address answers “no longer shown” from now on."""
-    edition = get_object_or_404(Edition, pk=edition_id, show__owner=request.user)
+    edition = get_object_or_404(Edition, pk=edition_id, owner=request.user)
     if edition.withdrawn_at is None:
         edition.withdrawn_at = timezone.now()
         edition.save(update_fields=["withdrawn_at"])
         messages.info(request, f"Edition {edition.number} is withdrawn; its link now says “no longer shown”.")
+    if edition.show_id is None or request.POST.get("from") == "all":
+        return redirect("publishing:all")
     return redirect("publishing:editions", edition.show_id)
 
 
@@ -82,7 +95,7 @@ def rest(request: HttpRequest, token: str) -> JsonResponse:
     return JsonResponse(the_rest(_shown(token)))
 
 
-@require_GET
+@require_safe
 def media(request: HttpRequest, token: str, sha256: str, what: str = "") -> HttpResponseBase:
     """A file of the edition."""
     asset = _shown(token).assets.get(sha256)
@@ -90,7 +103,7 @@ def media(request: HttpRequest, token: str, sha256: str, what: str = "") -> Http
         raise Http404
     if what == "poster":
         return file_response(request, derived_path(sha256, "poster.jpg"), "image/jpeg")
-    return file_response(request, stored_path(sha256, asset["name"]), asset["mime"])
+    return file_response(request, stored_path(sha256, asset["name"]), asset["mime"], asset.get("size"))
 
 
 def _shown(token: str) -> Edition:
