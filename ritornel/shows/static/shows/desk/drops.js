@@ -1,7 +1,9 @@
-// Files dropped on the desk: pictures become slides, or lie on the slide when dropped on the stage.
+// Files dropped on the desk: pictures become slides, or lie on the slide when dropped on the stage; a sound asks where to.
 
-import { placeFiles } from "./acts.js";
-import { openPictureSlides } from "./picture_slides.js";
+import { placeFiles, placeMedia } from "./acts/adding.js";
+import { uploadFiles } from "./library/uploading.js";
+import { openPictureSlides } from "./sheets/picture_slides.js";
+import { askForPlace } from "./sheets/sound_place.js";
 
 export function listenForDrops(desk) {
   const root = document.querySelector(".desk");
@@ -23,10 +25,18 @@ export function listenForDrops(desk) {
 }
 
 /** One picture dropped on the stage lies on the slide; several, or dropped elsewhere, become slides. */
-function take(desk, dropped, onStage) {
+async function take(desk, dropped, onStage) {
   const pictures = dropped.filter((file) => file.type.startsWith("image/"));
-  const others = dropped.filter((file) => !file.type.startsWith("image/"));
+  const sounds = dropped.filter((file) => file.type.startsWith("audio/"));
+  const others = dropped.filter((file) => !pictures.includes(file) && !sounds.includes(file));
   if (pictures.length && !(onStage && pictures.length === 1 && desk.store.slide)) openPictureSlides(desk, pictures);
   else others.push(...pictures);
-  if (others.length && desk.store.slide) placeFiles(desk, others);
+  if (others.length && desk.store.slide) await placeFiles(desk, others);
+  for (const asset of sounds.length ? await uploadFiles(desk, sounds) : []) await placeSound(desk, asset);
+}
+
+async function placeSound(desk, asset) {
+  const place = await askForPlace(desk, asset);
+  if (place === "bed") desk.store.edit({ do: "set-bed", values: { asset: asset.id } });
+  else if (place === "slide" && desk.store.slide) placeMedia(desk, asset);
 }

@@ -1,6 +1,6 @@
 // The transport's icons, from lucide (ISC licence, see site/icons/LICENSE.txt): shapes only.
 
-import { svg } from "../../site/dom.js";
+import { html, svg } from "../../site/vendor/lit.js";
 
 const SHAPES = {
   play: ["M5 5a2 2 0 0 1 3.008-1.728l11.997 6.998a2 2 0 0 1 .003 3.458l-12 7A2 2 0 0 1 5 19z"],
@@ -9,6 +9,6 @@ const SHAPES = {
   "skip-forward": ["M6.029 4.285A2 2 0 0 0 3 6v12a2 2 0 0 0 3.029 1.715l9.997-5.998a2 2 0 0 0 .003-3.432z", "M19.6 4h1.8v16h-1.8z"],
 };
 
-export function icon(name) {
-  return svg("svg", { viewBox: "0 0 24 24", "aria-hidden": "true" }, SHAPES[name].map((d) => svg("path", { d })));
+export function icon(name, label) {
+  return html`<svg viewBox="0 0 24 24" role="img" aria-label=${label}>${SHAPES[name].map((d) => svg`<path d=${d}></path>`)}</svg>`;
 }

@@ -1,32 +1,43 @@
 // The desk: puts its parts together.
 
-import { told } from "../../site/dom.js";
-import { ActsRail } from "./acts.js";
-import { Arranging } from "./arranging.js";
+import { pageData } from "../../site/dom.js";
+import { railPane } from "./acts/rail.js";
+import { listenForKeys } from "./acts/keys.js";
+import { PromptBook } from "./book/book.js";
 import { listenForDrops } from "./drops.js";
-import { Header } from "./header.js";
-import { listenForKeys } from "./keys.js";
+import { headerPane } from "./header.js";
 import { Notice } from "./notice.js";
-import { PromptBook } from "./prompt_book.js";
-import { StagePane } from "./stage_pane.js";
-import { Store } from "./store.js";
-import { Timeline } from "./timeline.js";
+import { drawOnChange } from "./pane.js";
+import { Arranging } from "./stage/arranging.js";
+import { DeskStage } from "./stage/stage.js";
+import { linePane, transportPane } from "./stage/transport.js";
+import { followElsewhere } from "./state/elsewhere.js";
+import { openJournal } from "./state/journal.js";
+import { Store } from "./state/store.js";
+import { Timeline } from "./timeline/timeline.js";
+import { minding } from "./minding.js";
 
-const { state, vocabulary } = told("page");
-const store = new Store(new URL(".", location.href).pathname, state, vocabulary);
-const notice = new Notice(store);
-const stage = new StagePane(store);
-const desk = { store, stage, notice };
+const { state, vocabulary, addresses } = pageData("page");
+const address = new URL(".", location.href).pathname;
+const journal = await openJournal(state.show.id);
+const store = new Store({ address, state, vocabulary, journal });
+const desk = { store, notice: new Notice() };
+desk.stage = new DeskStage(desk);
 desk.arranging = new Arranging(desk);
-desk.header = new Header(desk);
 desk.book = new PromptBook(desk);
 desk.timeline = new Timeline(desk);
-desk.acts = new ActsRail(desk);
+drawOnChange(store, [headerPane(desk, addresses), linePane(desk), transportPane(desk), railPane(desk), desk.arranging, desk.book, desk.timeline]);
 listenForKeys(desk);
 listenForDrops(desk);
+minding(desk);
+followElsewhere(store);
+store.line.run();
 
-for (const message of document.querySelectorAll("template.told")) notice.say(message.content.textContent);
+for (const message of document.querySelectorAll("template.told")) {
+  desk.notice.say(message.content.textContent, "stays" in message.dataset ? { stays: 0 } : {});
+}
 document.documentElement.dataset.ready = "yes";
+performance.mark("desk-ready");
 
 /** For the console and the browser tests: the desk's parts. */
 window.ritornel = desk;

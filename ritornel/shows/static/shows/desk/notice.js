@@ -1,27 +1,50 @@
-// One line that tells the user something, and goes.
+// What the desk has to say: a line over the page for those who see, and for those who listen what they cannot see.
 
-import { el } from "../../site/dom.js";
+import { html, nothing, render } from "../../site/vendor/lit.js";
 
 const STAYS_MS = 7000;
 
-/** Says what the store has to tell, or what others ask it to say. */
+/** One line that tells something and goes; with `act` it has a button, with `stays: 0` it stays until it is closed. */
 export class Notice {
-  constructor(store) {
-    store.on("notice", (words) => this.say(words));
+  constructor() {
+    this.root = document.getElementById("notice");
+    this.live = document.getElementById("announce");
   }
 
-  say(words, { stays = STAYS_MS } = {}) {
-    this.clear();
-    const close = el("button", { onclick: () => this.clear() }, "Close");
-    this.element = el("div.desk-notice", { role: "status" }, el("span", {}, words), close);
-    document.body.append(this.element);
+  say(words, { stays = STAYS_MS, act = null } = {}) {
+    clearTimeout(this.timer);
+    this.words = words;
+    this.act = act;
+    this.draw();
     if (stays) this.timer = setTimeout(() => this.clear(), stays);
-    return this.element.firstChild;
+  }
+
+  /** Changes the words of the notice that is there. */
+  change(words) {
+    this.words = words;
+    this.draw();
   }
 
   clear() {
     clearTimeout(this.timer);
-    this.element?.remove();
-    this.element = null;
+    this.words = null;
+    this.draw();
   }
+
+  draw() {
+    const button = (label, run) => html`<button @click=${run}>${label}</button>`;
+    const act = this.act && button(this.act.label, () => this.act.run());
+    render(this.words ? html`<div class="desk-notice"><span>${this.words}</span>${act || nothing}${button("Close", () => this.clear())}</div>` : nothing, this.root);
+  }
+
+  /** Tells those who listen. */
+  announce(words) {
+    if (this.live.textContent !== words) this.live.textContent = words;
+  }
+}
+
+/** Words as a sentence: a capital first, a full stop last. */
+export function sentence(words) {
+  const text = words.charAt(0).toUpperCase() + words.slice(1);
+  return /[.!?…”]$/.test(text) ? text : `${text}.`;
 }

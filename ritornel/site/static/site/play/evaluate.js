@@ -2,6 +2,7 @@
 // No effect is known here: only tracks, keys and easings. Times in ms.
 
 const MULTIPLIED = new Set(["scale_x", "scale_y", "opacity", "visible", "brightness"]);
+const BLACK = "#000000";
 const ADDED = new Set(["x", "y", "rotate", "blur"]);
 
 /** Output of an easing (see core/motion/easing.py) at a progress in 0..1. */
@@ -68,8 +69,13 @@ export function lastAt(sorted, value) {
 
 /** A track's value at a slide time. */
 export function valueAt(track, time) {
-  const { times, values } = track;
+  const { times, values, run, wrap } = track;
   const last = times.length - 1;
+  if (run) {
+    const [begins, each, until] = run;
+    if (time >= until) time = begins + each + (time - until);
+    else if (time > begins) time = begins + ((time - begins) % each);
+  }
   if (time < times[0]) return values[0];
   if (time >= times[last]) return values[last];
   const index = lastAt(times, time);
@@ -79,7 +85,13 @@ export function valueAt(track, time) {
   const share = eased(easing, (time - times[index]) / (times[index + 1] - times[index]));
   const end = values[index + 1];
   if (Array.isArray(start)) return start.map((a, i) => a + (end[i] - a) * share);
-  return start + (end - start) * share;
+  const value = start + (end - start) * share;
+  return wrap ? wrap[0] + modulo(value - wrap[0], wrap[1] - wrap[0]) : value;
+}
+
+/** The remainder with the divisor's sign, as Python's %. */
+export function modulo(value, divisor) {
+  return ((value % divisor) + divisor) % divisor;
 }
 
 /** The properties that tracks set at a slide time, combined where several set one. */
@@ -106,7 +118,14 @@ export function slideAt(order, time) {
     if (order[middle][1] <= time) low = middle + 1;
     else high = middle;
   }
-  return Math.max(0, low - 1);
+  const index = Math.max(0, low - 1);
+  return lastOfLength(order, index) ?? index;
+}
+
+/** The last slide up to `index` that has any length, or null; one of none is never on the stage. */
+export function lastOfLength(order, index) {
+  while (index >= 0 && !order[index][2]) index--;
+  return index >= 0 ? index : null;
 }
 
 /** What stands on the stage at a show time, from the bottom layer up. `play`: {order, slides: {id: {score}}}. */
@@ -118,12 +137,13 @@ export function evaluate(play, time) {
   const within = Math.min(Math.max(0, time - start), length);
   const plan = slide.transition;
   if (within >= plan.duration) {
-    return { slide: index, time: within, backdrop: "#000000", layers: [layer(slide, index, within, {})] };
+    return { slide: index, time: within, backdrop: BLACK, layers: [layer(slide, index, within, {})] };
   }
   const fresh = layer(slide, index, within, stateAt(plan.new, within));
-  const before = index > 0 ? play.slides[play.order[index - 1][0]]?.score : null;
-  if (!before) return { slide: index, time: within, backdrop: plan.backdrop, layers: [fresh] };
-  const old = layer(before, index - 1, before.length, stateAt(plan.old, within));
+  const previous = lastOfLength(play.order, index - 1);
+  const before = previous === null ? null : play.slides[play.order[previous][0]]?.score;
+  if (!before) return { slide: index, time: within, backdrop: previous === null ? BLACK : plan.backdrop, layers: [fresh] };
+  const old = layer(before, previous, before.length, stateAt(plan.old, within));
   return { slide: index, time: within, backdrop: plan.backdrop, layers: [old, fresh] };
 }
 

@@ -3,11 +3,11 @@
 
 const REST_MS = 1; // the playhead waits this long before the next group's start
 
-/** Runs a show live. `script` rows are {id, groups: [{cue, start, settle, advance}], advance}; `order` rows [id, start, length]. */
+/** Runs a show live. `plan` rows are {id, groups: [{cue, start, settle, advance}], advance}; `order` rows [id, start, length]. */
 export class Live {
-  constructor(order, script, { changed = () => {} } = {}) {
+  constructor(order, plan, { changed = () => {} } = {}) {
     this.order = order;
-    this.script = script;
+    this.plan = plan;
     this.changed = changed;
     this.instants = [];
     this.elapsed = 0;
@@ -43,11 +43,11 @@ export class Live {
   }
 
   get group() {
-    return this.script[this.slide].groups[this.cue];
+    return this.plan[this.slide].groups[this.cue];
   }
 
   get next() {
-    return this.script[this.slide].groups[this.cue + 1] ?? null;
+    return this.plan[this.slide].groups[this.cue + 1] ?? null;
   }
 
   /** Show time at which the group on stage must stop by itself. */
@@ -58,7 +58,7 @@ export class Live {
 
   /** Who gives what comes next: "presenter" or "clock". */
   get advance() {
-    return (this.next ?? this.script[this.slide]).advance;
+    return (this.next ?? this.plan[this.slide]).advance;
   }
 
   /** The planned show time of the last cue given. */
@@ -75,8 +75,8 @@ export class Live {
 
   /** What another page must know to show the same. */
   get place() {
-    const { time, slide, running, elapsed, visit } = this;
-    return { time, slide, running, elapsed, visit };
+    const { time, slide, cue, running, elapsed, visit } = this;
+    return { time, slide, cue, running, elapsed, visit };
   }
 
   /** Time passes: moves the playhead up to where it must wait; clock cues come by themselves. */

@@ -1,5 +1,6 @@
 // Sound of a live run: the playhead may wait for a cue, and media go on meanwhile, by the clock on the wall.
 
+import { lastOfLength } from "./evaluate.js";
 import { Sound } from "./sound.js";
 
 const LEAST_RUN_MS = 250; // a clip that is at its out point is not begun again for less
@@ -27,7 +28,7 @@ export class LiveSound extends Sound {
     }
     for (const span of this.play.beds) this.run(span, slideId, elapsed, running);
     this.standStill(slideId, slide, time - start, new Set(this.started.keys()));
-    if (index > 0) this.standAtEnd(index - 1);
+    this.standAtEnd(lastOfLength(this.play.order, index - 1));
   }
 
   stop() {

@@ -1,5 +1,7 @@
 // The playhead: where in the show we are, and whether time runs. Times in ms.
 
+import { Ticking } from "../ticking.js";
+
 /** Runs from `time` towards `end()`; calls `moved(time)` at every frame and every jump. */
 export class Playhead {
   constructor({ end, moved, ended = () => {} }) {
@@ -9,6 +11,7 @@ export class Playhead {
     this.time = 0;
     this.playing = false;
     this.loop = null;
+    this.ticking = new Ticking(() => this.tick());
   }
 
   play() {
@@ -16,13 +19,13 @@ export class Playhead {
     if (this.time >= this.end()) this.time = 0;
     this.playing = true;
     this.anchor();
-    this.frame = requestAnimationFrame(() => this.tick());
+    this.ticking.start();
   }
 
   pause() {
     if (!this.playing) return;
     this.playing = false;
-    cancelAnimationFrame(this.frame);
+    this.ticking.stop();
     this.moved(this.time);
   }
 
@@ -39,7 +42,7 @@ export class Playhead {
   }
 
   tick() {
-    if (!this.playing) return;
+    if (!this.playing) return false;
     this.time = this.from + performance.now() - this.since;
     if (this.loop && this.time >= this.loop[1]) {
       this.time = this.loop[0];
@@ -47,11 +50,12 @@ export class Playhead {
     } else if (this.time >= this.end()) {
       this.time = this.end();
       this.playing = false;
+      this.ticking.stop();
       this.moved(this.time);
       this.ended();
-      return;
+      return this.playing;
     }
     this.moved(this.time);
-    this.frame = requestAnimationFrame(() => this.tick());
+    return true;
   }
 }

@@ -1,6 +1,7 @@
 // Clips, sounds, narration and beds in step with the playhead. Times in ms of the show.
 
-import { valueAt } from "./evaluate.js";
+import { lastOfLength, valueAt } from "./evaluate.js";
+import { gainAt, placeAt } from "./spans.js";
 
 const SEEK_BEYOND_S = 0.4; // further off than this, seek
 const CORRECT_BEYOND_S = 0.03; // further off than this, run faster or slower ...
@@ -47,7 +48,7 @@ export class Sound {
       this.heard.delete(key);
     }
     this.standStill(slideId, slide, within, wanted);
-    if (index > 0) this.standAtEnd(index - 1);
+    this.standAtEnd(lastOfLength(this.play.order, index - 1));
   }
 
   /** Puts on its place what is heard at `time`, and waits until it can play, or for as long as one has patience. */
@@ -108,7 +109,7 @@ export class Sound {
     }
     const { element } = medium;
     const length = Math.max(1, span.out - span.in);
-    const place = (span.in + ((span.from - span.in + (at - span.start) * span.rate) % length)) / 1000;
+    const place = placeAt(span, at) / 1000;
     const gain = this.gainOf(span, at);
     element.loop = loopsWhole(span, this.play.assets[span.asset]);
     element.volume = Math.min(1, Math.max(0, gain));
@@ -123,7 +124,7 @@ export class Sound {
   }
 
   gainOf(span, at) {
-    return span.gain ? valueAt(span.gain, at) : 1;
+    return gainAt(span, at);
   }
 
   keepInStep(medium, place, span, length) {
@@ -180,7 +181,7 @@ export class Sound {
   }
 
   elementFor(span, slideId) {
-    const node = span.source === "object" && this.play.slides[slideId].nodes.find((n) => n.key === span.id);
+    const node = span.source === "object" && this.play.slides[slideId].nodes.find((n) => n.object === span.id);
     if (node?.kind === "clip") return this.stage.video(slideId, span.id);
     const asset = this.play.assets[span.asset];
     if (!asset) return null;
@@ -203,6 +204,7 @@ export class Sound {
   }
 
   standAtEnd(index) {
+    if (index === null) return;
     const [slideId, , length] = this.play.order[index];
     const slide = this.play.slides[slideId];
     if (slide && this.stage.layers.has(slideId)) this.standStill(slideId, slide, length, new Set());

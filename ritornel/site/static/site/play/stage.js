@@ -1,11 +1,15 @@
 // The stage: slides as layers of nodes, put into the state that a frame says. Sizes in stage units.
 
+import { build, fitMedia, frameBox } from "./nodes.js";
+import { matrixOf } from "./placing.js";
+
 /** Draws frames of a show into `root`. `play` is {width, height, order, slides, assets}. */
 export class Stage {
   constructor(root, play) {
     this.root = root;
     this.play = play;
     this.layers = new Map();
+    this.withheld = null; // an object that is left out of the picture
     root.classList.add("stage");
     this.plane = root.appendChild(document.createElement("div"));
     this.plane.className = "stage-plane";
@@ -37,7 +41,7 @@ export class Stage {
       set(layer.element, "zIndex", String(depth + 1));
       set(layer.element, "visibility", "visible");
       placeLayer(layer.element, state.properties);
-      for (const [key, node] of layer.nodes) place(node, state.targets[key]);
+      for (const [key, node] of layer.nodes) place(node, node.object === this.withheld ? HIDDEN : state.targets[key]);
     });
     for (const [id, layer] of this.layers) {
       if (!named.has(id)) set(layer.element, "visibility", "hidden");
@@ -76,10 +80,11 @@ export class Stage {
     let placed = null;
     for (const node of nodes) {
       const text = JSON.stringify(node);
-      let entry = layer.made.get(node.key);
-      if (entry && entry.text !== text && node.asset && entry.node.asset === node.asset) {
+      let entry = layer.made.get(node.object);
+      if (entry && entry.text !== text && isSameButPlaced(entry.node, node)) {
         frameBox(entry.element, node);
         fitMedia(entry.media, node);
+        if (node.svg) stretch(entry.element.firstElementChild);
         entry = { ...entry, node, text };
       } else if (entry?.text !== text) {
         entry?.element.remove();
@@ -88,9 +93,9 @@ export class Stage {
       const spot = placed ? placed.nextSibling : layer.element.firstChild;
       if (spot !== entry.element) layer.element.insertBefore(entry.element, spot);
       placed = entry.element;
-      made.set(node.key, entry);
+      made.set(node.object, entry);
       layer.nodes.set(node.key, {
-        element: entry.element, rotation: node.rotation, opacity: node.opacity, media: entry.media,
+        element: entry.element, object: node.object, rotation: node.rotation, opacity: node.opacity, media: entry.media,
       });
       for (const [key, element] of entry.parts ?? []) layer.nodes.set(key, { element, rotation: 0, opacity: 1 });
     }
@@ -98,15 +103,14 @@ export class Stage {
     layer.made = made;
   }
 
-  /** The media element of a clip on a slide, if its layer is built. */
-  video(slideId, key) {
-    return this.layers.get(slideId)?.nodes.get(key)?.media ?? null;
+  /** The media element of a clip on a slide, by the object's id, if its layer is built. */
+  video(slideId, object) {
+    return this.layers.get(slideId)?.made.get(object)?.media ?? null;
   }
 
-  /** Shows an object in another box for the moment: while it is dragged. */
-  preview(slideId, key, { x, y, width, height }) {
-    const { style } = this.layers.get(slideId)?.made.get(key)?.element ?? {};
-    if (style) Object.assign(style, { left: `${x}px`, top: `${y}px`, width: `${width}px`, height: `${height}px` });
+  /** Shows a ground alone: of a slide that is still on its way. */
+  wait(ground) {
+    this.show({ backdrop: ground === "none" ? "#000000" : ground, layers: [] });
   }
 
   /** Keeps the layers of a few slides and drops the rest. */
@@ -121,108 +125,26 @@ export class Stage {
   }
 }
 
-/** A still picture of a slide with everything on it, `width` px wide; clips show their poster. */
-export function thumbnail(slide, play, width) {
-  const root = document.createElement("div");
-  root.className = "thumb";
-  root.style.width = `${width}px`;
-  root.style.height = `${Math.round((width * play.height) / play.width)}px`;
-  root.style.backgroundColor = slide.background;
-  const plane = root.appendChild(document.createElement("div"));
-  plane.className = "stage-plane";
-  plane.style.width = `${play.width}px`;
-  plane.style.height = `${play.height}px`;
-  plane.style.transform = `scale(${width / play.width})`;
-  for (const node of slide.nodes) plane.append(build(node, play.assets ?? {}, true).element);
-  return root;
+const HIDDEN = { visible: 0 };
+
+/** Whether two nodes differ in their boxes alone: then what is in them stays, a picture at its frame, a film at its place. */
+function isSameButPlaced(one, other) {
+  if (one.sketch || other.sketch || Boolean(one.parts) !== Boolean(other.parts)) return false;
+  if (one.asset || other.asset) return one.asset === other.asset;
+  const parts = (node) => JSON.stringify(node.parts?.map((part) => part.svg) ?? node.svg);
+  return parts(one) === parts(other) && JSON.stringify(one.parts?.map((p) => p.y)) === JSON.stringify(other.parts?.map((p) => p.y));
 }
 
-/** One object's own picture, cut to its box, at most `width` x `height` px. */
-export function objectThumbnail(node, slide, play, width, height) {
-  const root = document.createElement("div");
-  root.className = "thumb";
-  root.style.width = `${width}px`;
-  root.style.height = `${height}px`;
-  root.style.backgroundColor = slide.background;
-  const scale = Math.min((width - 4) / node.width, (height - 4) / node.height);
-  const { element } = build(node, play.assets ?? {}, true);
-  element.style.left = `${(width - node.width * scale) / 2}px`;
-  element.style.top = `${(height - node.height * scale) / 2}px`;
-  element.style.transformOrigin = "0 0";
-  element.style.transform = `scale(${scale})`;
-  root.append(element);
-  return root;
-}
-
-function build(node, assets, still = false) {
-  const element = document.createElement("div");
-  element.className = `stage-node stage-${node.kind}`;
-  element.dataset.key = node.key;
-  frameBox(element, node);
-  if (node.parts) {
-    const parts = node.parts.map((part) => {
-      const piece = document.createElement("div");
-      piece.className = "stage-part";
-      piece.dataset.key = part.key;
-      piece.style.top = `${part.y}px`;
-      piece.style.height = `${part.height}px`;
-      piece.innerHTML = part.svg;
-      element.append(piece);
-      return [part.key, piece];
-    });
-    return { element, parts };
-  }
-  if (node.svg) element.innerHTML = node.svg;
-  if (node.asset === undefined) return { element };
-  const media = mediaElement(node, assets[node.asset], still);
-  fitMedia(media, node);
-  element.append(media);
-  return { element, media };
-}
-
-function mediaElement(node, asset, still) {
-  if (node.kind === "clip" && !still) {
-    const video = document.createElement("video");
-    video.playsInline = true;
-    video.preload = "auto";
-    video.poster = asset?.poster ?? "";
-    if (asset) video.src = asset.url;
-    return video;
-  }
-  const picture = document.createElement("img");
-  picture.alt = node.alt;
-  picture.draggable = false;
-  const address = node.kind === "clip" ? asset?.poster : asset?.url;
-  if (address) picture.src = address;
-  return picture;
-}
-
-function fitMedia(media, node) {
-  if (media) media.style.objectFit = node.fit === "fill" ? "cover" : "contain";
-}
-
-function frameBox(element, node) {
-  element.style.left = `${node.x}px`;
-  element.style.top = `${node.y}px`;
-  element.style.width = `${node.width}px`;
-  element.style.height = `${node.height}px`;
-  element.style.opacity = String(node.opacity);
-  element.style.transform = node.rotation ? `rotate(${node.rotation}deg)` : "";
-  element.written = {};
+/** A picture that is not drawn anew yet fills its box all the same. */
+function stretch(drawing) {
+  for (const [name, value] of [["width", "100%"], ["height", "100%"], ["preserveAspectRatio", "none"]]) drawing.setAttribute(name, value);
 }
 
 function place(node, state = {}) {
   const { element } = node;
-  const x = state.x ?? 0;
-  const y = state.y ?? 0;
-  const turn = node.rotation + (state.rotate ?? 0);
-  const moves = [];
-  if (x || y) moves.push(`translate(${x}px, ${y}px)`);
-  if (turn) moves.push(`rotate(${turn}deg)`);
-  if ((state.scale_x ?? 1) !== 1 || (state.scale_y ?? 1) !== 1) {
-    moves.push(`scale(${state.scale_x ?? 1}, ${state.scale_y ?? 1})`);
-  }
-  set(element, "transform", moves.join(" "));
+  const [a, b, c, d, e, f] = matrixOf(node.rotation, state);
+  const stands = a === 1 && b === 0 && d === 1 && e === 0 && f === 0;
+  set(element, "transform", stands ? "" : `matrix(${a}, ${b}, ${c}, ${d}, ${e}, ${f})`);
   set(element, "opacity", String(node.opacity * (state.opacity ?? 1)));
   set(element, "visibility", state.visible === 0 ? "hidden" : "inherit");
   set(element, "filter", state.blur ? `blur(${state.blur}px)` : "");

@@ -1,0 +1,63 @@
+// Acts that put something on the slide.
+
+import { chooseAsset } from "../library/choosing.js";
+import { uploadFiles } from "../library/uploading.js";
+import { openPictureSlides } from "../sheets/picture_slides.js";
+import { newId } from "../state/ids.js";
+import { inkOn } from "../writing/ink.js";
+import { writeNewText } from "../stage/text_editor.js";
+
+/** Puts a new object on the slide and selects it. */
+function add({ store, stage }, object) {
+  const id = newId("object");
+  stage.setFace("arrange");
+  const answer = store.edit({ do: "add-object", slide: store.focus, object: { ...object, id } });
+  store.select("objects", [id]);
+  return answer;
+}
+
+export function newText(desk) {
+  desk.stage.setFace("arrange");
+  writeNewText(desk);
+}
+
+export function addShape(desk, form) {
+  const { show } = desk.store.shown;
+  const height = show.height / 3;
+  const width = form === "ellipse" ? height : height * 1.5;
+  add(desk, { kind: "shape", form, x: (show.width - width) / 2, y: height, width, height });
+}
+
+export function addLine(desk) {
+  const { show } = desk.store.shown;
+  const line = inkOn(desk.store.slide.background);
+  add(desk, { kind: "line", x: show.width * 0.3, y: show.height * 0.45, width: show.width * 0.4, height: 60, line });
+}
+
+export async function addMedia(desk, kind) {
+  const asset = await chooseAsset(desk, kind);
+  if (asset) placeMedia(desk, asset);
+}
+
+/** Puts an asset on the slide, as large as half the stage allows, in its own proportions. */
+export function placeMedia(desk, asset) {
+  const { show } = desk.store.shown;
+  const object = { kind: asset.kind, asset: asset.id };
+  if (asset.kind === "sound") return add(desk, { ...object, x: 24, y: show.height - 64, width: 200, height: 40 });
+  const scale = Math.min((show.width * 0.6) / asset.width, (show.height * 0.7) / asset.height);
+  const width = Math.round(asset.width * scale);
+  const height = Math.round(asset.height * scale);
+  return add(desk, { ...object, x: (show.width - width) / 2, y: (show.height - height) / 2, width, height });
+}
+
+/** Takes files in and puts each on the slide. */
+export async function placeFiles(desk, files) {
+  for (const asset of await uploadFiles(desk, files)) await placeMedia(desk, asset);
+}
+
+export function choosePictures(desk) {
+  const input = document.createElement("input");
+  Object.assign(input, { type: "file", multiple: true, accept: "image/png,image/jpeg,image/webp,image/gif" });
+  input.addEventListener("change", () => openPictureSlides(desk, [...input.files]));
+  input.click();
+}

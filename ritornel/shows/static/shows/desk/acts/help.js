@@ -1,0 +1,22 @@
+// The list of keys.
+
+import { html } from "../../../site/vendor/lit.js";
+import { footButtons, openDialog } from "../dialogs.js";
+import { ACTS, writtenKey } from "./table.js";
+
+const MORE = [
+  ["Arrows", "move what is selected (Shift: by ten; Ctrl: resize it); else the playhead by a frame (Shift: a second)"],
+  ["Tab", "to the next thing; on the timeline arrows move a build, a cue, a slide's end or a trim (Shift: a second; Ctrl: its length)"],
+  ["Alt ↑ ↓", "in the prompt book: a build into another place, a cue's mark to other words"],
+  ["Alt", "while dragging: without snapping"],
+  ["Esc", "while dragging: leave all as it was"],
+];
+
+export function openHelp() {
+  const rows = ACTS.map((act) => [act.keys.map(writtenKey).join(", "), act.help ?? act.name.toLowerCase()]);
+  return openDialog("Keys", (dialog) => html`
+    <h2 class="page-title">Keys</h2>
+    <div class="keys-list">${rows.map(([key, words]) => html`<kbd>${key}</kbd><span>${words}</span>`)}</div>
+    <div class="keys-list is-long">${MORE.map(([key, words]) => html`<kbd>${key}</kbd><span>${words}</span>`)}</div>
+    ${footButtons(html`<button class="act-main" @click=${() => dialog.close()}>Close</button>`)}`, { width: "760px" });
+}

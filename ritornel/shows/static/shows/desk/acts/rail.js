@@ -1,0 +1,37 @@
+// The acts beside the stage: what can be put on the slide, and what can be done with what is selected.
+
+import { html, nothing } from "../../../site/vendor/lit.js";
+import { Pane } from "../pane.js";
+import { ACTS, actById, doAct, lacking, writtenKey } from "./table.js";
+
+/** A button for an act, with its key under it or in its title. */
+export function actButton(desk, id, { className = "act", label = null, told = false, pressed = null } = {}) {
+  const act = actById(id);
+  const key = writtenKey(act.keys[0]);
+  return html`<button class=${className} data-act=${act.id} title="${act.name} (${key})" aria-keyshortcuts=${act.keys[0]}
+    aria-pressed=${pressed === null ? nothing : String(pressed)} ?disabled=${act.needs === "slide" && Boolean(lacking(desk, act))}
+    @click=${(event) => doAct(desk, act, event)}>${label ?? act.name}${told ? html`<kbd>${key}</kbd>` : nothing}</button>`;
+}
+
+export function railPane(desk) {
+  const { store } = desk;
+  const some = (where) => ACTS.filter((act) => act.rail === where);
+  const selected = () => {
+    const text = store.objects.size === 1 && store.object([...store.objects][0])?.kind === "text";
+    if (store.objects.size) return text ? "text" : "objects";
+    return store.slides.size ? "slides" : store.steps.size ? "steps" : "";
+  };
+  const fits = (act, chosen) => {
+    if (act.id === "build") return chosen === "objects" || chosen === "text";
+    if (act.id === "write") return chosen === "text";
+    if (act.id === "duplicate") return chosen && chosen !== "steps";
+    return Boolean(chosen);
+  };
+  return new Pane(document.getElementById("acts"), {
+    shows: () => [Boolean(store.slide), selected()],
+    draw: (_, chosen) => html`
+      ${some("slides").map((act) => actButton(desk, act.id))}<hr>
+      ${some("things").map((act) => actButton(desk, act.id))}
+      ${chosen ? html`<hr>${some("selected").filter((act) => fits(act, chosen)).map((act) => actButton(desk, act.id, { told: true }))}` : nothing}`,
+  });
+}

@@ -1,0 +1,61 @@
+// Acts on what is selected.
+
+import { openBuildMenu } from "../sheets/build_menu.js";
+import { editText } from "../stage/text_editor.js";
+import { newIds } from "../state/ids.js";
+import { deleteSlides, duplicateSlides } from "./slides.js";
+
+export function buildMenu(desk, event) {
+  const button = event?.type === "click" ? event.currentTarget : null;
+  openBuildMenu(desk, button ?? document.getElementById("acts"));
+}
+
+export function editSelected(desk) {
+  desk.stage.setFace("arrange");
+  editText(desk, [...desk.store.objects][0]);
+}
+
+/** Duplicates the objects that are selected, and selects the copies; with none, the slides that are, or the one in focus. */
+export function duplicate(desk) {
+  const { store } = desk;
+  if (!store.objects.size) {
+    duplicateSlides(desk, store.slides.size ? [...store.slides] : [store.focus]);
+    return;
+  }
+  const objects = store.slide.document.objects.map((thing) => thing.id).filter((id) => store.objects.has(id));
+  const ids = newIds("object", objects.length);
+  store.edit({ do: "duplicate-objects", slide: store.focus, objects, ids });
+  store.select("objects", ids);
+}
+
+/** Deletes what is selected: builds, objects or slides. */
+export function remove(desk) {
+  const { store } = desk;
+  const slide = store.focus;
+  if (store.steps.size) store.edit({ do: "delete-steps", slide, steps: [...store.steps] });
+  else if (store.objects.size) store.edit({ do: "delete-objects", slide, objects: [...store.objects] });
+  else if (store.slides.size) deleteSlides(desk, [...store.slides]);
+}
+
+export function restack({ store }, to) {
+  store.edit({ do: "restack", slide: store.focus, objects: [...store.objects], to });
+}
+
+export function selectAll({ store, stage }) {
+  stage.setFace("arrange");
+  store.select("objects", store.slide.document.objects.map((thing) => thing.id));
+}
+
+export function selectNothing({ store }) {
+  store.select("objects", []);
+}
+
+/** Selects the object after the last one that is selected, or before it; with `too`, those that are selected stay so. */
+export function selectNext({ store, stage }, by, too = false) {
+  const ids = store.slide.document.objects.map((thing) => thing.id);
+  if (!ids.length) return;
+  const at = ids.indexOf([...store.objects].at(-1));
+  const next = ids[at < 0 ? (by > 0 ? 0 : ids.length - 1) : (at + by + ids.length) % ids.length];
+  stage.setFace("arrange");
+  store.select("objects", too ? [...store.objects, next] : [next]);
+}

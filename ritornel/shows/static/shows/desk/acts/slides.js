@@ -1,0 +1,36 @@
+// Acts on slides.
+
+import { newId, newIds } from "../state/ids.js";
+
+export function addSlide({ store }) {
+  const id = newId("slide");
+  store.edit({ do: "add-slide", after: store.focus, ids: [id] });
+  store.focusSlide(id);
+}
+
+export function duplicateSlides({ store }, slides) {
+  const ids = newIds("slide", slides.length);
+  store.edit({ do: "duplicate-slides", slides, ids });
+  store.focusSlide(ids[0]);
+  store.select("slides", ids);
+}
+
+export function deleteSlides({ store, notice }, slides) {
+  store.edit({ do: "delete-slides", slides });
+  notice.announce(slides.length === 1 ? "Slide deleted" : `${slides.length} slides deleted`);
+}
+
+export function stepSlide({ store }, by) {
+  const row = store.shown.order[store.slideIndex() + by];
+  if (row) store.focusSlide(row[0]);
+}
+
+/** Moves the slide in focus by one place. */
+export function moveSlide({ store, notice }, by) {
+  const { order } = store.shown;
+  const to = store.slideIndex() + by;
+  if (to < 0 || to >= order.length) return;
+  const before = by < 0 ? order[to][0] : (order[to + 1]?.[0] ?? null);
+  store.edit({ do: "move-slides", slides: [store.focus], before });
+  notice.announce(`Slide is number ${to + 1} now`);
+}

@@ -1,0 +1,102 @@
+// Everything that can be done on the desk by a key or a button: one table. The rail, the keys, the help and the buttons of
+// sheets are views of it.
+//
+//   id      what tests and buttons call it by
+//   name    as a button says it
+//   keys    as they are pressed: "N", "Shift+Space", "Ctrl+D"; the first is the one that is told
+//   help    what it does, for the list of keys; the name, in lower case, where that says it
+//   needs   what must be there: "slide", "objects", "text"; else it says so, or, if it is quiet, does nothing
+//   rail    where it stands in the rail: "slides", "things", "selected"; none: it has a key alone
+//   run     (desk, event)
+
+import { addLine, addMedia, addShape, choosePictures, newText } from "./adding.js";
+import { addSlide, moveSlide, stepSlide } from "./slides.js";
+import { buildMenu, duplicate, editSelected, remove, restack, selectAll, selectNext, selectNothing } from "./selected.js";
+import { openHelp } from "./help.js";
+
+export const ACTS = [
+  { id: "new-slide", name: "New slide", keys: ["N"], rail: "slides", run: addSlide },
+  { id: "pictures", name: "Pictures…", keys: ["P"], help: "pictures into slides", rail: "slides", run: choosePictures },
+  { id: "text", name: "Text", keys: ["T"], help: "a text: write at once", needs: "slide", rail: "things", run: newText },
+  { id: "rectangle", name: "Rectangle", keys: ["R"], needs: "slide", rail: "things", run: (desk) => addShape(desk, "rectangle") },
+  { id: "ellipse", name: "Ellipse", keys: ["E"], needs: "slide", rail: "things", run: (desk) => addShape(desk, "ellipse") },
+  { id: "line", name: "Line", keys: ["G"], needs: "slide", rail: "things", run: addLine },
+  { id: "picture", name: "Picture…", keys: ["I"], needs: "slide", rail: "things", run: (desk) => addMedia(desk, "picture") },
+  { id: "clip", name: "Clip…", keys: ["C"], needs: "slide", rail: "things", run: (desk) => addMedia(desk, "clip") },
+  { id: "sound", name: "Sound…", keys: ["S"], needs: "slide", rail: "things", run: (desk) => addMedia(desk, "sound") },
+  { id: "build", name: "Build it", keys: ["B"], help: "build what is selected", needs: "objects", rail: "selected", run: buildMenu },
+  { id: "write", name: "Write in it", keys: ["Enter"], help: "write in the selected text", needs: "text", quiet: true, rail: "selected", run: editSelected },
+  { id: "duplicate", name: "Duplicate", keys: ["Ctrl+D"], help: "duplicate what is selected, or the slide", needs: "slide", rail: "selected", run: duplicate },
+  { id: "delete", name: "Delete", keys: ["Delete", "Backspace"], help: "delete what is selected: builds, objects, slides", rail: "selected", run: remove },
+
+  { id: "play", name: "Play", keys: ["Space"], help: "play from here, pause", run: (desk) => desk.stage.toggle() },
+  { id: "play-slide", name: "From slide", keys: ["Shift+Space"], help: "play from the start of the slide", run: (desk) => desk.stage.playFromSlide() },
+  { id: "play-show", name: "From show", keys: ["Home"], help: "play from the start of the show", run: (desk) => desk.stage.playFromShow() },
+  { id: "cue-before", name: "To the cue before", keys: [","], run: (desk) => desk.stage.toCue(-1) },
+  { id: "cue-after", name: "To the next cue", keys: ["."], run: (desk) => desk.stage.toCue(1) },
+  { id: "face", name: "Other face", keys: ["F"], help: "other face: Arrange or Run", run: (desk) => desk.stage.setFace(desk.stage.face === "run" ? "arrange" : "run") },
+  { id: "loop", name: "Loop slide", keys: ["L"], help: "loop this slide", run: (desk) => desk.stage.toggleLoop() },
+
+  { id: "slide-before", name: "Slide before", keys: ["PageUp"], run: (desk) => stepSlide(desk, -1) },
+  { id: "slide-after", name: "Next slide", keys: ["PageDown"], run: (desk) => stepSlide(desk, 1) },
+  { id: "slide-earlier", name: "Slide earlier", keys: ["Alt+PageUp"], help: "move the slide one place earlier", needs: "slide", run: (desk) => moveSlide(desk, -1) },
+  { id: "slide-later", name: "Slide later", keys: ["Alt+PageDown"], help: "move the slide one place later", needs: "slide", run: (desk) => moveSlide(desk, 1) },
+
+  { id: "select-next", name: "Select the next object", keys: ["O"], needs: "slide", run: (desk) => selectNext(desk, 1) },
+  { id: "select-before", name: "Select the object before", keys: ["Shift+O"], needs: "slide", run: (desk) => selectNext(desk, -1) },
+  { id: "select-more", name: "Select the next object too", keys: ["J"], needs: "slide", run: (desk) => selectNext(desk, 1, true) },
+  { id: "select-all", name: "Select all objects", keys: ["Ctrl+A"], needs: "slide", run: selectAll },
+  { id: "select-nothing", name: "Select nothing", keys: ["Escape"], run: selectNothing },
+  { id: "to-back", name: "To the back", keys: ["["], needs: "objects", run: (desk) => restack(desk, "back") },
+  { id: "to-front", name: "To the front", keys: ["]"], needs: "objects", run: (desk) => restack(desk, "front") },
+
+  { id: "undo", name: "Undo", keys: ["Ctrl+Z"], run: (desk) => desk.store.undo() },
+  { id: "redo", name: "Redo", keys: ["Ctrl+Shift+Z", "Ctrl+Y"], run: (desk) => desk.store.redo() },
+
+  { id: "zoom-show", name: "Show", keys: ["1"], help: "timeline: the whole show", run: (desk) => desk.timeline.zoomTo("show") },
+  { id: "zoom-chapter", name: "Chapter", keys: ["2"], help: "timeline: the chapter", run: (desk) => desk.timeline.zoomTo("chapter") },
+  { id: "zoom-slide", name: "Slide", keys: ["3"], help: "timeline: the slide", run: (desk) => desk.timeline.zoomTo("slide") },
+  { id: "zoom-in", name: "Closer", keys: ["+", "="], help: "timeline: closer", run: (desk) => desk.timeline.zoomBy(1.5) },
+  { id: "zoom-out", name: "Further", keys: ["-"], help: "timeline: further", run: (desk) => desk.timeline.zoomBy(1 / 1.5) },
+
+  { id: "script", name: "To the script", keys: ["W"], help: "write in the script", needs: "slide", run: (desk) => desk.book.focusScript() },
+  { id: "help", name: "Keys", keys: ["?"], help: "this list", run: (desk) => openHelp(desk) },
+];
+
+const BY_ID = new Map(ACTS.map((act) => [act.id, act]));
+
+const LACKING = {
+  slide: "There is no slide yet: press N for one, or drop pictures.",
+  objects: "Select an object on the stage first.",
+  text: "Select a text on the stage first.",
+};
+
+export function actById(id) {
+  return BY_ID.get(id);
+}
+
+/** What is lacking for an act, in words; nothing if it can be done. */
+export function lacking({ store }, { needs }) {
+  if (!needs) return "";
+  const has = {
+    slide: Boolean(store.slide),
+    objects: store.objects.size > 0,
+    text: store.objects.size === 1 && store.object([...store.objects][0])?.kind === "text",
+  };
+  if (has[needs]) return "";
+  return needs === "slide" && store.focus ? "The slide is on its way." : LACKING[needs];
+}
+
+/** Does an act, or says what it lacks. */
+export function doAct(desk, act, event) {
+  const words = lacking(desk, act);
+  if (words && !act.quiet) desk.notice.say(words);
+  if (!words) act.run(desk, event);
+}
+
+/** A key as people write it: "Ctrl Shift Z". */
+export function writtenKey(key) {
+  if (key === "+") return key;
+  const names = { Delete: "Del", Escape: "Esc", PageUp: "Page up", PageDown: "Page down", "-": "−" };
+  return key.split("+").map((part) => names[part] ?? part).join(" ");
+}

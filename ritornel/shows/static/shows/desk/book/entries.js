@@ -1,0 +1,115 @@
+// Builds as one-line entries: thumbnail, name, effect, trigger, duration; dragged into another order.
+
+import { follow } from "../../../site/gesture.js";
+import { html, nothing, ref } from "../../../site/vendor/lit.js";
+import { seconds } from "../../../site/times.js";
+import { objectThumbnail } from "../../../site/play/thumbnails.js";
+
+/** How a build is triggered, in words. */
+function whenWords(step, group, place) {
+  const later = step.delay ? `, ${seconds(step.delay)} s later` : "";
+  if (place === 0) return (group.cue ? "on cue" : "at once") + later;
+  return step.trigger + later;
+}
+
+/** One entry for a build as the score has it. */
+export function entry(desk, timed, group) {
+  const { store } = desk;
+  const step = store.step(timed.id);
+  if (!step) return nothing;
+  const place = group.steps.findIndex((one) => one.id === timed.id);
+  const chosen = store.steps.has(timed.id);
+  const toggle = () => store.select("steps", chosen && store.steps.size === 1 ? [] : [timed.id]);
+  const lasts = timed.kind === "play" || timed.kind === "pause" ? "" : `${seconds(timed.end - timed.start)} s`;
+  return html`<div class="entry ${chosen ? "is-selected" : ""}" data-step=${timed.id} data-cue=${group.cue} data-place=${place} tabindex="0" role="button"
+      aria-pressed=${String(chosen)} @keydown=${(event) => key(desk, event, timed.id, toggle)} @pointerdown=${(event) => press(desk, event, timed.id, toggle)}>
+    <span class="entry-picture" ${ref((root) => root && picture(root, store, timed))}></span>
+    <span class="entry-what"><b>${timed.name}</b><span>${timed.verb}</span></span>
+    <span class="entry-when">${whenWords(step, group, place)}</span>
+    <span class="entry-lasts">${lasts}</span>
+  </div>`;
+}
+
+function picture(root, store, timed) {
+  const node = store.slide?.nodes.find((n) => n.object === timed.object);
+  const part = timed.paragraph !== null ? node?.parts?.[timed.paragraph] : null;
+  const shown = part ? { ...node, height: part.height, parts: [{ ...part, y: 0 }] } : node;
+  if (root.shown === node && root.part === part) return;
+  Object.assign(root, { shown: node, part });
+  root.replaceChildren(...(shown ? [objectThumbnail(shown, store.slide, store.play, 34, 20)] : []));
+}
+
+function key(desk, event, id, toggle) {
+  if (event.key === "Enter" || event.key === " ") {
+    event.preventDefault();
+    toggle();
+  }
+  const by = { ArrowUp: -1, ArrowDown: 1 }[event.key];
+  if (by && event.altKey) {
+    event.preventDefault();
+    moveByKey(desk, id, by);
+  }
+  if (by && !event.altKey) {
+    event.preventDefault();
+    const entries = [...document.querySelectorAll("#book .entry")];
+    entries[entries.indexOf(event.currentTarget) + by]?.focus();
+  }
+}
+
+function press(desk, event, id, toggle) {
+  const element = event.currentTarget;
+  const line = document.createElement("div");
+  line.className = "drop-line";
+  let target = null;
+  event.preventDefault();
+  follow(event, {
+    scrolls: element.closest(".book-page"),
+    click: () => {
+      element.focus({ preventScroll: true });
+      toggle();
+    },
+    start: () => element.classList.add("is-dragged"),
+    move: ({ y }) => (target = placeAt(y, line)),
+    end: ({ event: last }) => {
+      finish();
+      if (target) move(desk, id, target.cue, target.index, last.shiftKey);
+    },
+    leave: () => finish(),
+  });
+  function finish() {
+    line.remove();
+    element.classList.remove("is-dragged");
+  }
+}
+
+/** The cue and index that lie at a height of the page; shows them with `line`. */
+function placeAt(y, line) {
+  line.remove();
+  const blocks = [...document.querySelectorAll(".passage-block")];
+  const block = blocks.findLast((b) => b.getBoundingClientRect().top <= y) ?? blocks[0];
+  if (!block) return null;
+  const entries = [...block.querySelectorAll(".entry")];
+  const index = entries.filter((e) => e.getBoundingClientRect().top + e.offsetHeight / 2 < y).length;
+  const place = entries[index]?.getBoundingClientRect().top ?? block.getBoundingClientRect().bottom - 13;
+  const page = block.closest(".book-page");
+  line.style.top = `${place - page.getBoundingClientRect().top + page.scrollTop}px`;
+  page.append(line);
+  return { cue: Number(block.dataset.cue), index };
+}
+
+function move(desk, id, cue, index, newCue = false) {
+  const { store } = desk;
+  return store.edit({ do: "move-steps", slide: store.focus, steps: [id], cue, index, new_cue: newCue });
+}
+
+function moveByKey(desk, id, by) {
+  const groups = desk.store.slide.time.groups;
+  const cue = groups.findIndex((group) => group.steps.some((step) => step.id === id));
+  const index = groups[cue].steps.findIndex((step) => step.id === id);
+  const target = index + by;
+  const inside = target >= 0 && target < groups[cue].steps.length;
+  const to = inside ? cue : cue + by;
+  if (to < 0 || to >= groups.length) return;
+  desk.book.keepFocusOn(id);
+  move(desk, id, to, inside ? (by > 0 ? target + 1 : target) : by > 0 ? 0 : groups[to].steps.length);
+}

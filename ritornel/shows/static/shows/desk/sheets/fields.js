@@ -1,0 +1,61 @@
+// Fields that sheets are made of: each tells its value when it is changed and right, and says so when it is wrong.
+
+import { html } from "../../../site/vendor/lit.js";
+import { readTime, seconds } from "../../../site/times.js";
+import { fieldValue } from "../pane.js";
+
+function field(label, shown, read, changed, { wrong = "", placeholder = "", mode = "text", most = 300, id = "" } = {}) {
+  const commit = (event) => {
+    const input = event.target;
+    const value = read(input.value);
+    input.classList.toggle("field-wrong", value === undefined);
+    input.title = value === undefined ? wrong : "";
+    input.setAttribute("aria-invalid", String(value === undefined));
+    if (value !== undefined) changed(value);
+  };
+  return html`<input class="field" id=${id} aria-label=${label} placeholder=${placeholder} inputmode=${mode} maxlength=${most} @change=${commit} ${fieldValue(shown)}>`;
+}
+
+/** A time in seconds; `empty` is what an empty field means (null) or undefined if it may not be empty. */
+export function timeField(label, ms, changed, { empty, placeholder = "", id = "" } = {}) {
+  const read = (text) => {
+    const time = readTime(text);
+    return time === null ? empty : time;
+  };
+  const wrong = "Write a time in seconds, such as 2.5, or minutes and seconds, such as 1:02.5";
+  return field(label, ms === null || ms === undefined ? "" : seconds(ms), read, changed, { wrong, placeholder, mode: "decimal", id });
+}
+
+export function numberField(label, value, changed, { least = -100000, most = 100000, places = 1 } = {}) {
+  const read = (text) => {
+    const number = Number(text.replace(",", "."));
+    return text.trim() === "" || Number.isNaN(number) || number < least || number > most ? undefined : number;
+  };
+  return field(label, String(Number(value.toFixed(places))), read, changed, { wrong: `Write a number from ${least} to ${most}`, mode: "decimal" });
+}
+
+export function textField(label, value, changed, placeholder = "") {
+  return field(label, value, (text) => text.trim(), changed, { placeholder });
+}
+
+export function choice(label, value, options, changed, id = "") {
+  return html`<select class="field" id=${id} aria-label=${label} @change=${(event) => changed(event.target.value)}>
+    ${options.map(([name, words]) => html`<option value=${name} .selected=${name === value}>${words}</option>`)}
+  </select>`;
+}
+
+export function check(words, on, changed) {
+  return html`<label class="inline-flex gap-1.5 items-center"><input type="checkbox" .checked=${on} @change=${(event) => changed(event.target.checked)}>${words}</label>`;
+}
+
+export function colourField(label, value, changed, canBeNone = false) {
+  const shown = value === "none" ? "#ffffff" : value;
+  const picker = html`<input type="color" aria-label=${label} .value=${shown} @change=${(event) => changed(event.target.value)}>`;
+  if (!canBeNone) return picker;
+  return html`<span class="inline-flex gap-2 items-center">${picker}${check("none", value === "none", (on) => changed(on ? "none" : shown))}</span>`;
+}
+
+/** A label and its field, for a sheet's grid. */
+export function row(label, content, wide = false) {
+  return html`<span class="row-label">${label}</span><div class=${wide ? "wide" : ""}>${content}</div>`;
+}

@@ -1,0 +1,67 @@
+// Pictures into slides: how they fit, how long they hold, how they come in, chosen once for all of them.
+
+import { html, nothing } from "../../../site/vendor/lit.js";
+import { minutes, readTime, seconds } from "../../../site/times.js";
+import { footButtons, openDialog } from "../dialogs.js";
+import { uploadFiles } from "../library/uploading.js";
+import { newIds } from "../state/ids.js";
+import { choice } from "./fields.js";
+import { transitionFields } from "./transition_fields.js";
+
+const FITS = [["whole", "whole, with the ground around it"], ["fill", "filling the slide, cut at the edges"]];
+
+/** Asks once, takes the pictures in, and makes one slide of each after the slide in focus. */
+export async function openPictureSlides(desk, files) {
+  const pictures = files.filter((file) => file.type.startsWith("image/"));
+  if (!pictures.length) {
+    desk.notice.say("None of these files is a picture. Slides are made of png, jpg, webp or gif.");
+    return;
+  }
+  const chosen = await askHow(desk, pictures.length);
+  if (!chosen) return;
+  const assets = await uploadFiles(desk, pictures);
+  if (assets.length) await makeSlides(desk, assets, chosen);
+}
+
+function askHow({ store }, count) {
+  const how = { fit: "whole", hold: "4.0", transition: { type: "crossfade", subtype: "", duration: null, colour: "#000000" } };
+  const draw = (dialog) => {
+    const set = (values) => {
+      Object.assign(how, values);
+      dialog.update();
+    };
+    const hold = readTime(how.hold);
+    const kind = store.vocabulary.transitions[how.transition.type];
+    const comes = kind.instant ? 0 : (how.transition.duration ?? kind.duration);
+    const each = hold === null || hold === undefined ? null : hold + comes;
+    const told = each === null ? "" : `Each is on for ${seconds(each)} s: ${seconds(comes)} s to come in, then the hold. Together ${minutes(each * count)}.`;
+    return html`<h2 class="page-title">${count === 1 ? "A picture into a slide" : `${count} pictures into slides`}</h2>
+      <p class="soft mt-1">In the order of their file names, one slide each.</p>
+      <div class="sheet-grid mt-4">
+        <label for="picture-fit">Picture</label><div class="wide">${choice("Picture", how.fit, FITS, (fit) => set({ fit }), "picture-fit")}</div>
+        <label for="picture-hold">Hold, s</label><div class="wide"><input class="field" id="picture-hold" inputmode="decimal" .value=${how.hold} @input=${(event) => set({ hold: event.target.value })}></div>
+        <span class="row-label">Comes in</span><div class="wide">${transitionFields(store.vocabulary, how.transition, (transition) => set({ transition }))}</div>
+      </div>
+      <p class="soft" role="status">${told}</p>
+      ${hold === undefined ? html`<p class="notice notice-error" role="alert">Write the hold in seconds, such as 4.0, or leave it empty for the show's own.</p>` : nothing}
+      ${footButtons(html`<button class="act-main" ?disabled=${hold === undefined} @click=${() => dialog.close({ ...how, hold })}>Make slides</button>`, html`<button class="act" @click=${() => dialog.close()}>Leave</button>`)}`;
+  };
+  return openDialog("Pictures into slides", draw, { width: "480px" });
+}
+
+async function makeSlides({ store }, assets, { fit, hold, transition }) {
+  const empty = onlyEmptySlide(store);
+  const ids = newIds("slide", assets.length);
+  const command = { do: "add-picture-slides", assets: assets.map((a) => a.id), after: store.focus, fit, hold, transition, ids };
+  const { done } = await store.edit(command);
+  if (!done) return;
+  if (empty) store.edit({ do: "delete-slides", slides: [empty] });
+  store.focusSlide(ids[0]);
+}
+
+/** The one slide of a fresh show, if nothing was done with it yet. */
+function onlyEmptySlide({ shown }) {
+  const [row, more] = shown.order;
+  const doc = row && !more ? shown.slides[row[0]]?.document : null;
+  return doc && !doc.objects.length && !doc.script && !doc.title ? row[0] : null;
+}

@@ -1,0 +1,26 @@
+// A slide's own settings, in place under its title: transition, hold, length, ground, chapter.
+
+import { html } from "../../../site/vendor/lit.js";
+import { deleteSlides, duplicateSlides } from "../acts/slides.js";
+import { check, choice, colourField, row, textField, timeField } from "./fields.js";
+import { transitionFields } from "./transition_fields.js";
+
+export function slideSettings(desk) {
+  const { store } = desk;
+  const { focus } = store;
+  const { document: doc, time } = store.slide;
+  const set = (values) => store.edit({ do: "set-slides", slides: [focus], values });
+  const forAll = (name, what) => html`<button class="act" title="Give every slide this ${what.toLowerCase()}"
+    @click=${() => store.edit({ do: "set-slides", slides: null, values: { [name]: store.slide.document[name] } })}>${what} for all</button>`;
+  const chapter = store.shown.show.chapters.find((c) => c.first === focus)?.title ?? "";
+  return html`<div class="settings mb-3" id="slide-sheet">
+    ${row("Comes in", transitionFields(store.vocabulary, doc.transition, (transition) => set({ transition })), true)}
+    ${row("Hold, s", timeField("Hold", doc.hold, (hold) => set({ hold }), { empty: null, placeholder: `${(time.hold / 1000).toFixed(1)} by the clock` }))}
+    ${row("Length, s", timeField("Fixed length", doc.length, (length) => set({ length }), { empty: null, placeholder: "as needed" }))}
+    ${row("Ground", colourField("Ground", doc.background, (background) => set({ background })))}
+    ${row("Live", choice("Advance", doc.advance, [["presenter", "presenter gives cues"], ["clock", "clock gives cues"]], (advance) => set({ advance })))}
+    ${row("Chapter", textField("Chapter that begins here", chapter, (title) => store.edit({ do: "set-chapter", slide: focus, title }), "a title begins a chapter here"), true)}
+    <div class="all">${check("builds begin with the transition", doc.builds_with_transition, (on) => set({ builds_with_transition: on }))}${forAll("transition", "Transition")}${forAll("hold", "Hold")}</div>
+    <div class="all"><button class="act" @click=${() => duplicateSlides(desk, [focus])}>Duplicate slide</button><button class="act" @click=${() => deleteSlides(desk, [focus])}>Delete slide</button></div>
+  </div>`;
+}

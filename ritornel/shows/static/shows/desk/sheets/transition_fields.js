@@ -1,0 +1,18 @@
+// Type, way, duration and colour of a transition, as fields that go together.
+
+import { html, nothing } from "../../../site/vendor/lit.js";
+import { choice, colourField, timeField } from "./fields.js";
+
+/** The fields of a transition; `changed` gets the whole transition whenever one of them is. */
+export function transitionFields(vocabulary, transition, changed) {
+  const kinds = vocabulary.transitions;
+  const kind = kinds[transition.type] ?? kinds.crossfade;
+  const set = (values) => changed({ ...transition, ...values });
+  const types = Object.entries(kinds).map(([name, k]) => [name, k.label]);
+  return html`<span class="inline-flex gap-3 items-baseline flex-wrap">
+    ${choice("Transition", transition.type, types, (type) => set({ type, subtype: "", duration: null }))}
+    ${kind.subtypes.length ? choice("Way", transition.subtype || kind.subtypes[0][0], kind.subtypes, (subtype) => set({ subtype })) : nothing}
+    ${kind.colour ? colourField("Colour", transition.colour, (colour) => set({ colour })) : nothing}
+    ${kind.instant ? nothing : html`<span class="inline-flex is-time">${timeField("Duration of the transition, seconds", transition.duration ?? kind.duration, (duration) => set({ duration }))}<span class="soft">s</span></span>`}
+  </span>`;
+}

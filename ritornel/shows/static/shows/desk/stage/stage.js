@@ -1,0 +1,188 @@
+// The stage on the desk: its two faces and the playhead. What is drawn is the score, always.
+
+import { evaluate, slideAt } from "../../../site/play/evaluate.js";
+import { Playhead } from "../../../site/play/playhead.js";
+import { Sound } from "../../../site/play/sound.js";
+import { Stage } from "../../../site/play/stage.js";
+import { tenths } from "../../../site/times.js";
+
+export class DeskStage {
+  constructor(desk) {
+    this.desk = desk;
+    this.store = desk.store;
+    this.pane = document.getElementById("stage-pane");
+    this.frame = document.querySelector(".stage-frame");
+    this.stage = new Stage(document.getElementById("stage"), this.store.play);
+    this.sound = new Sound(this.store.play, this.stage, () => this.soundRefused());
+    this.face = "arrange";
+    this.listeners = new Set();
+    this.looping = false;
+    this.playhead = new Playhead({ end: () => this.store.shown.length, moved: () => this.moved(), ended: () => this.ended() });
+    this.store.on("changed", () => this.draw());
+    this.store.on("focus", () => this.followFocus());
+    this.frame.style.setProperty("--stage-ratio", this.store.play.width / this.store.play.height);
+    this.draw();
+  }
+
+  /** Calls `listener(time)` whenever the playhead is somewhere else, or something else stands on the stage. */
+  onMoved(listener) {
+    this.listeners.add(listener);
+  }
+
+  get time() {
+    return this.playhead.time;
+  }
+
+  get playing() {
+    return this.playhead.playing;
+  }
+
+  /** Playhead in the time of the slide in focus. */
+  get slideTime() {
+    return this.time - this.store.start();
+  }
+
+  /** Takes over what is shown now, if it is another state than before. */
+  takeOver() {
+    const { play } = this.store;
+    if (this.stage.play === play) return;
+    this.stage.play = this.sound.play = play;
+    this.frame.style.setProperty("--stage-ratio", play.width / play.height);
+    if (this.time > play.length) this.playhead.time = play.length;
+    if (this.looping) this.setLoop();
+  }
+
+  /** A slide chosen by hand brings the playhead to its start. */
+  followFocus() {
+    const index = this.store.slideIndex();
+    if (index >= 0 && slideAt(this.store.shown.order, this.time) !== index) this.playhead.seek(this.store.start());
+    const title = this.store.focus ? `Slide ${index + 1}, ${this.store.title(this.store.focus)}` : "No slides";
+    if (!this.playing) this.desk.notice.announce(title);
+  }
+
+  /** The focus goes along with the playhead, but never away from where someone is writing. */
+  moved() {
+    const { order } = this.store.shown;
+    if (!order.length) return;
+    const at = slideAt(order, this.time);
+    const id = order[at][0];
+    if (id !== this.store.focus && !this.desk.book?.isWrittenIn) this.store.focusSlide(id);
+    if (this.playing) this.store.loader.need(...order.slice(at, at + 3).map((row) => row[0]));
+    this.draw();
+  }
+
+  draw() {
+    this.takeOver();
+    const { store, stage } = this;
+    const { order } = store.shown;
+    const run = this.face === "run" || this.playing;
+    this.pane.classList.toggle("is-run", run);
+    this.pane.classList.toggle("is-arrange", !run);
+    if (!order.length) stage.show({ backdrop: "#d8cdb8", layers: [] });
+    else if (run) this.showFrame();
+    else if (store.slide) stage.arrange(store.focus);
+    else stage.wait(store.shown.outlines[store.focus].ground);
+    if (order.length) this.sound.follow(slideAt(order, this.time), this.time, this.playing);
+    for (const listener of this.listeners) listener(this.time);
+  }
+
+  /** The exact frame; while its slide is still on its way, its ground. */
+  showFrame() {
+    const { store } = this;
+    const frame = evaluate(store.play, this.time);
+    const id = store.shown.order[slideAt(store.shown.order, this.time)][0];
+    if (frame) this.stage.show(frame);
+    else this.stage.wait(store.shown.outlines[id].ground);
+  }
+
+  /** Leaves an object out of the picture while someone writes in it; null lets it in again. */
+  withhold(id) {
+    this.stage.withheld = id;
+    this.draw();
+  }
+
+  setFace(name) {
+    this.face = name;
+    if (name === "arrange" && this.playing) this.pause();
+    this.store.changed();
+  }
+
+  toggle() {
+    if (this.playing || this.starting) this.pause();
+    else this.play();
+  }
+
+  /** Plays from here, once what is seen and heard here is ready. */
+  async play() {
+    const { order } = this.store.shown;
+    if (!order.length) return;
+    this.face = "run";
+    if (this.time >= this.store.shown.length) this.playhead.seek(0);
+    const starting = (this.starting = {});
+    const at = slideAt(order, this.time);
+    await this.store.loader.need(...order.slice(Math.max(0, at - 1), at + 2).map((row) => row[0]));
+    await this.sound.ready(at, this.time);
+    if (this.starting !== starting) return;
+    this.starting = null;
+    this.playhead.play();
+    this.desk.notice.announce(`Playing from ${tenths(this.time)}`);
+    this.store.changed();
+  }
+
+  pause() {
+    this.starting = null;
+    this.playhead.pause();
+    this.ended();
+    this.desk.notice.announce(`Paused at ${tenths(this.time)}`);
+  }
+
+  ended() {
+    this.sound.stop();
+    this.store.changed();
+  }
+
+  playFromSlide() {
+    this.playhead.seek(this.store.start());
+    this.play();
+  }
+
+  playFromShow() {
+    this.playhead.seek(0);
+    this.play();
+  }
+
+  /** Scrubbing: the exact frame, at once. */
+  scrub(time) {
+    this.face = "run";
+    this.playhead.seek(time);
+    this.store.changed();
+  }
+
+  toCue(direction) {
+    const { shown } = this.store;
+    const instants = shown.order.flatMap(([id, start]) => [start, ...shown.outlines[id].cues.map((cue) => start + cue)]);
+    instants.push(shown.length);
+    const next =
+      direction > 0
+        ? instants.find((at) => at > this.time + 1)
+        : instants.filter((at) => at < this.time - (this.playing ? 400 : 1)).at(-1);
+    this.scrub(next ?? (direction > 0 ? shown.length : 0));
+    this.desk.notice.announce(`At ${tenths(this.time)}`);
+  }
+
+  toggleLoop() {
+    this.looping = !this.looping;
+    this.setLoop();
+    this.store.changed();
+  }
+
+  setLoop() {
+    const start = this.store.start();
+    this.playhead.loop = this.looping ? [start, start + this.store.length() - 1] : null;
+  }
+
+  soundRefused() {
+    this.desk.notice.say("The browser lets sound out only after a click in this page. Click once, then play again.");
+    this.pause();
+  }
+}

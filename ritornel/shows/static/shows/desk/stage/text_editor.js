@@ -1,0 +1,135 @@
+// Writing in a text where it stands, at the size it has, turned as it is. A line in the editor is a paragraph of the text.
+
+import { newId } from "../state/ids.js";
+import { textOf } from "../state/sketches_objects.js";
+import { Draft } from "../writing/draft.js";
+import { inkOn } from "../writing/ink.js";
+import { LineEditor } from "../writing/plain.js";
+
+const FAMILIES = { "plex-sans": "IBM Plex Sans", fraunces: "Fraunces" };
+const NEW_SIZE = 40;
+
+/** Opens an empty text in the middle of the slide. It becomes an object with its first letter. */
+export function writeNewText(desk) {
+  const { store } = desk;
+  const { show } = store.shown;
+  const { text } = store.vocabulary.defaults;
+  const height = NEW_SIZE * text.line_height;
+  write(desk, {
+    ...text, id: newId("object"), kind: "text", x: show.width * 0.25, y: (show.height - height) / 2, width: show.width * 0.5, height,
+    size: NEW_SIZE, grows: true, paragraphs: [], colour: inkOn(store.slide.background),
+  }, false);
+}
+
+/** Opens the editor over a text of the slide in focus. Escape or a click elsewhere ends it. */
+export function editText(desk, id) {
+  const thing = desk.store.object(id);
+  if (thing?.kind === "text") write(desk, thing, true);
+}
+
+function write(desk, thing, all) {
+  const { store } = desk;
+  desk.stage.writing?.end();
+  desk.stage.writing = new Writing(desk, thing, store.focus);
+  if (all) desk.stage.writing.editor.selectAll();
+}
+
+class Writing {
+  constructor(desk, thing, slide) {
+    Object.assign(this, { desk, store: desk.store, thing, slide });
+    this.draft = new Draft(this.store, (before, text) => this.command(before, text));
+    this.over = document.getElementById("stage-over");
+    this.root = document.createElement("div");
+    this.root.className = "text-editor";
+    this.root.dataset.prompt = "Write here";
+    this.place();
+    desk.stage.withhold(thing.id);
+    this.over.append(this.root);
+    this.over.classList.add("is-written-in");
+    this.editor = new LineEditor(this.root, textOf(thing), {
+      label: "Text",
+      keys: { Escape: () => (this.end(), true) },
+      changed: (text) => this.written(text),
+      left: () => this.end(),
+    });
+    this.written(this.editor.text, false);
+    this.leave = this.store.on("changed", () => this.follow());
+    this.watcher = new ResizeObserver(() => this.place());
+    this.watcher.observe(desk.stage.frame);
+    this.editor.focus();
+  }
+
+  get there() {
+    return this.store.shown.slides[this.slide]?.document.objects.find((o) => o.id === this.thing.id) ?? null;
+  }
+
+  command(before, text) {
+    const thing = before.slides[this.slide]?.document.objects.find((o) => o.id === this.thing.id);
+    const paragraphs = text.split("\n");
+    if (thing) return { do: "write-text", slide: this.slide, object: thing.id, paragraphs, was: textOf(thing).split("\n") };
+    return text.trim() ? { do: "add-object", slide: this.slide, object: { ...this.thing, paragraphs: paragraphs.map((line) => ({ text: line })) } } : null;
+  }
+
+  written(text, changed = true) {
+    this.root.classList.toggle("is-empty", !text);
+    if (changed) this.draft.write(text);
+  }
+
+  /** What was written elsewhere goes in; a text that was taken away elsewhere ends the writing. */
+  follow() {
+    const { there } = this;
+    if (there) {
+      this.thing = there;
+      this.seen = true;
+      this.editor.adopt(textOf(there));
+      this.place();
+    } else if (this.seen && this.editor.text) {
+      this.end();
+    }
+  }
+
+  place() {
+    const { thing, root } = this;
+    const scale = this.desk.arranging.scale;
+    const sides = { top: "flex-start", middle: "center", bottom: "flex-end" };
+    Object.assign(root.style, {
+      left: `${thing.x * scale}px`,
+      top: `${thing.y * scale}px`,
+      width: `${thing.width}px`,
+      minHeight: `${thing.height}px`,
+      transform: `scale(${scale}) translate(${thing.width / 2}px, ${thing.height / 2}px) rotate(${thing.rotation}deg) translate(${-thing.width / 2}px, ${-thing.height / 2}px)`,
+      fontFamily: `"${FAMILIES[thing.font]}"`,
+      fontSize: `${thing.size}px`,
+      fontWeight: thing.weight,
+      fontStyle: thing.italic ? "italic" : "normal",
+      lineHeight: thing.line_height,
+      textAlign: thing.align === "centre" ? "center" : thing.align,
+      justifyContent: sides[thing.valign],
+      color: thing.colour,
+    });
+    root.style.setProperty("--gap", `${thing.gap}em`);
+  }
+
+  /** Sends what was written. A text that is left empty is taken away. */
+  end() {
+    if (this.ended) return;
+    this.ended = true;
+    const empty = !this.editor.text.trim();
+    const { there } = this;
+    this.leave();
+    this.watcher.disconnect();
+    if (empty && there) this.remove();
+    else this.draft.send();
+    this.editor.destroy();
+    this.root.remove();
+    this.over.classList.remove("is-written-in");
+    this.desk.stage.withhold(null);
+    this.desk.stage.writing = null;
+    if (!empty && this.store.focus === this.slide) this.store.select("objects", [this.thing.id]);
+  }
+
+  remove() {
+    this.draft.send();
+    this.store.edit({ do: "delete-objects", slide: this.slide, objects: [this.thing.id] });
+  }
+}

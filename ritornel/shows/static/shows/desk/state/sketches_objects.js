@@ -1,0 +1,100 @@
+// Sketches of commands on objects.
+
+import { mergedWords } from "./merging.js";
+import { withSlide } from "./states.js";
+
+const COPY_OFFSET = 24;
+const BOX = ["x", "y", "width", "height", "rotation", "opacity"];
+
+export const OBJECT_SKETCHES = {
+  "add-object": (state, { slide, object }, defaults) =>
+    object.id ? withSlide(state, slide, (s) => withObject(s, { ...defaults[object.kind], lineage: object.id, ...object })) : state,
+
+  "set-objects": (state, { slide, values }) => withSlide(state, slide, (s) => withValues(s, values)),
+
+  "write-text": (state, { slide, object, paragraphs, was }) =>
+    withSlide(state, slide, (s) => {
+      const thing = s.document.objects.find((o) => o.id === object);
+      if (!thing) return s;
+      const theirs = textOf(thing);
+      const lines = mergedWords((was ?? []).join("\n"), paragraphs.join("\n"), theirs).split("\n");
+      return withValues(s, { [object]: { paragraphs: lines.map((text) => ({ text })) } });
+    }),
+
+  "delete-objects": (state, { slide, objects }) => withSlide(state, slide, (s) => withoutObjects(s, new Set(objects))),
+
+  "duplicate-objects": (state, { slide, objects, ids }) =>
+    withSlide(state, slide, (s) => {
+      const chosen = s.document.objects.filter((o) => objects.includes(o.id));
+      return chosen.reduce((made, thing, n) => {
+        if (!ids?.[n]) return made;
+        const copy = { ...thing, id: ids[n], x: thing.x + COPY_OFFSET, y: thing.y + COPY_OFFSET };
+        const node = s.nodes.find((one) => one.object === thing.id);
+        return withObject(made, copy, node && { ...node, x: copy.x, y: copy.y, parts: node.parts?.map((p, i) => ({ ...p, key: `${copy.id}/${i}` })) }, s.names[thing.id]);
+      }, s);
+    }),
+
+  restack: (state, { slide, objects, to }) =>
+    withSlide(state, slide, (s) => {
+      const sorted = (things, id) => {
+        const moved = things.filter((thing) => objects.includes(id(thing)));
+        const rest = things.filter((thing) => !objects.includes(id(thing)));
+        return to === "front" ? [...rest, ...moved] : [...moved, ...rest];
+      };
+      return { ...s, document: { ...s.document, objects: sorted(s.document.objects, (o) => o.id) }, nodes: sorted(s.nodes, (n) => n.object) };
+    }),
+};
+
+/** The text of a text object, one line for each paragraph. */
+export function textOf(thing) {
+  return (thing.paragraphs ?? []).map((p) => p.text ?? "").join("\n");
+}
+
+function withObject(slide, thing, node = null, name = null) {
+  const shown = node ?? { alt: thing.alt ?? "", kind: thing.kind, asset: thing.asset, fit: thing.fit, sketch: thing };
+  const placed = { ...shown, key: thing.id, object: thing.id, ...Object.fromEntries(BOX.map((field) => [field, thing[field]])) };
+  return {
+    ...slide,
+    document: { ...slide.document, objects: [...slide.document.objects, thing] },
+    nodes: [...slide.nodes, placed],
+    names: { ...slide.names, [thing.id]: name ?? nameOf(thing) },
+  };
+}
+
+function nameOf(thing) {
+  const words = textOf(thing).trim().split("\n")[0];
+  return thing.name || words || { text: "Empty text", shape: capital(thing.form ?? ""), line: "Line" }[thing.kind] || capital(thing.kind);
+}
+
+function capital(word) {
+  return word.charAt(0).toUpperCase() + word.slice(1);
+}
+
+function withValues(slide, values) {
+  const objects = slide.document.objects.map((o) => (values[o.id] ? { ...o, ...values[o.id] } : o));
+  const nodes = slide.nodes.map((node) => (values[node.object] ? withBox(node, values[node.object], objects.find((o) => o.id === node.object)) : node));
+  return { ...slide, document: { ...slide.document, objects }, nodes };
+}
+
+/** A node in another box; its picture is stretched to it, and a text shows its new words, until the answer comes. */
+function withBox(node, values, thing) {
+  const box = Object.fromEntries(BOX.filter((field) => values[field] !== undefined).map((field) => [field, values[field]]));
+  const changed = { ...node, ...box };
+  if (values.paragraphs) return { ...changed, parts: undefined, sketch: thing };
+  return node.sketch ? { ...changed, sketch: thing } : changed;
+}
+
+function withoutObjects(slide, gone) {
+  const kept = (things, id) => things.filter((thing) => !gone.has(id(thing)));
+  const steps = new Set(slide.document.running_order.filter((step) => gone.has(step.object)).map((step) => step.id));
+  return {
+    ...slide,
+    document: {
+      ...slide.document,
+      objects: kept(slide.document.objects, (o) => o.id),
+      running_order: slide.document.running_order.filter((step) => !steps.has(step.id)),
+    },
+    nodes: kept(slide.nodes, (n) => n.object),
+    time: { ...slide.time, groups: slide.time.groups.map((g) => ({ ...g, steps: g.steps.filter((s) => !steps.has(s.id)) })) },
+  };
+}

@@ -1,0 +1,99 @@
+// Sketches of commands on slides, and on the show as a whole.
+
+import { mergedWords } from "./merging.js";
+import { indexOf, withOrder, withSlide } from "./states.js";
+
+export const SLIDE_SKETCHES = {
+  "add-slide": (state, { after, ids }, defaults) => {
+    if (!ids?.[0]) return state;
+    const place = after === null || after === undefined ? state.order.length : indexOf(state, after) + 1;
+    const like = state.order[place - 1]?.[0];
+    const length = defaults.pace.default_hold;
+    return inserted(state, place, [{ id: ids[0], length, slide: emptySlide(state, ids[0], like, length, defaults), outline: emptyOutline(state, like) }]);
+  },
+
+  "delete-slides": (state, { slides }) => withOrder(state, state.order.filter(([id]) => !slides.includes(id))),
+
+  "duplicate-slides": (state, { slides, ids }) => {
+    const chosen = state.order.filter(([id]) => slides.includes(id));
+    if (!chosen.length || ids?.length !== chosen.length) return state;
+    const copies = chosen.map(([id, , length], n) => ({ id: ids[n], length, slide: copied(state.slides[id], ids[n]), outline: state.outlines[id] }));
+    return inserted(state, indexOf(state, chosen.at(-1)[0]) + 1, copies);
+  },
+
+  "move-slides": (state, { slides, before }) => {
+    const moved = state.order.filter(([id]) => slides.includes(id));
+    const rest = state.order.filter(([id]) => !slides.includes(id));
+    const place = rest.findIndex(([id]) => id === before);
+    const at = place < 0 ? rest.length : place;
+    return withOrder(state, [...rest.slice(0, at), ...moved, ...rest.slice(at)]);
+  },
+
+  "set-slides": (state, { slides, values }, defaults) =>
+    (slides ?? state.order.map(([id]) => id)).reduce((shown, id) => {
+      const set = Object.fromEntries(Object.entries(values).map(([name, value]) => [name, value ?? defaults.slide[name]]));
+      if (set.transition) set.transition = { ...defaults.transition, ...set.transition };
+      const outline = shown.outlines[id];
+      const told = "title" in set && outline ? { ...shown, outlines: { ...shown.outlines, [id]: { ...outline, title: set.title } } } : shown;
+      return withSlide(told, id, (s) => ({ ...s, document: { ...s.document, ...set }, background: set.background ?? s.background }));
+    }, state),
+
+  "write-script": (state, { slide, script, was }) =>
+    withSlide(state, slide, (s) => ({ ...s, document: { ...s.document, script: mergedWords(was ?? "", script, s.document.script) } })),
+
+  "set-show": (state, { values }) => {
+    const { pace, ...rest } = values;
+    return { ...state, show: { ...state.show, ...rest, pace: { ...state.show.pace, ...pace } } };
+  },
+
+  "set-chapter": (state, { slide, title }) => {
+    const others = state.show.chapters.filter((chapter) => chapter.first !== slide);
+    const id = state.show.chapters.find((chapter) => chapter.first === slide)?.id ?? "chapter-new";
+    const chapters = title.trim() ? [...others, { id, title: title.trim(), first: slide }] : others;
+    chapters.sort((a, b) => indexOf(state, a.first) - indexOf(state, b.first));
+    return { ...state, show: { ...state.show, chapters } };
+  },
+
+  "set-bed": (state, { values }, defaults) => {
+    const [bed] = state.show.beds;
+    return { ...state, show: { ...state.show, beds: values ? [{ ...defaults.bed, ...bed, ...values }] : [] } };
+  },
+};
+
+function inserted(state, place, made) {
+  const rows = made.map(({ id, length }) => [id, 0, length, undefined]);
+  const slides = { ...state.slides };
+  const outlines = { ...state.outlines };
+  for (const { id, slide, outline } of made) {
+    if (slide) slides[id] = slide;
+    outlines[id] = outline;
+  }
+  const order = [...state.order.slice(0, place), ...rows, ...state.order.slice(place)];
+  return withOrder({ ...state, slides, outlines }, order);
+}
+
+function copied(slide, id) {
+  return slide && { ...slide, version: undefined, document: { ...slide.document, id } };
+}
+
+function emptyOutline(state, like) {
+  const ground = state.outlines[like]?.ground ?? "#fffdf7";
+  return { title: "", ground, transition: state.outlines[like]?.transition ?? 0, cues: [], look: null, voice: null };
+}
+
+function emptySlide(state, id, like, length, defaults) {
+  const background = state.outlines[like]?.ground ?? defaults.slide.background;
+  const transition = state.slides[like]?.document.transition ?? { ...defaults.transition, type: "cut" };
+  const begins = state.outlines[like]?.transition ?? 0;
+  return {
+    document: { ...defaults.slide, id, background, transition, objects: [], running_order: [] },
+    background,
+    title: "",
+    transition_verb: state.slides[like]?.transition_verb ?? "",
+    nodes: [],
+    names: {},
+    score: { length, transition: { duration: 0, backdrop: "#000000", old: [], new: [] }, targets: [], spans: [] },
+    time: { transition: begins, length, hold: defaults.pace.default_hold, hold_reason: "default", needed: 0, too_short: 0, groups: [{ cue: 0, start: begins, settle: begins, wait: null, reason: null, steps: [] }] },
+    spoken: { words: 0, ms: 0 },
+  };
+}

@@ -1,0 +1,80 @@
+// Dragging something in time: what it would give is shown while it lasts, and kept when it ends. The same by keys.
+
+import { follow } from "../../../site/gesture.js";
+
+const SNAPS_PX = 6;
+const STEP_MS = 100;
+const FAR_MS = 1000;
+
+/**
+ * Follows the pointer from a press. `at`: show time of what is dragged, for snapping; `make(byMs)` returns the command
+ * for that far; `click` runs if it was only a click. Alt drags without snapping; Escape leaves all as it was.
+ */
+export function dragInTime(timeline, event, { at, make, click = () => {} }) {
+  const { store } = timeline;
+  const snaps = snapTimes(timeline).filter((time) => time !== at);
+  const told = document.createElement("div");
+  told.className = "tl-told";
+  let command = null;
+  event.preventDefault();
+  event.target.closest("button")?.focus({ preventScroll: true });
+  follow(event, {
+    scrolls: timeline.scroll,
+    click,
+    move({ dx, event: e }) {
+      let by = Math.round(dx / timeline.scale);
+      if (!e.altKey) by = snapped(at, by, snaps, SNAPS_PX / timeline.scale);
+      command = make(by);
+      tellBy(told, e, by);
+      if (command) store.attempt(command);
+    },
+    end() {
+      told.remove();
+      if (command) store.finish(command);
+    },
+    leave() {
+      told.remove();
+      store.leaveTrial();
+    },
+  });
+}
+
+/** The ms that an arrow key moves by, or 0: a tenth of a second, with Shift a second. */
+export function stepOf(event) {
+  const way = { ArrowLeft: -1, ArrowRight: 1 }[event.key] ?? 0;
+  if (way) event.preventDefault();
+  return way * (event.shiftKey ? FAR_MS : STEP_MS);
+}
+
+/** Instants that a drag snaps to: slide starts, cues, ends of builds of the slide in focus, the playhead. */
+function snapTimes(timeline) {
+  const { store, desk, range } = timeline;
+  const { shown } = store;
+  const found = [desk.stage.time, shown.length];
+  for (const [id, start, length] of shown.order) {
+    if (start + length < range[0] || start > range[1]) continue;
+    found.push(start, ...shown.outlines[id].cues.map((cue) => start + cue));
+    if (id === store.focus) for (const group of store.slide?.time.groups ?? []) found.push(...group.steps.flatMap((step) => [start + step.start, start + step.end]));
+  }
+  return found;
+}
+
+function snapped(at, by, snaps, reach) {
+  let best = by;
+  let least = reach;
+  for (const time of snaps) {
+    const off = Math.abs(at + by - time);
+    if (off < least) {
+      least = off;
+      best = Math.round(time - at);
+    }
+  }
+  return best;
+}
+
+function tellBy(told, event, by) {
+  told.textContent = `${by < 0 ? "−" : "+"}${(Math.abs(by) / 1000).toFixed(2)} s`;
+  told.style.left = `${event.clientX + 12}px`;
+  told.style.top = `${event.clientY - 26}px`;
+  if (!told.isConnected) document.body.append(told);
+}

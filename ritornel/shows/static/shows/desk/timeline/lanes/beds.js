@@ -1,0 +1,34 @@
+// Beds: the waveform of the stretch that is drawn, and the computed gain line over it.
+
+import { html, nothing, ref, svg } from "../../../../site/vendor/lit.js";
+import { valueAt } from "../../../../site/play/evaluate.js";
+import { drawPeaks } from "../peaks.js";
+
+const GAIN_POINTS = 120;
+const HEIGHT = 40;
+
+export const BEDS = {
+  rows(timeline) {
+    const { shown } = timeline.store;
+    return shown.beds.map((span) => {
+      const asset = shown.assets[span.asset];
+      return { key: `bed/${span.id}`, label: `Bed: ${asset?.name.replace(/\.[^.]+$/, "") ?? "missing"}`, height: HEIGHT, items: bed(timeline, span, asset) };
+    });
+  },
+};
+
+function bed(timeline, span, asset) {
+  const first = Math.max(span.start, timeline.range[0]);
+  const last = Math.min(span.end, timeline.range[1]);
+  if (last <= first) return nothing;
+  const width = timeline.x(last - first);
+  const tall = HEIGHT - 7;
+  const points = Array.from({ length: GAIN_POINTS + 1 }, (_, i) => {
+    const at = first + ((last - first) * i) / GAIN_POINTS;
+    return `${((width * i) / GAIN_POINTS).toFixed(1)} ${(tall - 3 - (tall - 6) * Math.sqrt(valueAt(span.gain, at))).toFixed(1)}`;
+  });
+  const stretch = { wrap: span.out, start: span.in, alpha: 0.35 };
+  return html`<div class="tl-span" .style=${`left:${timeline.x(first)}px;width:${width}px`}>
+    ${asset ? html`<canvas class="tl-peaks" ${ref((canvas) => canvas && drawPeaks(canvas, asset, span.in + (first - span.start), span.in + (last - span.start), stretch))}></canvas>` : nothing}
+    <svg class="tl-svg" width="1" height=${tall}>${svg`<path d="M${points.join("L")}" fill="none" stroke="#1f7a6d" stroke-width="1.6"></path>`}</svg></div>`;
+}
