@@ -1,12 +1,10 @@
 """The lectern, the stage window, and takes beside their plan."""
 
-import json
 from uuid import UUID
 
-import msgspec
 from django.contrib import messages
 from django.contrib.auth.decorators import login_required
-from django.http import HttpRequest, HttpResponse, JsonResponse
+from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404, redirect, render
 from django.urls import reverse
 from django.utils import timezone
@@ -17,13 +15,16 @@ from ritornel.core.edits.takes import ApplyTake
 from ritornel.core.model import Show as CoreShow
 from ritornel.core.model import Take as CoreTake
 from ritornel.core.model.reading import BadDocument, convert
+from ritornel.core.model.writing import plain
 from ritornel.core.score import Score, compile
+from ritornel.core.time.script import texts
 from ritornel.library.describing import described
 from ritornel.library.models import Asset
 from ritornel.render.player import playable
 from ritornel.shows import keeping
-from ritornel.shows.access import own_show
+from ritornel.shows.access import own_show, own_show_loaded
 from ritornel.shows.models import Show
+from ritornel.site.answering import answer, answering, asked, signed_in
 from ritornel.takes.comparing import compared, planned_lengths
 from ritornel.takes.models import Take
 
@@ -32,12 +33,11 @@ from ritornel.takes.models import Take
 @require_GET
 def lectern(request: HttpRequest, show_id: UUID) -> HttpResponse:
     """The speaker's page while rehearsing."""
-    row = own_show(request, show_id)
-    show = keeping.load(row)
+    row, show = own_show_loaded(request, show_id)
     score = compile(show)
     page = {
         "play": _playable(row, show, score),
-        "script": [_script(slide, time) for slide, time in zip(show.slides, score.times, strict=True)],
+        "plan": [_plan(slide, time) for slide, time in zip(show.slides, score.times, strict=True)],
         "target": show.target_ms,
         "takes": reverse("takes:keep", args=[row.pk]),
         "stage": reverse("takes:stage", args=[row.pk]),
@@ -49,23 +49,20 @@ def lectern(request: HttpRequest, show_id: UUID) -> HttpResponse:
 @require_GET
 def stage(request: HttpRequest, show_id: UUID) -> HttpResponse:
     """The audience's page: follows the lectern."""
-    row = own_show(request, show_id)
-    show = keeping.load(row)
+    row, show = own_show_loaded(request, show_id)
     return render(request, "takes/stage.html", {"row": row, "page": {"play": _playable(row, show, compile(show))}})
 
 
-@login_required
+@signed_in
 @require_POST
-def keep(request: HttpRequest, show_id: UUID) -> JsonResponse:
+@answering
+def keep(request: HttpRequest, show_id: UUID) -> HttpResponse:
     """Keep a take that has ended; answer where it can be seen."""
     row = own_show(request, show_id)
-    try:
-        take = convert(json.loads(request.body), CoreTake)
-    except (ValueError, BadDocument) as error:
-        return JsonResponse({"error": f"the take could not be read: {error}"}, status=400)
+    take = asked(request, CoreTake)
     planned = planned_lengths(keeping.load(row))
-    kept = Take.objects.create(show=row, document=msgspec.to_builtins(take), planned=planned)
-    return JsonResponse({"take": reverse("takes:take", args=[kept.pk])})
+    kept = Take.objects.create(show=row, document=plain(take), planned=planned)
+    return answer({"take": reverse("takes:take", args=[kept.pk])})
 
 
 @login_required
@@ -73,7 +70,11 @@ def keep(request: HttpRequest, show_id: UUID) -> JsonResponse:
 def take(request: HttpRequest, take_id: int) -> HttpResponse:
     """A take: planned against given, per slide."""
     kept = get_object_or_404(Take, pk=take_id, show__owner=request.user)
-    rows = compared(keeping.load(kept.show), convert(kept.document, CoreTake), kept.planned)
+    try:
+        rows = compared(keeping.load(kept.show), convert(kept.document, CoreTake), kept.planned)
+    except BadDocument as error:
+        messages.error(request, f"That take cannot be read: {error}.")
+        return redirect("shows:desk", kept.show_id)
     run = [r for r in rows if r.given_ms is not None]
     context = {
         "take": kept,
@@ -93,10 +94,9 @@ def take(request: HttpRequest, take_id: int) -> HttpResponse:
 def apply(request: HttpRequest, take_id: int) -> HttpResponse:
     """Give the show the take's waits and holds, as one edit that can be undone."""
     kept = get_object_or_404(Take, pk=take_id, show__owner=request.user)
-    command = ApplyTake(take=convert(kept.document, CoreTake))
     try:
-        keeping.edit(kept.show_id, kept.show.revision, command)
-    except (keeping.StaleRevision, BadEdit) as error:
+        keeping.edit(kept.show_id, kept.show.revision, ApplyTake(take=convert(kept.document, CoreTake)))
+    except (keeping.Collision, BadEdit, BadDocument) as error:
         messages.error(request, f"Not applied: {error}.")
         return redirect("takes:take", kept.pk)
     kept.applied_at = timezone.now()
@@ -111,10 +111,10 @@ def _playable(row: Show, show: CoreShow, score: Score) -> dict:
     return {**playable(show, score), "assets": {a.sha256: described(a) for a in assets}}
 
 
-def _script(slide, time) -> dict:
+def _plan(slide, time) -> dict:
     return {
         "id": slide.id,
-        "script": slide.script,
+        "passages": texts(slide.script, len(time.groups) - 1),
         "advance": slide.advance,
         "cue_advance": slide.cue_advance,
         "groups": [

@@ -1,11 +1,11 @@
 // The stage window: the picture alone; follows the lectern, gives a cue when it is clicked.
 
-import { el, told } from "../site/dom.js";
+import { el, pageData } from "../site/dom.js";
 import { evaluate } from "../site/play/evaluate.js";
 import { LiveSound } from "../site/play/live_sound.js";
 import { Stage } from "../site/play/stage.js";
 
-const { play } = told("page");
+const { play } = pageData("page");
 const stage = new Stage(document.getElementById("stage"), play);
 const sound = new LiveSound(play, stage, () => askForSound());
 const channel = new BroadcastChannel(`ritornel/${location.pathname.split("/")[2]}`);
