@@ -1,5 +1,6 @@
 """Short ways to make shows, slides and steps for tests, and hypothesis strategies for whole shows."""
 
+import uuid
 from typing import Any
 
 from hypothesis import strategies as st
@@ -9,6 +10,18 @@ from ritornel.core.model import Show
 from ritornel.core.model.reading import read_show
 from ritornel.core.score import compile
 from ritornel.core.time.slide_clock import SlideTime
+
+
+def edits(have: int, *commands: Any, page: str = "page-1", base: int | None = None, **more: Any) -> dict[str, Any]:
+    """What a page asks that has revision ``have``: commands that were made on revision ``base``, each with an id."""
+    base = have if base is None else base
+    return {
+        "page": page,
+        "have": have,
+        "commands": [{"id": uuid.uuid4().hex, "base": base, "command": command} for command in commands],
+        **more,
+    }
+
 
 LAMP = "The lamp floats. [1] One finger turns it, [2] all four tons."
 

@@ -65,7 +65,7 @@ class DemoCommand(TestCase):
         process, took = self.start()
         self.stop(process)
         self.assertTrue(kept.exists() and mark.exists())
-        self.assertLess(took, 15)
+        self.assertLess(took, 45)  # a few seconds, on a machine that others leave alone
         process, _ = self.start("--fresh")
         self.stop(process)
         self.assertTrue(kept.exists())

@@ -14,7 +14,8 @@ from playwright.sync_api import Browser, BrowserContext, Page, Playwright, sync_
 from ritornel.core.model.reading import read_show
 from ritornel.shows import keeping
 from ritornel.shows.models import Show
-from tests.material import MediaFolder, asset, png, wav, webm
+from tests.files import png, wav, webm
+from tests.material import MediaFolder, asset
 
 CHROMIUM = os.environ.get("RITORNEL_CHROMIUM", "/usr/bin/chromium")
 FLAGS = [
@@ -131,7 +132,7 @@ class BrowserCase(MediaFolder, StaticLiveServerTestCase):
 
     def settled(self, page: Page | None = None):
         """Waits until every edit has been kept."""
-        self.until("ritornel.store.waiting === 0 && !ritornel.store.trying", page)
+        self.until("ritornel.store.settled && !ritornel.store.trying", page)
 
     def length(self) -> int:
         """The length that the header shows, in ms."""

@@ -5,9 +5,15 @@ from pathlib import Path
 from ritornel.publishing.editions import publish
 from ritornel.takes.models import Take
 from tests.browser.base import BrowserCase
+from tests.browser.test_journey import DROP
+from tests.files import png, wav
 from tests.made import LAMP, slide, step, text
 
 AXE = Path(__file__).resolve().parents[2] / "node_modules" / "axe-core" / "axe.min.js"
+RUN = """(options) => axe.run(options, {
+  runOnly: ['wcag2a', 'wcag2aa'],
+  rules: { 'page-has-heading-one': { enabled: true }, 'landmark-one-main': { enabled: true } },
+})"""
 PLACED_BY_AUTHOR = ["#stage", ".thumb", ".show-strip", "#stage-now", "#stage-next"]
 
 
@@ -25,7 +31,7 @@ class Accessibility(BrowserCase):
     def check_now(self, name: str):
         self.page.evaluate(AXE.read_text(encoding="utf-8"))
         options = {"exclude": [[selector] for selector in PLACED_BY_AUTHOR]}
-        found = self.page.evaluate("(options) => axe.run(options, { runOnly: ['wcag2a', 'wcag2aa'] })", options)
+        found = self.page.evaluate(RUN, options)
         told = [
             f"{v['id']}: {v['nodes'][0]['html'][:120]} ({v['nodes'][0]['failureSummary']})" for v in found["violations"]
         ]
@@ -42,6 +48,9 @@ class Accessibility(BrowserCase):
             f"{shows}stage",
             f"/takes/{take.pk}",
             f"/e/{edition.token}/",
+            f"/e/{edition.token}/frame",
+            "/editions",
+            "/signed-in",
         ):
             self.check(path)
         self.context.clear_cookies()
@@ -62,3 +71,28 @@ class Accessibility(BrowserCase):
         self.page.click("dialog >> text=Close")
         self.page.keyboard.press("?")
         self.check_now("keys")
+
+    def test_dialogs_and_writing(self):
+        self.assets()
+        self.open_desk(self.row)
+        self.page.keyboard.press("t")
+        self.check_now("a text being written")
+        self.page.keyboard.press("Escape")
+        self.page.keyboard.press("s")
+        self.page.click(".choose-grid button")
+        self.page.wait_for_selector(".trim")
+        self.check_now("the sheet of a sound")
+        self.page.keyboard.press("c")
+        self.page.wait_for_selector(".choose-grid")
+        self.check_now("choosing a clip")
+        self.page.click("dialog >> text=Leave")
+        with self.page.expect_file_chooser() as chosen:
+            self.page.click("[data-act=pictures]")
+        chosen.value.set_files(self.files(("mast.png", png())))
+        self.page.wait_for_selector("#picture-hold")
+        self.check_now("pictures into slides")
+        self.page.keyboard.press("Escape")
+        dropped = [{**f, "bytes": list(f.pop("buffer"))} for f in self.files(("sea.wav", wav(1.0)))]
+        self.page.evaluate(DROP, dropped)
+        self.page.wait_for_selector("button:has-text('As bed')")
+        self.check_now("where a sound goes")

@@ -2,8 +2,8 @@
 
 from tests.browser.base import BrowserCase
 from tests.browser.test_journey import DROP
+from tests.files import png, wav
 from tests.made import slide, step, text
-from tests.material import png, wav
 
 BOX = {"id": "box", "kind": "shape", "x": 100, "y": 100, "width": 300, "height": 200, "name": "Box"}
 
@@ -63,7 +63,7 @@ class Sheets(BrowserCase):
         self.page.click("[role=menuitemcheckbox]:has-text('each on a cue')")
         self.page.click("[role=menuitem]:has-text('slides in')")
         self.settled()
-        steps = self.page.evaluate("ritornel.store.slide.doc.running_order")
+        steps = self.page.evaluate("ritornel.store.slide.document.running_order")
         self.assertEqual(
             [(s["part"]["paragraph"], s["trigger"], s["effect"]) for s in steps],
             [(n, "cue", "slide") for n in range(3)],
@@ -78,7 +78,7 @@ class Sheets(BrowserCase):
         self.page.select_option(".settings [aria-label=Side]", "top-right")
         self.settled()
         self.fill("Distance", "40")
-        build = self.page.evaluate("ritornel.store.slide.doc.running_order[0]")
+        build = self.page.evaluate("ritornel.store.slide.document.running_order[0]")
         self.assertEqual(build["params"], {"side": "top-right", "distance": 40})
         self.page.select_option(".settings [aria-label=Easing]", "linear")
         self.settled()
@@ -86,11 +86,11 @@ class Sheets(BrowserCase):
         self.fill("Wait before the cue", "0.7")
         self.page.select_option(".settings [aria-label=Effect]", "grow")
         self.settled()
-        (build,) = self.page.evaluate("ritornel.store.slide.doc.running_order")
+        (build,) = self.page.evaluate("ritornel.store.slide.document.running_order")
         self.assertEqual((build["effect"], build["repeat"], build["params"]), ("grow", 2, {}))
-        self.assertEqual(self.page.evaluate("ritornel.store.slide.doc.waits"), {"1": 700})
+        self.assertEqual(self.page.evaluate("ritornel.store.slide.document.waits"), {"1": 700})
         self.fill("Wait before the cue", "")
-        self.assertEqual(self.page.evaluate("ritornel.store.slide.doc.waits"), {})
+        self.assertEqual(self.page.evaluate("ritornel.store.slide.document.waits"), {})
         self.page.click(".settings >> text=Delete build")
         self.settled()
         self.assertEqual(self.page.locator(".entry").count(), 0)
@@ -111,14 +111,14 @@ class Sheets(BrowserCase):
         self.assertIn("is-over", self.page.get_attribute("#length", "class"))
         self.page.click("text=Pace and bed")
         self.fill("Hold otherwise, s", "1")
-        self.assertEqual(self.length(), 1200 + 1000 + 1000)
+        self.assertEqual(self.length(), 3 * 1000)
         self.assertNotIn("is-over", self.page.get_attribute("#length", "class"))
         self.page.click("#choose-bed")
         self.page.click(".choose-grid button")
-        self.until("ritornel.store.state.show.beds.length === 1")
+        self.until("ritornel.store.kept.show.beds.length === 1")
         self.fill("Fade in", "0.5")
         self.fill("Volume", "-20")
-        bed = self.page.evaluate("ritornel.store.state.show.beds[0]")
+        bed = self.page.evaluate("ritornel.store.kept.show.beds[0]")
         self.assertEqual((bed["asset"], bed["fade_in"], bed["gain_db"]), (media["sound"], 500, -20))
         self.page.click("dialog >> text=Close")
         self.assertEqual(self.page.locator(".tl-name >> text=Bed: sea").count(), 1)
@@ -141,27 +141,30 @@ class Files(BrowserCase):
 
     def test_a_picture_or_sound_dropped_on_the_stage_lies_on_the_slide(self):
         self.drop("#stage-over", ("lamp.png", png(size=(400, 200))))
-        self.until("ritornel.store.slide.doc.objects.length === 1")
-        picture = self.page.evaluate("ritornel.store.slide.doc.objects[0]")
+        self.until("ritornel.store.slide.document.objects.length === 1")
+        picture = self.page.evaluate("ritornel.store.slide.document.objects[0]")
         self.assertEqual((picture["kind"], picture["width"] / picture["height"]), ("picture", 2))
         self.drop("#stage-over", ("sea.wav", wav()))
-        self.until("ritornel.store.slide.doc.objects.at(-1).kind === 'sound'")
+        self.page.click("button:has-text('On this slide')")
+        self.until("ritornel.store.slide.document.objects.at(-1).kind === 'sound'")
 
     def test_a_file_that_is_not_what_it_claims_is_told_and_the_others_come_in(self):
         self.drop(".timeline", ("broken.png", b"no picture at all"), ("good.png", png()))
         self.page.select_option("#picture-fit", "fill")
         self.page.click("text=Make slides")
         self.page.wait_for_selector(".desk-notice:has-text('broken.png')")
-        self.until("ritornel.store.slide?.doc.objects.length === 1 && ritornel.store.state.order.length === 1")
+        self.until("ritornel.store.slide?.document.objects.length === 1 && ritornel.store.kept.order.length === 1")
         self.settled()
-        thing = self.page.evaluate("ritornel.store.slide.doc.objects[0]")
+        thing = self.page.evaluate("ritornel.store.slide.document.objects[0]")
         self.assertEqual((thing["fit"], thing["width"], thing["height"]), ("fill", 1280, 720))
-        self.assertEqual(self.page.evaluate("ritornel.store.slide.doc.hold"), 4000)
+        self.assertEqual(self.page.evaluate("ritornel.store.slide.document.hold"), 4000)
 
     def test_no_picture_no_slides(self):
         self.drop(".timeline", ("sea.wav", wav()))
-        self.until("ritornel.store.slide.doc.objects.length === 1")
-        self.assertEqual(self.page.evaluate("ritornel.store.state.order.length"), 1)
+        self.page.click("button:has-text('As bed')")
+        self.until("ritornel.store.kept.beds.length === 1")
+        self.assertEqual(self.page.evaluate("ritornel.store.slide.document.objects"), [])
+        self.assertEqual(self.page.evaluate("ritornel.store.kept.order.length"), 1)
 
 
 class TransportAndView(BrowserCase):
@@ -229,7 +232,7 @@ class TransportAndView(BrowserCase):
             self.page.keyboard.press("+")
         self.assertGreaterEqual(self.page.evaluate("ritornel.timeline.scale * 1000 / 30"), 39)
         self.page.keyboard.press("3")
-        self.assertEqual(self.page.get_attribute("[data-zoom=slide]", "aria-pressed"), "true")
+        self.assertEqual(self.page.get_attribute("[data-act=zoom-slide]", "aria-pressed"), "true")
 
     def test_scrubbing_on_the_ruler(self):
         ruler = self.page.locator(".tl-ruler").bounding_box()
@@ -251,4 +254,4 @@ class TransportAndView(BrowserCase):
         self.page.keyboard.press("t")
         self.assertIn("no slide yet", self.page.inner_text(".desk-notice"))
         self.page.keyboard.press("n")
-        self.until("ritornel.store.state.order.length === 1")
+        self.until("ritornel.store.kept.order.length === 1")

@@ -1,11 +1,19 @@
 """What someone new does in the first minute, on the demo show; and the contract between the core and the page about text."""
 
+import hashlib
+import io
+import json
+import zipfile
+from unittest.mock import patch
+
 from ritornel.core.model import Text
 from ritornel.core.text.layout import set_text
 from ritornel.shows import keeping
 from ritornel.shows.demo.making import make_demo
 from tests.browser.base import PASSWORD, USER, BrowserCase
+from tests.files import png, wav
 from tests.made import text
+from tests.material import examined_here
 
 LINES = [
     "Four tons of glass, afloat in mercury: To AVATAR, Wow!",
@@ -30,13 +38,14 @@ class FirstMinute(BrowserCase):
         title = "document.querySelector('#stage [data-key=title]').style"
         self.assertGreater(float(self.page.evaluate(f"{title}.opacity")), 0)
         before = self.length()
+        scale = self.page.evaluate("ritornel.timeline.scale")
         self.drag(".tl-build[data-step=b2]", 90, hold="Alt")
         self.settled()
-        self.assertAlmostEqual(self.length() - before, 90 / self.page.evaluate("ritornel.timeline.scale"), delta=3)
+        self.assertAlmostEqual(self.length() - before, 90 / scale, delta=3)
         self.page.reload()
         self.ready()
         self.assertGreater(self.length(), before)
-        self.page.click("#undo")
+        self.page.click("[data-act=undo]")
         self.until(f"Number(document.querySelector('#length').dataset.ms) === {before}")
         self.assertEqual(keeping.load(talk).slides[0].waits, {})
 
@@ -75,8 +84,6 @@ class TextInThePage(BrowserCase):
 
 class UploadsThatAreCutOff(BrowserCase):
     def test_choosing_the_file_again_goes_on_where_it_stopped(self):
-        from tests.material import wav
-
         content = wav(4.0, 48_000)
         with self.settings(UPLOAD_PIECE_BYTES=60_000):
             self.open_desk(self.keep({"title": "T", "slides": [{"id": "one"}]}))
@@ -89,7 +96,7 @@ class UploadsThatAreCutOff(BrowserCase):
             again: list[str] = []
             self.page.on("request", lambda r: again.append(r.url) if r.method == "PUT" else None)
             self.choose(content)
-            self.until("ritornel.store.slide.doc.objects.length === 1")
+            self.until("ritornel.store.slide.document.objects.length === 1")
             self.assertEqual(len(again), -(-len(content) // 60_000) - 3)
 
     def cut(self, route, sent: list[str]):
@@ -103,8 +110,54 @@ class UploadsThatAreCutOff(BrowserCase):
 
     def choose(self, content: bytes):
         with self.page.expect_file_chooser() as chosen:
-            self.page.click("[data-act='Sound…']")
+            self.page.click("[data-act=sound]")
         path = self.folder / "sea.wav"
         if not path.exists():
             path.write_bytes(content)
         chosen.value.set_files(path)
+
+
+class DocumentsOnTheirWayIn(BrowserCase):
+    """A document whose media take a while to be looked through."""
+
+    def test_it_says_how_far_it_is_and_opens_the_desk(self):
+        sounds = [wav(0.2 + n / 10) for n in range(3)]
+        ids = [hashlib.sha256(s).hexdigest() for s in sounds]
+        document = {
+            "title": "Foghorns",
+            "slides": [{"objects": [{"kind": "sound", "asset": i} for i in ids]}],
+            "assets": [{"id": i, "kind": "sound", "name": f"horn {n}.wav"} for n, i in enumerate(ids)],
+        }
+        held = io.BytesIO()
+        with zipfile.ZipFile(held, "w") as archive:
+            archive.writestr("show.ritornel.json", json.dumps(document))
+            for asset_id, content in zip(ids, sounds, strict=True):
+                archive.writestr(f"media/{asset_id}.wav", content)
+        later = [None, None, None]
+
+        def slowly(*asked):
+            return later.pop() if later else examined_here(*asked)
+
+        with patch("ritornel.library.taking_in.examined", slowly), patch("ritornel.shows.views.PATIENCE_S", 0.05):
+            file = {"name": "foghorns.zip", "mimeType": "application/zip", "buffer": held.getvalue()}
+            self.page.set_input_files("[name=document]", files=[file])
+            self.page.wait_for_url("**/arrivals/**")
+            self.assertIn("Taking in foghorns.zip", self.page.inner_text("h1"))
+            self.ready()
+        self.assertEqual(self.page.input_value("#title"), "Foghorns")
+
+    def test_a_picture_that_takes_a_while_arrives_all_the_same(self):
+        row = self.keep({"slides": [{"id": "one"}]})
+        self.open_desk(row)
+        later = [None, None]
+
+        def slowly(*asked):
+            return later.pop() if later else examined_here(*asked)
+
+        with patch("ritornel.library.taking_in.examined", slowly):
+            with self.page.expect_file_chooser() as chosen:
+                self.page.click("text=Pictures…")
+            chosen.value.set_files(self.files(("mast.png", png())))
+            self.page.click("text=Make slides")
+            self.until("ritornel.store.kept.order.length === 1 && ritornel.store.slide.document.objects.length === 1")
+        self.assertEqual(later, [])

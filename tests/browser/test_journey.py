@@ -1,7 +1,7 @@
 """From pictures to a published edition, as a person does it."""
 
 from tests.browser.base import BrowserCase
-from tests.material import png, wav, webm
+from tests.files import png, wav, webm
 
 DROP = """async (files) => {
   const data = new DataTransfer();
@@ -35,9 +35,9 @@ class Journey(BrowserCase):
         page.fill("#picture-hold", "2")
         page.select_option("dialog [aria-label=Transition]", "push")
         page.click("text=Make slides")
-        self.until("ritornel.store.state.order.length === 3")
+        self.until("ritornel.store.kept.order.length === 3")
         self.settled()
-        titles = page.evaluate("ritornel.store.state.order.map(([id]) => ritornel.store.state.slides[id].doc.title)")
+        titles = page.evaluate("ritornel.store.kept.order.map(([id]) => ritornel.store.kept.slides[id].document.title)")
         self.assertEqual(titles, ["Page 1", "Page 2", "Page 10"])
         self.assertEqual(self.length(), 3 * (900 + 2000))
         self.assertEqual(page.inner_text("#length"), "0:08")
@@ -52,33 +52,33 @@ class Journey(BrowserCase):
         self.settled()
         before = self.length()
         self.assertEqual(before, 3 * 2900 + 1500 + 600)
+        by = round(80 / page.evaluate("ritornel.timeline.scale"))
         self.drag(".tl-build", 80, hold="Alt", let_go=False)
         self.until(f"Number(document.querySelector('#length').dataset.ms) > {before}")
         page.mouse.up()
         self.settled()
-        by = round(80 / page.evaluate("ritornel.timeline.scale"))
         self.assertAlmostEqual(self.length() - before, by, delta=2)
-        page.click("#undo")
+        page.click("[data-act=undo]")
         self.until(f"Number(document.querySelector('#length').dataset.ms) === {before}")
 
     def add_clip(self):
         page = self.page
         page.keyboard.press("Escape")
         with page.expect_file_chooser() as chosen:
-            page.click("[data-act='Clip…']")
+            page.click("[data-act=clip]")
         chosen.value.set_files(self.files(("turn.webm", webm(4.0))))
         page.wait_for_selector(".trim")
         page.fill("input[aria-label='In point']", "1.5")
         page.keyboard.press("Tab")
         page.check("text=wait for its end")
         self.settled()
-        thing = page.evaluate("ritornel.store.slide.doc.objects.at(-1)")
+        thing = page.evaluate("ritornel.store.slide.document.objects.at(-1)")
         self.assertEqual((thing["kind"], thing["in"], thing["waited_for"]), ("clip", 1500, True))
         with page.expect_file_chooser() as chosen:
             page.click("text=Pace and bed")
             page.click("#choose-bed")
         chosen.value.set_files(self.files(("sea.wav", wav(3.0))))
-        self.until("ritornel.store.state.beds.length === 1")
+        self.until("ritornel.store.kept.beds.length === 1")
         page.click("dialog >> text=Close")
 
     def play(self):

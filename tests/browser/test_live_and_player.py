@@ -89,11 +89,11 @@ class Lectern(BrowserCase):
         page.wait_for_url("**/takes/*")
         page.click("text=Apply to the show")
         self.ready()
-        waits = page.evaluate("ritornel.store.state.slides.one.doc.waits")
+        waits = page.evaluate("ritornel.store.kept.slides.one.document.waits")
         self.assertAlmostEqual(waits["1"], 900, delta=300)
         self.assertIn("holds as you did", page.inner_text(".desk-notice"))
-        page.click("#undo")
-        self.until("Object.keys(ritornel.store.state.slides.one.doc.waits).length === 0")
+        page.click("[data-act=undo]")
+        self.until("Object.keys(ritornel.store.kept.slides.one.document.waits).length === 0")
 
 
 class LiveMedia(BrowserCase):
@@ -244,3 +244,53 @@ class PlayerWithoutSoundAtOnce(BrowserCase):
         edition = publish(self.keep(two_slides()), loops=False)
         self.page.goto(f"/e/{edition.token}/")
         self.until("player.playhead.time > 200")
+
+
+class SecondPages(BrowserCase):
+    def setUp(self):
+        super().setUp()
+        self.row = self.keep(two_slides())
+        self.page.goto(f"/shows/{self.row.pk}/lectern")
+        self.page.wait_for_selector("#give:has-text('Begin')")
+
+    def test_a_second_page_of_the_lectern_follows_and_ends_nothing(self):
+        with self.page.expect_popup() as opened:
+            self.page.click("#open-stage")
+        opened.value.close()
+        self.page.keyboard.press("Space")  # what was clicked is not pressed again
+        self.page.wait_for_timeout(1300)
+        other = self.new_page(self.context)
+        other.goto(f"/shows/{self.row.pk}/lectern")
+        other.wait_for_selector("#pace:has-text('Another page of this lectern runs the show')")
+        self.page.keyboard.press("Space")
+        self.until("document.querySelector(\"[data-slide='0'][data-cue='1']\").classList.contains('is-now')", other)
+        other.keyboard.press("Space")
+        self.assertEqual(self.page.evaluate("lectern.cue"), 1)
+        self.assertTrue(self.page.evaluate("lectern.running && !lectern.ended"))
+        self.assertEqual(Take.objects.count(), 0)
+        self.page.close()
+        other.wait_for_selector("#pace >> text=see it")
+        kinds = [i["kind"] for i in Take.objects.get().document["instants"]]
+        self.assertEqual(kinds, ["slide", "cue", "end"])
+        other.keyboard.press("Space")
+        self.until("lectern.running", other)
+        other.on("dialog", lambda dialog: dialog.accept())
+
+    def test_the_show_goes_on_while_nobody_looks(self):
+        """A hidden page gets no frames; cues that the clock gives come all the same, and the stage window shows them."""
+        window = self.new_page(self.context)
+        window.goto(f"/shows/{self.row.pk}/stage")
+        hide = """(hidden) => {
+          Object.defineProperty(document, "hidden", { value: hidden, configurable: true });
+          window.requestAnimationFrame = hidden ? () => 0 : window.requestAnimationFrame;
+          document.dispatchEvent(new Event("visibilitychange"));
+        }"""
+        self.page.keyboard.press("Space")
+        self.until("lectern.time > 100")
+        self.page.evaluate(hide, True)
+        before = self.page.evaluate("lectern.elapsed")
+        self.page.wait_for_timeout(700)
+        self.assertGreater(self.page.evaluate("lectern.elapsed") - before, 500)
+        self.page.evaluate("lectern.give(performance.now())")
+        box = "document.querySelector('#stage [data-key=box]').style.visibility"
+        self.until(f"{box} === 'inherit'", window)

@@ -7,8 +7,8 @@ from unittest import TestCase
 
 from msgspec.structs import replace
 
-from ritornel.core import score
 from ritornel.core.score import compile, evaluate, facts
+from ritornel.core.score.__main__ import main
 from tests.made import LAMP, clip, show, slide, step
 
 
@@ -116,7 +116,7 @@ class Facts(TestCase):
             self.assertIn(words, told.stderr)
 
     def test_a_missing_file_says_so(self):
-        self.assertEqual(score.main(["/nowhere/show.json", "--facts"]), 2)
+        self.assertEqual(main(["/nowhere/show.json", "--facts"]), 2)
 
     def test_durations_left_out_are_the_effects_own(self):
         told = facts(show(slide({"id": "a", "object": "box", "effect": "slide", "trigger": "following"})))

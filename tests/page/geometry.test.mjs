@@ -1,7 +1,7 @@
 // Boxes on the stage.
 import assert from "node:assert/strict";
 import { test } from "node:test";
-import { boxBetween, contains, overlaps, resized, snapped } from "../../ritornel/shows/static/shows/desk/geometry.js";
+import { boxBetween, contains, overlaps, resized, snapped } from "../../ritornel/shows/static/shows/desk/stage/geometry.js";
 
 const BOX = { x: 100, y: 100, width: 200, height: 100, rotation: 0 };
 const STAGE = { width: 1280, height: 720 };

@@ -6,11 +6,18 @@ from unittest import TestCase
 
 from tests.node import node
 
+STATICS = (Path(__file__).parent / "statics.mjs").as_uri()
+
 
 class PageModules(TestCase):
     def test_all(self):
         files = sorted(str(p) for p in Path(__file__).parent.glob("*.test.mjs"))
         self.assertGreaterEqual(len(files), 4)
-        told = subprocess.run([node(), "--no-warnings", "--test", *files], capture_output=True, text=True, check=False)
+        told = subprocess.run(
+            [node(), "--no-warnings", "--import", STATICS, "--test", *files],
+            capture_output=True,
+            text=True,
+            check=False,
+        )
         self.assertEqual(told.returncode, 0, told.stdout[-4000:])
         self.assertNotIn("# tests 0", told.stdout)

@@ -1,7 +1,7 @@
 // Times as they are written and typed.
 import assert from "node:assert/strict";
 import { test } from "node:test";
-import { minutes, readTime, seconds, tenths } from "../../ritornel/site/static/site/dom.js";
+import { minutes, readTime, seconds, tenths } from "../../ritornel/site/static/site/times.js";
 
 test("minutes and tenths are rounded down", () => {
   assert.equal(minutes(252400), "4:12");

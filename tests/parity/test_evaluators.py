@@ -1,13 +1,10 @@
 """The two evaluators say the same: 1e-3 stage units, 1e-4 opacity, on made shows and on the demo's."""
 
-import json
 import random
-import subprocess
-from pathlib import Path
 from unittest import TestCase
 
 import msgspec
-from hypothesis import HealthCheck, given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from ritornel.core.model import Show
@@ -15,18 +12,9 @@ from ritornel.core.model.reading import read_show
 from ritornel.core.score import compile, evaluate
 from ritornel.render.player import playable
 from ritornel.shows.demo import lamp, winter
+from tests.examples import examples
 from tests.made import SHOWS
-from tests.node import node
-
-SCRIPT = Path(__file__).parent / "evaluate_many.mjs"
-
-
-def in_page(cases: list[dict]) -> list:
-    command = [node(), "--no-warnings", str(SCRIPT)]
-    told = subprocess.run(command, input=json.dumps(cases), capture_output=True, text=True, check=False)
-    if told.returncode:
-        raise AssertionError(told.stderr)
-    return json.loads(told.stdout)
+from tests.node import in_page
 
 
 class Parity(TestCase):
@@ -34,7 +22,7 @@ class Parity(TestCase):
 
     def assert_same(self, show: Show, times: list[float]):
         score = compile(show)
-        (frames,) = in_page([{"play": playable(show, score), "times": times}])
+        (frames,) = in_page("evaluate", [{"play": playable(show, score), "times": times}])
         for time, frame in zip(times, frames, strict=True):
             expected = msgspec.to_builtins(evaluate(score, time))
             self.assertEqual((frame["slide"], frame["backdrop"]), (expected["slide"], expected["backdrop"]))
@@ -55,7 +43,7 @@ class Parity(TestCase):
             for a, b in pairs:
                 self.assertAlmostEqual(a, b, delta=near, msg=f"{name} at {time}")
 
-    @settings(max_examples=25, deadline=None, suppress_health_check=[HealthCheck.too_slow])
+    @examples(25)
     @given(SHOWS, st.randoms(use_true_random=False))
     def test_on_made_shows(self, show: Show, chance: random.Random):
         length = compile(show).length_ms

@@ -3,13 +3,15 @@
 import io
 import json
 import zipfile
+from unittest.mock import patch
 
 from django.core.files.uploadedfile import SimpleUploadedFile
 
 from ritornel.shows import keeping
 from ritornel.shows.models import Show
+from tests.files import png, wav
 from tests.made import LAMP, show, slide, step
-from tests.material import OwnerCase, asset, png
+from tests.material import OwnerCase, asset
 
 
 class Editing(OwnerCase):
@@ -26,20 +28,32 @@ class Editing(OwnerCase):
     def test_undo_and_redo_through_the_page(self):
         self.edit(self.row, {"do": "set-slides", "slides": ["one"], "values": {"hold": 4000}})
         undone = self.edit(self.row, "undo").json()
-        self.assertEqual((undone["slides"]["one"]["doc"]["hold"], undone["redo"]), (1000, "set the hold"))
-        self.assertEqual(self.edit(self.row, "redo").json()["slides"]["one"]["doc"]["hold"], 4000)
+        self.assertEqual((undone["slides"]["one"]["document"]["hold"], undone["redo"]), (1000, "set the hold"))
+        self.assertEqual(self.edit(self.row, "redo").json()["slides"]["one"]["document"]["hold"], 4000)
         self.assertEqual(self.edit(self.row, "redo").status_code, 400)
 
     def test_a_page_out_of_date_gets_409_and_the_newer_state(self):
         self.edit(self.row, {"do": "set-show", "values": {"title": "Newer"}})
-        answer = self.edit(self.row, {"do": "set-show", "values": {"title": "Late"}}, revision=0)
+        late = {"do": "set-show", "values": {"title": "Late"}}
+        answer = self.edit(self.row, late, base=0, page="page-2")
         self.assertEqual((answer.status_code, answer.json()["show"]["title"]), (409, "Newer"))
         self.assertEqual(set(answer.json()["slides"]), {"one", "two"})
+        self.assertIn("changed in another page", answer.json()["error"])
 
     def test_a_trial_tells_the_length_and_keeps_nothing(self):
         command = {"do": "drag-slide-end", "slide": "one", "by": 700}
         before = self.client.get(f"/shows/{self.row.pk}/state").json()
-        tried = self.client.post(f"/shows/{self.row.pk}/try", {"command": command}, content_type="application/json")
+        body = {"commands": [command, {"do": "delete-slides", "slides": ["two"]}], "near": ["one"]}
+        answer = self.client.post(f"/shows/{self.row.pk}/try", body, content_type="application/json").json()
+        self.assertEqual([row[0] for row in answer["order"]], ["one"])
+        body = {
+            "commands": [
+                {"do": "delete-slides", "slides": ["gone"]},
+                {"do": "delete-steps", "slide": "x", "steps": []},
+                command,
+            ]
+        }
+        tried = self.client.post(f"/shows/{self.row.pk}/try", body, content_type="application/json")
         self.assertEqual(tried.json()["length"], before["length"] + 700)
         self.row.refresh_from_db()
         self.assertEqual(self.row.revision, 0)
@@ -51,18 +65,20 @@ class Editing(OwnerCase):
             self.assertTrue(answer.json()["error"])
 
     def test_the_state_gives_reasons_and_outlines(self):
-        told = self.client.get(f"/shows/{self.row.pk}/state").json()["slides"]["one"]
+        told = self.client.get(f"/shows/{self.row.pk}/state?near=one").json()["slides"]["one"]
         group = told["time"]["groups"][1]
         self.assertEqual((group["wait"], group["reason"]), (1636, "dwell"))
         self.assertEqual(group["steps"][0]["outline"][0], 0)
         self.assertEqual(group["steps"][0]["outline"][-1], 1)
-        self.assertEqual(told["doc"]["running_order"][0]["repeat"], 1)
+        self.assertEqual(told["document"]["running_order"][0]["repeat"], 1)
 
 
 class WhoMayOpen(OwnerCase):
     def test_only_the_owner(self):
         row = self.keep(show(slide()))
-        pages = [f"/shows/{row.pk}/{page}" for page in ("", "state", "document", "zip", "lectern", "stage", "publish")]
+        shown = ("", "document", "zip", "lectern", "stage", "publish", "strip", "pictures/slide-1")
+        asked = ("state", "slides", "revision")
+        pages = [f"/shows/{row.pk}/{page}" for page in (*shown, *asked)]
         for page in pages:
             self.assertEqual(self.client.get(page).status_code, 200, page)
         self.client.force_login(self.other)
@@ -71,8 +87,12 @@ class WhoMayOpen(OwnerCase):
         for page in ("edit", "try", "delete", "takes"):
             self.assertEqual(self.client.post(f"/shows/{row.pk}/{page}").status_code, 404, page)
         self.client.logout()
-        for page in pages:
+        for page in pages[: len(shown)]:
             self.assertRedirects(self.client.get(page), f"/sign-in?next={page}")
+        for page in (*asked, "events"):
+            answer = self.client.get(f"/shows/{row.pk}/{page}")
+            self.assertEqual((answer.status_code, "sign in again" in answer.json()["error"]), (401, True), page)
+        self.assertEqual(self.client.post(f"/shows/{row.pk}/edit").status_code, 401)
 
     def test_the_list_shows_ones_own(self):
         self.keep(show(slide(), title="Mine"))
@@ -91,6 +111,13 @@ class Documents(OwnerCase):
     def take_in(self, name: str, content: bytes):
         return self.client.post("/shows/import", {"document": SimpleUploadedFile(name, content)}, follow=True)
 
+    def arrived(self, page) -> dict:
+        """What the page is told when it lets an arrival go on."""
+        return self.client.post(f"{page.request['PATH_INFO']}/on").json()
+
+    def desk_of(self, owner) -> str:
+        return f"/shows/{Show.objects.get(owner=owner).pk}/"
+
     def test_a_document_goes_out_and_comes_back(self):
         out = self.client.get(f"/shows/{self.row.pk}/document")
         self.assertIn("how-it-turns.ritornel.json", out["Content-Disposition"])
@@ -103,7 +130,10 @@ class Documents(OwnerCase):
         with zipfile.ZipFile(io.BytesIO(content)) as archive:
             self.assertEqual(len(archive.namelist()), 2)
         self.client.force_login(self.other)
-        self.take_in("show.zip", content)
+        page = self.take_in("show.zip", content)
+        self.assertContains(page, "0 of 1 pictures, clips and sounds")
+        self.assertEqual(self.arrived(page), {"taken_in": 1, "media": 1, "show": self.desk_of(self.other)})
+        self.assertContains(self.client.get(page.request["PATH_INFO"], follow=True), "How it turns")
         row = Show.objects.get(owner=self.other)
         self.assertEqual(keeping.load(row).assets[0].licence, "CC0")
         self.assertEqual(self.client.get(f"/library/media/{self.picture.sha256}").status_code, 200)
@@ -117,12 +147,34 @@ class Documents(OwnerCase):
         cases = {
             b'{"slides": [{"hold": -1}]}': "slide 1: hold must be 0 or more",
             b"what": "not a JSON document",
-            damaged.getvalue(): "damaged; export it again",
         }
         for document, words in cases.items():
-            self.assertContains(self.take_in("show.zip", document), words)
+            self.assertContains(self.take_in("show.zip", document), words, status_code=400)
+        self.assertContains(self.client.post("/shows/import"), "Choose a file first", status_code=400)
+        self.client.force_login(self.other)
+        page = self.take_in("show.zip", damaged.getvalue())
+        for _ in range(2):
+            self.assertIn("damaged; export it again", self.arrived(page)["error"])
+        self.assertContains(self.client.get(page.request["PATH_INFO"]), "damaged; export it again")
         self.assertEqual(Show.objects.count(), 1)
-        self.assertContains(self.client.post("/shows/import", follow=True), "Choose a file first")
+        self.assertEqual(list((self.folder / "arrivals").iterdir()), [])
+
+    def test_an_arrival_goes_on_where_it_was_cut_off(self):
+        sea = asset(self.owner, "sea.wav", wav())
+        bed = {"id": "b", "asset": sea.sha256}
+        row = self.keep(
+            show(slide(objects=({"id": "p", "kind": "picture", "asset": self.picture.sha256},)), beds=[bed])
+        )
+        content = b"".join(self.client.get(f"/shows/{row.pk}/zip").streaming_content)
+        self.client.force_login(self.other)
+        page = self.take_in("show.zip", content)
+        with patch("ritornel.shows.arriving.unpack", side_effect=MemoryError), self.assertLogs("ritornel", "ERROR"):
+            self.assertIn("nothing was changed", self.arrived(page)["error"])
+        with patch("ritornel.shows.views.PATIENCE_S", -1):
+            self.assertEqual(self.arrived(page)["taken_in"], 0)
+        self.assertContains(self.client.get("/"), "is on its way in: 0 of 2")
+        self.assertEqual(self.arrived(page)["show"], self.desk_of(self.other))
+        self.assertNotContains(self.client.get("/"), "is on its way in")
 
     def test_new_and_deleted(self):
         made = self.client.post("/shows/new", {"title": "Fresh"}, follow=True)

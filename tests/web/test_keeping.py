@@ -1,18 +1,21 @@
 """Shows in rows: every edit is kept, with its history, and nothing else changes."""
 
+import uuid
+
 from django.contrib.auth import get_user_model
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis.extra.django import TestCase as PropertyCase
 
 from ritornel.core.edits import read_command
 from ritornel.shows import keeping
-from ritornel.shows.models import Entry
+from ritornel.shows.models import Change, Entry
+from tests.examples import examples
 from tests.made import LAMP, SHOWS, show, slide, step
 from tests.material import OwnerCase
 
 
 class Rows(PropertyCase):
-    @settings(max_examples=25, deadline=None)
+    @examples(25)
     @given(SHOWS)
     def test_a_show_comes_back_as_it_was_kept(self, made):
         owner, _ = get_user_model().objects.get_or_create(username="keeper")
@@ -80,8 +83,49 @@ class History(OwnerCase):
         self.done(do="move-slides", slides=["one"], before="two")
         self.assertEqual(Entry.objects.count(), 0)
 
-    def test_a_stale_revision_is_refused(self):
-        self.done(do="set-show", values={"title": "First"})
-        with self.assertRaises(keeping.StaleRevision):
-            keeping.edit(self.row.pk, 0, read_command({"do": "set-show", "values": {"title": "Late"}}))
+    def test_what_was_done_on_an_older_revision_is_done_on_the_newest_if_they_do_not_meet(self):
+        self.by("other", do="set-show", values={"title": "First"})
+        self.by("mine", do="set-slides", slides=["one"], values={"hold": 900})
+        now = keeping.load(self.row_again())
+        self.assertEqual((now.title, now.slides[0].hold_ms), ("First", 900))
+
+    def test_what_others_changed_meanwhile_is_not_changed_back_unseen(self):
+        self.by("other", do="set-slides", slides=["one"], values={"hold": 900})
+        for command in (
+            {"do": "set-slides", "slides": ["one", "two"], "values": {"hold": 700}},
+            {"do": "delete-slides", "slides": ["one"]},
+        ):
+            with self.assertRaises(keeping.Collision):
+                self.by("mine", **command)
+        for act in (keeping.undo, keeping.redo):
+            with self.assertRaises(keeping.Collision):
+                act(self.row.pk, 0, keeping.Author("mine", "x"))
+        self.assertEqual(keeping.load(self.row_again()).slides[0].hold_ms, 900)
+        self.assertEqual(keeping.undo(self.row.pk, 0, keeping.Author("other", "x")).after, self.start)
+
+    def test_ones_own_edits_do_not_meet(self):
+        for hold in (700, 900):
+            self.by("mine", do="set-slides", slides=["one"], values={"hold": hold})
+        self.assertEqual(keeping.load(self.row_again()).slides[0].hold_ms, 900)
+
+    def test_a_command_that_comes_again_is_not_carried_out_again(self):
+        command = read_command({"do": "add-slide"})
+        first = keeping.edit(self.row.pk, 0, command, keeping.Author("mine", "a"))
+        again = keeping.edit(self.row.pk, 0, command, keeping.Author("mine", "a"))
+        self.assertEqual((len(again.after.slides), again.row.revision), (4, first.row.revision))
+        for _ in range(2):
+            keeping.undo(self.row.pk, 0, keeping.Author("mine", "b"))
+        self.assertEqual((keeping.load(self.row_again()), self.row.revision), (self.start, 2))
+
+    def test_a_revision_that_is_not_known_any_more_is_refused(self):
+        self.by("other", do="set-show", values={"title": "First"})
+        Change.objects.all().delete()
+        for base in (0, 5):
+            with self.assertRaises(keeping.Collision):
+                keeping.edit(self.row.pk, base, read_command({"do": "add-slide"}), keeping.Author("mine", "x"))
         self.assertEqual(keeping.load(self.row_again()).title, "First")
+
+    def by(self, page: str, **command):
+        """Carried out by a page that has not seen what others did."""
+        by = keeping.Author(page, str(uuid.uuid4()))
+        return keeping.edit(self.row.pk, 0, read_command(command), by)

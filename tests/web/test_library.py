@@ -1,9 +1,22 @@
 """Uploads in pieces, checked by decoding; media with byte ranges."""
 
-from django.test import override_settings
+import hashlib
+import io
+import os
+import time
+from datetime import timedelta
+from unittest.mock import patch
 
+from django.core.management import call_command
+from django.test import override_settings
+from django.utils import timezone
+
+from ritornel.formats.examining import look_through
+from ritornel.library import store
 from ritornel.library.models import Asset, Upload
-from tests.material import OwnerCase, asset, png, wav, webm
+from tests.files import png, wav, webm
+from tests.made import show, slide
+from tests.material import OwnerCase, asset
 
 
 class Uploads(OwnerCase):
@@ -47,7 +60,7 @@ class Uploads(OwnerCase):
         for number in sorted(set(range(9)) - {0, 1, 3}):
             last = self.piece(state, number, content)
         self.assertEqual(last.json()["asset"]["length"], 500)
-        self.assertFalse(Upload.objects.exists())
+        self.assertFalse(Upload.objects.get().folder.exists())
 
     def test_a_short_piece_is_refused(self):
         content = wav(0.5)
@@ -56,7 +69,7 @@ class Uploads(OwnerCase):
 
     def test_what_does_not_decode_as_it_claims_is_refused(self):
         for name, content, words in (
-            ("lamp.png", b"<svg/>", "does not decode as a picture"),
+            ("lamp.png", b"<svg/>", "is really a SVG picture"),
             ("lamp.jpg", png(), "is really a PNG"),
             ("turn.webm", wav(), "is really a"),
             ("sea.mp3", b"\0" * 500, "does not decode as a sound"),
@@ -79,6 +92,103 @@ class Uploads(OwnerCase):
         one, other = asset(self.owner, "a.png", png()), asset(self.owner, "b.png", png())
         self.assertEqual(one.pk, other.pk)
         self.assertEqual(asset(self.other, "c.png", png()).path, one.path)
+
+    def test_a_last_piece_that_comes_again_is_answered_as_the_first_time(self):
+        content = wav(0.5)
+        state = self.begin("sea.wav", content).json()
+        first = self.piece(state, 0, content).json()
+        again = self.piece(state, 0, content)
+        self.assertEqual((again.status_code, again.json()), (200, first))
+        self.assertEqual(self.client.get(f"/library/uploads/{state['upload']}/0").json(), first)
+        self.assertEqual(Asset.objects.get().path.read_bytes(), content)
+        bad = self.begin("sea.mp3", b"x" * 50).json()
+        words = self.piece(bad, 0, b"x" * 50).json()["error"]
+        self.assertEqual(self.piece(bad, 0, b"x" * 50).json()["error"], words)
+
+    def test_a_stored_file_that_is_short_or_changed_is_put_right_by_the_next_copy(self):
+        content = wav(0.3)
+        path = asset(self.owner, "sea.wav", content).path
+        url = f"/library/media/{path.stem}"
+        for damage in (b"", content[:-1], b"x" * len(content)):
+            path.write_bytes(damage)
+            if len(damage) != len(content):
+                with self.assertLogs("ritornel", "ERROR"):
+                    self.assertEqual(self.client.get(url).status_code, 404)
+            asset(self.other, "other.wav", content)
+            self.assertEqual(path.read_bytes(), content)
+        path.unlink()
+        self.sent("sea.wav", content)
+        self.assertEqual(b"".join(self.client.get(url).streaming_content), content)
+
+    def test_what_is_kept_is_what_was_read_back_and_looked_at(self):
+        source, found = self.folder / "source.wav", self.folder / "found"
+        source.write_bytes(wav(0.7))
+        found.mkdir()
+        outcome = look_through(source, "sea.wav", found)
+        source.write_bytes(b"changed since")
+        self.assertEqual(outcome.sha256, hashlib.sha256(wav(0.7)).hexdigest())
+        self.assertEqual(store.place(found, outcome.sha256, "sea.wav").read_bytes(), wav(0.7))
+        self.assertEqual(store.place(found, outcome.sha256, "sea.wav").read_bytes(), wav(0.7))
+        other = patch("ritornel.formats.examining.hashlib.file_digest", return_value=hashlib.sha256(b"other"))
+        with other, self.assertRaisesRegex(OSError, "is not what was written"):
+            look_through(source, "sea.wav", found)
+
+    @override_settings(ACCOUNT_MAX_BYTES=20_000)
+    def test_an_account_has_so_much_room_and_no_more(self):
+        self.assertEqual(self.sent("sea.wav", wav(0.5)).status_code, 200)
+        self.assertEqual(self.begin("on its way.wav", wav(0.6)).status_code, 200)
+        answer = self.begin("more.wav", wav(0.5))
+        self.assertEqual(answer.status_code, 400)
+        self.assertIn("finds no room", answer.json()["error"])
+
+    def test_odd_names_and_sizes(self):
+        for name, size in (("a\0b.png", 10), ("../../etc/lamp.png", 10), ("x" * 900 + ".png", 10)):
+            answer = self.client.post("/library/uploads", {"name": name, "size": size}, content_type="application/json")
+            self.assertEqual(answer.status_code, 200)
+        names = set(Upload.objects.values_list("name", flat=True))
+        self.assertEqual(names, {"ab.png", "lamp.png", "x" * 296 + ".png"})
+        for body in ('{"name": "a.png", "size": 1e999}', '{"name": "\\ud800.png", "size": 5}', "[]", "", '{"name": 5}'):
+            answer = self.client.post("/library/uploads", body, content_type="application/json")
+            self.assertEqual((answer.status_code, bool(answer.json()["error"])), (400, True), body)
+
+
+class Tidying(OwnerCase):
+    def age(self, path, hours: float):
+        then = time.time() - hours * 3600
+        os.utime(path, (then, then))
+
+    def test_unfinished_uploads_and_files_without_rows_go_and_all_else_stays(self):
+        kept = asset(self.owner, "kept.wav", wav(0.2))
+        gone = asset(self.owner, "gone.wav", wav(0.4))
+        fresh = asset(self.owner, "fresh.wav", wav(0.6))
+        for path in (kept.path, gone.path):
+            self.age(path, 2)
+        gone_path, fresh_path = gone.path, fresh.path
+        Asset.objects.filter(pk__in=[gone.pk, fresh.pk]).delete()
+        half = Upload.objects.create(owner=self.owner, name="half.png", size=10, piece_bytes=5)
+        half.keep_piece(0, b"12345")
+        coming = Upload.objects.create(owner=self.owner, name="coming.png", size=10, piece_bytes=5)
+        Upload.objects.filter(pk=half.pk).update(begun_at=timezone.now() - timedelta(days=2))
+        stray = self.folder / "uploads" / "stray"
+        stray.mkdir()
+        self.age(stray, 2)
+        pictures = [self.folder / "pictures" / "ab" / f"{name}.png" for name in ("old", "new")]
+        pictures[0].parent.mkdir(parents=True)
+        for path, days in zip(pictures, (31, 29), strict=True):
+            path.touch()
+            self.age(path, days * 24)
+        row = self.keep(show(slide(id="one")))
+        for _ in range(2):
+            self.edit(row, {"do": "add-slide"})
+        row.changes.filter(revision=1).update(made_at=timezone.now() - timedelta(days=61))
+        out = io.StringIO()
+        call_command("tidy_media", stdout=out)
+        self.assertIn("1 uploads, 3 files", out.getvalue())
+        self.assertEqual([p.exists() for p in pictures], [False, True])
+        self.assertEqual([c.revision for c in row.changes.all()], [2])
+        self.assertEqual([p.exists() for p in (kept.path, gone_path, fresh_path)], [True, False, True])
+        self.assertEqual((half.folder.exists(), stray.exists()), (False, False))
+        self.assertEqual(list(Upload.objects.all()), [coming])
 
 
 class Serving(OwnerCase):
@@ -111,6 +221,27 @@ class Serving(OwnerCase):
         self.assertEqual(b"".join(whole.streaming_content), self.content)
         self.assertEqual(self.get("bytes=999999-").status_code, 416)
         self.assertEqual(self.get("nonsense").status_code, 200)
+
+    def test_odd_ranges(self):
+        size = len(self.content)
+        for asked in ("bytes=0-1,5-9", "bytes=9-2", "bytes=-", "items=0-5", "bytes=a-b"):
+            self.assertEqual(self.get(asked).status_code, 200, asked)
+        for asked in ("bytes=" + "9" * 5000 + "-", "bytes=-0", f"bytes={size}-"):
+            self.assertEqual(self.get(asked).status_code, 416, asked[:30])
+        self.assertEqual(self.get("bytes=5-" + "9" * 5000)["Content-Range"], f"bytes 5-{size - 1}/{size}")
+
+    def test_what_was_got_before_is_asked_about_and_not_sent_again(self):
+        whole = self.get()
+        self.assertEqual(whole["Cache-Control"], "private, no-cache")
+        headers = {"If-None-Match": f'"other", W/{whole["ETag"]}'}
+        self.assertEqual(self.client.get(self.url, headers=headers).status_code, 304)
+        same = self.client.get(self.url, headers={"Range": "bytes=0-9", "If-Range": whole["ETag"]})
+        other = self.client.get(self.url, headers={"Range": "bytes=0-9", "If-Range": '"other"'})
+        self.assertEqual((same.status_code, other.status_code), (206, 200))
+
+    def test_head(self):
+        answer = self.client.head(self.url, headers={"Range": "bytes=0-9"})
+        self.assertEqual((answer.status_code, answer["Content-Length"], answer.content), (206, "10", b""))
 
     def test_only_for_its_owner(self):
         self.client.force_login(self.other)

@@ -1,10 +1,15 @@
 """Takes beside their plan; editions: frozen, public, withdrawn."""
 
+import json
+
+from django.utils import timezone
+
 from ritornel.publishing.models import Edition
 from ritornel.shows import keeping
 from ritornel.takes.models import Take
+from tests.files import png, wav
 from tests.made import LAMP, show, slide, step
-from tests.material import OwnerCase, asset, png, wav
+from tests.material import OwnerCase, asset
 
 
 class Takes(OwnerCase):
@@ -30,7 +35,7 @@ class Takes(OwnerCase):
         self.assertRedirects(applied, f"/shows/{self.row.pk}/")
         slide_ = keeping.load(self.row).slides[0]
         self.assertEqual((slide_.waits, slide_.hold_ms), ({"1": 1000, "2": 0}, 4200))
-        self.assertIsNone(self.edit(self.row, "undo").json()["slides"]["one"]["doc"]["hold"])
+        self.assertIsNone(self.edit(self.row, "undo").json()["slides"]["one"]["document"]["hold"])
 
     def test_a_take_that_cannot_be_read_is_refused(self):
         bad = self.client.post(
@@ -81,13 +86,48 @@ class Editions(OwnerCase):
         self.assertIn("script-src 'self'", policy)
         self.assertNotIn("unsafe", policy)
 
-    def test_later_edits_and_even_deleting_the_show_do_not_touch_it(self):
+    def test_later_edits_do_not_touch_it(self):
         before = self.client.get(f"{self.url}slides").content
         self.client.force_login(self.owner)
         self.edit(self.row, {"do": "delete-slides", "slides": ["two"]})
-        self.client.post(f"/shows/{self.row.pk}/delete")
         self.client.logout()
         self.assertEqual(self.client.get(f"{self.url}slides").content, before)
+
+    def test_deleting_the_show_withdraws_it_after_saying_so(self):
+        self.client.force_login(self.owner)
+        self.assertContains(self.client.get("/"), "Its 1 published edition will be withdrawn")
+        answer = self.client.post(f"/shows/{self.row.pk}/delete", follow=True)
+        self.assertContains(answer, "1 of its links now say")
+        self.assertContains(self.client.get(self.url), "no longer shown", status_code=410)
+        self.assertContains(self.client.get("/editions"), "its show is deleted")
+
+    def test_editions_of_earlier_versions_play_as_they_did(self):
+        document = json.loads(self.edition.document)
+        for played in document["slides"].values():
+            for node in played["nodes"]:
+                del node["object"]
+        Edition.objects.filter(pk=self.edition.pk).update(document=json.dumps(document))
+        first = self.client.get(self.url).context["page"]["play"]["slides"]["one"]["nodes"]
+        rest = self.client.get(f"{self.url}slides").json()["slides"]["two"]["nodes"]
+        self.assertEqual([n["object"] for n in (*first, *rest)], [n["key"] for n in (*first, *rest)])
+
+    def test_editions_are_listed_and_withdrawn_apart_from_shows(self):
+        self.client.force_login(self.other)
+        self.assertNotContains(self.client.get("/editions"), "Talk, edition 1")
+        self.client.force_login(self.owner)
+        self.assertContains(self.client.get("/editions"), "Talk, edition 1")
+        answer = self.client.post(f"/editions/{self.edition.pk}/withdraw", {"from": "all"})
+        self.assertRedirects(answer, "/editions")
+        self.assertContains(self.client.get("/editions"), "withdrawn")
+
+    def test_what_was_withdrawn_is_not_shown_from_a_browsers_memory(self):
+        media = self.client.get(f"{self.url}media/{self.picture.sha256}")
+        for answer in (media, self.client.get(self.url), self.client.get(f"{self.url}slides")):
+            self.assertRegex(answer["Cache-Control"], "^private, no-(cache|store)$")
+        self.edition.withdrawn_at = timezone.now()
+        self.edition.save()
+        headers = {"If-None-Match": media["ETag"]}
+        self.assertEqual(self.client.get(f"{self.url}media/{self.picture.sha256}", headers=headers).status_code, 404)
 
     def test_withdrawn_it_is_no_longer_shown(self):
         self.client.force_login(self.other)

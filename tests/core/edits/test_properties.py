@@ -4,20 +4,22 @@ import itertools
 import re
 from typing import Any
 
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 from hypothesis.extra.django import SimpleTestCase
 
 from ritornel.core.edits import BadEdit, apply, read_command
 from ritornel.core.model import Show
 from ritornel.core.model.patch import patch_to, patched
-from ritornel.core.model.reading import check_show, read_show, write_show
+from ritornel.core.model.reading import check_show, read_show
+from ritornel.core.model.writing import write_show
 from ritornel.core.score import compile
 from ritornel.core.time.running_order import split_into_groups
 from ritornel.core.time.script import MARK
+from tests.examples import examples
 from tests.made import SHOWS
 
-EXAMPLES = settings(max_examples=80, deadline=None)
+EXAMPLES = examples(80)
 MOST = 6
 
 

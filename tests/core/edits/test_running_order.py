@@ -86,6 +86,11 @@ class AddingBuilds(TestCase):
         self.assertEqual([s.object for s in steps], ["list", "right", "low"])
         self.assertEqual([s.trigger for s in steps], ["cue", "alongside", "alongside"])
 
+    def test_what_stands_less_than_a_row_apart_is_read_from_the_left(self):
+        objects = [{"id": name, "kind": "shape", "x": x, "y": y} for name, x, y in (("right", 500, 5), ("left", 0, 10))]
+        made = edited(show(slide(objects=objects)), do="add-builds", slide="slide-1", objects=["right", "left"])
+        self.assertEqual([s.object for s in made.slides[0].running_order], ["left", "right"])
+
     def test_or_each_on_its_own(self):
         steps = self.add("low", "right", order="each").slides[0].running_order
         self.assertEqual([s.trigger for s in steps], ["cue", "cue"])
@@ -97,7 +102,7 @@ class AddingBuilds(TestCase):
     def test_a_mark_that_waited_for_its_cue_gets_it(self):
         changed = self.add("low")
         self.assertEqual(changed.slides[0].script, "[1] Waiting [2] marks")
-        self.assertEqual(compile(changed).times[0].groups[1].reason, "default")
+        self.assertEqual(compile(changed).times[0].groups[1].wait_ms, 400)
 
     def test_lines_take_their_builds_along_when_lines_come_and_go(self):
         built = self.add("list", by_line=True, order="each")

@@ -1,12 +1,14 @@
 from unittest import TestCase
 
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from ritornel.core.model import Clip, Show, Text
 from ritornel.core.model.defaults import defaults
 from ritornel.core.model.patch import patch_to, patched
-from ritornel.core.model.reading import BadDocument, read_show, write_show
+from ritornel.core.model.reading import BadDocument, read_show
+from ritornel.core.model.writing import write_show
+from tests.examples import examples
 from tests.made import SHOWS
 
 
@@ -37,7 +39,7 @@ class Reading(TestCase):
             "slide 1, object 1: out must come after in (500)": {
                 "slides": [{"objects": [{"kind": "clip", "in": 500, "out": 500}]}]
             },
-            "slide 1, waits: “soon” must be the number of a cue": {"slides": [{"waits": {"soon": 3}}]},
+            "slide 1: waits must name cues by their numbers, 1 to 9999": {"slides": [{"waits": {"soon": 3}}]},
             "chapter 1: first must be the id of a slide": {"chapters": [{"first": "gone"}]},
             "slide 1, build 1: only a clip or a sound can play": {
                 "slides": [{"objects": [{"id": "o"}], "running_order": [{"object": "o", "kind": "play"}]}]
@@ -68,7 +70,7 @@ class Reading(TestCase):
         self.assertEqual((thing.in_ms, thing.out_ms), (5, 9))
         self.assertIn(b'"in": 5', write_show(show))
 
-    @settings(max_examples=60, deadline=None)
+    @examples(60)
     @given(SHOWS)
     def test_written_and_read_back_is_the_same(self, show: Show):
         self.assertEqual(read_show(write_show(show)), show)
@@ -79,7 +81,7 @@ class Reading(TestCase):
         self.assertEqual(told["step"]["trigger"], "cue")
         self.assertEqual((told["clip"]["in"], told["text"]["size"]), (0, 32))
 
-    @settings(max_examples=60, deadline=None)
+    @examples(60)
     @given(SHOWS, SHOWS, st.randoms())
     def test_a_patch_leads_from_one_show_to_the_other(self, one: Show, other: Show, _):
         self.assertEqual(patched(one, patch_to(one, other)), other)

@@ -45,7 +45,7 @@ class Building(TestCase):
     def built(self, *added: tuple) -> tuple[Track, ...]:
         builder = TrackBuilder()
         for curve, start, duration, repeat in added:
-            builder.add(curve, start, duration, repeat, LINEAR)
+            builder.add(curve, start, duration, LINEAR, repeat=repeat)
         return builder.tracks()
 
     def test_curves_after_one_another_share_a_track(self):
@@ -68,3 +68,53 @@ class Building(TestCase):
     def test_no_duration_is_there_at_once(self):
         (track,) = self.built((FADE, 70, 0, 1))
         self.assertEqual(value_at(track, 70), 1)
+
+
+class Runs(TestCase):
+    """Tracks that go through their keys again, and that are cut."""
+
+    def run_of(
+        self, repeat: int = 1, until: int | None = None, lasts: bool = False, curve=RISE, start: int = 200
+    ) -> Track:
+        builder = TrackBuilder()
+        builder.add(curve, start, 100, LINEAR, repeat=repeat, until=until, lasts=lasts)
+        (track,) = builder.tracks()
+        return track
+
+    def test_repeats_cost_no_more_keys(self):
+        track = self.run_of(repeat=1000)
+        self.assertEqual((len(track.times), track.run), (3, (200, 100, 100_200)))
+        self.assertEqual([value_at(track, t) for t in (0, 199, 225, 99_950, 100_199, 100_200)], [0, 0, 75, 50, 1, 0])
+
+    def test_a_cut_one_runs_until_then_and_stands_at_its_end(self):
+        track = self.run_of(until=230)
+        self.assertEqual([value_at(track, t) for t in (199, 200, 210, 229, 230, 231, 900)], [0, 100, 90, 71, 0, 0, 0])
+        twice = self.run_of(repeat=2, until=350)
+        self.assertEqual([value_at(twice, t) for t in (250, 300, 349, 350)], [50, 100, 51, 0])
+
+    def test_a_cut_at_its_own_end_or_after_it_is_none(self):
+        self.assertIsNone(self.run_of(until=300).run)
+        self.assertIsNone(self.run_of(until=900).run)
+
+    def test_what_lasts_keeps_its_last_value(self):
+        grows = ("scale_x", ((0, 1.0), (1, 3.0)))
+        self.assertEqual(value_at(self.run_of(curve=grows, lasts=True), 900), 3)
+        self.assertEqual(value_at(self.run_of(curve=grows, lasts=False), 900), 1)
+        self.assertEqual(value_at(self.run_of(curve=grows, lasts=True, until=210), 210), 3)
+
+    def test_the_next_after_one_that_lasts_opens_a_track_and_the_next_after_one_that_does_not_shares_it(self):
+        grows = ("scale_x", ((0, 1.0), (1, 3.0)))
+        for lasts, count in ((True, 2), (False, 1)):
+            builder = TrackBuilder()
+            builder.add(grows, 0, 100, LINEAR, lasts=lasts)
+            builder.add(grows, 100, 100, LINEAR)
+            self.assertEqual(len(builder.tracks()), count)
+
+    def test_wrapped_values_go_round(self):
+        track = Track("media_time", (0, 100), (5.0, 105.0), (LINEAR,), wrap=(5.0, 35.0))
+        self.assertEqual([value_at(track, t) for t in (0, 10, 29, 30, 31, 99, 100)], [5, 15, 34, 5, 6, 14, 105])
+
+    def test_still_between_keys_only_where_values_hold(self):
+        self.assertEqual(
+            value_at(Track("x", (0, 10, 20), ((1.0, 2.0), (3.0, 4.0), (3.0, 4.0)), (LINEAR, HOLD)), 5), (2, 3)
+        )

@@ -1,18 +1,20 @@
 """What holds for every show."""
 
 import msgspec
-from hypothesis import assume, given, settings
+from hypothesis import assume, given
 from hypothesis import strategies as st
 from hypothesis.extra.django import SimpleTestCase
 from msgspec.structs import replace
 
 from ritornel.core import score
 from ritornel.core.model import Show
-from ritornel.core.model.reading import read_show, write_show
+from ritornel.core.model.reading import read_show
+from ritornel.core.model.writing import write_show
 from ritornel.core.score import compile, facts
+from tests.examples import examples
 from tests.made import SHOWS
 
-EXAMPLES = settings(max_examples=120, deadline=None)
+EXAMPLES = examples(120)
 
 
 class EveryShow(SimpleTestCase):
@@ -54,7 +56,7 @@ class EveryShow(SimpleTestCase):
     @given(SHOWS)
     def test_the_same_show_gives_the_same_score_byte_for_byte(self, show: Show):
         warm = msgspec.json.encode(compile(show))
-        score._cache.clear()
+        score.compiling._scores.clear()
         self.assertEqual(msgspec.json.encode(compile(read_show(write_show(show)))), warm)
 
     @EXAMPLES

@@ -26,14 +26,14 @@ class Passages(TestCase):
         self.assertEqual(self.words("one [1] two [7] three", 1), [1, 2])
 
     def test_pauses_are_for_what_ends_a_word(self):
-        self.assertEqual(passages("Why? Well, 3.5 tons: glass — so…", 0), (Passage(7, 2, 3),))
+        self.assertEqual(passages("Why? Well, 3.5 tons: glass — so…", 0), (Passage(12, 2, 3),))
 
     def test_only_marks_are_no_words(self):
         self.assertFalse(has_words(" [1] [2] "))
 
     def test_said_in_rounds_half_up_and_adds_pauses(self):
-        self.assertEqual(said_in(Passage(3, 1, 0), Pace()), 1286 + 350)
-        self.assertEqual(said_in(Passage(1, 0, 0), Pace(wpm=32)), 1875)
+        self.assertEqual(said_in(Passage(6, 1, 0), Pace()), 1286 + 350)
+        self.assertEqual(said_in(Passage(2, 0, 0), Pace(wpm=32)), 1875)
 
 
 class Rounding(TestCase):

@@ -3,7 +3,7 @@ from unittest import TestCase
 from ritornel.core.model import Take
 from ritornel.core.model.reading import convert
 from ritornel.core.score import compile
-from ritornel.core.time.takes import Pace, apply_take, last_runs, pace_at
+from ritornel.core.time.takes import AgainstPlan, apply_take, last_runs, pace_at, pace_while
 from tests.made import LAMP, show, slide, step
 
 
@@ -62,4 +62,64 @@ class Applying(TestCase):
         self.assertEqual(self.applied(take(("slide", 0, "two"), ("end", 2000)))[0].slides[0], self.show.slides[0])
 
     def test_pace_while_running(self):
-        self.assertEqual(pace_at(60_000, 72_000, 300_000), Pace(-12_000, 312_000))
+        self.assertEqual(pace_at(60_000, 72_000, 300_000), AgainstPlan(-12_000, 312_000))
+
+
+class Corners(TestCase):
+    def test_cues_that_were_not_given_keep_their_waits_and_what_follows_counts_from_them(self):
+        made = show(slide(step("a"), step("b"), script=LAMP, id="one"))
+        given = take(("slide", 0, "one"), ("cue", 6000, "one", 2), ("end", 9000))
+        result, rushed = apply_take(made, compile(made).times, given)
+        self.assertEqual((result.slides[0].waits, result.slides[0].hold_ms, rushed), ({"2": 3800}, 2400, {}))
+
+    def test_a_cue_given_just_as_all_has_settled_is_not_rushed(self):
+        made = show(slide(step("a"), step("b"), id="one"))
+        given = take(("slide", 0, "one"), ("cue", 0, "one", 1), ("cue", 600, "one", 2), ("end", 1200))
+        result, rushed = apply_take(made, compile(made).times, given)
+        self.assertEqual((result.slides[0].waits, result.slides[0].hold_ms, rushed), ({"1": 0, "2": 0}, 0, {}))
+
+    def test_a_fixed_length_gives_way_to_what_was_given(self):
+        made = show(slide(id="one", length=9000))
+        result, _ = apply_take(made, compile(made).times, take(("slide", 0, "one"), ("end", 2000)))
+        self.assertEqual((result.slides[0].length_ms, result.slides[0].hold_ms), (None, 2000))
+
+
+class WhileRunning(TestCase):
+    """The pace at any instant of a run, from what was given so far."""
+
+    def setUp(self):
+        self.show = show(
+            slide(id="none", hold=2000), slide(step("a"), step("b"), script=LAMP, id="one"), slide(id="two", hold=900)
+        )
+        self.times = compile(self.show).times
+        self.length = sum(t.length_ms for t in self.times)
+        self.assertEqual([g.start_ms for g in self.times[1].groups], [0, 1636, 3500])
+
+    def ahead(self, now: int, *instants: tuple) -> int:
+        pace = pace_while(self.show, self.times, take(*instants), now)
+        self.assertEqual(pace.finish_ms, self.length - pace.ahead_ms)
+        return pace.ahead_ms
+
+    def test_it_is_that_of_the_last_cue_given(self):
+        entered = (("slide", 0, "none"), ("slide", 2500, "one"))
+        self.assertEqual(self.ahead(2600, *entered), -500)
+        self.assertEqual(self.ahead(3100, *entered, ("cue", 3000, "one", 1)), 2000 + 1636 - 3000)
+        self.assertEqual(
+            self.ahead(3600, *entered, ("cue", 3000, "one", 1), ("cue", 3500, "one", 2)), 2000 + 3500 - 3500
+        )
+
+    def test_until_what_comes_next_is_overdue_by_more(self):
+        self.assertEqual([self.ahead(now, ("slide", 0, "none")) for now in (100, 1999, 2000, 2300)], [0, 0, 0, -300])
+        given = (("slide", 0, "none"), ("slide", 2000, "one"), ("cue", 3636, "one", 1))
+        self.assertEqual([self.ahead(now, *given) for now in (5500, 6000)], [0, -500])
+        last = (*given, ("cue", 5500, "one", 2))
+        self.assertEqual([self.ahead(now, *last) for now in (7300, 7400)], [0, -100])
+
+    def test_pauses_are_taken_out_before_and_after_the_last_cue(self):
+        paused = (("slide", 0, "none"), ("pause", 1000, "", 0, 700), ("slide", 2700, "one"))
+        self.assertEqual(self.ahead(2800, *paused), 0)
+        self.assertEqual(self.ahead(9000, *paused, ("pause", 2900, "", 0, 6000)), 0)
+        self.assertEqual(self.ahead(5000, *paused), 2000 + 1636 - (5000 - 700))
+
+    def test_a_slide_gone_back_to_counts_from_its_start(self):
+        self.assertEqual(self.ahead(5100, ("slide", 0, "none"), ("slide", 2000, "one"), ("slide", 5000, "none")), -5000)

@@ -22,8 +22,8 @@ class WhichRuleHolds(TestCase):
             time_of(step("a", "following", 5000), step("b"), script="One. [1] Two.").groups[1].wait_ms, 400
         )
 
-    def test_a_passage_without_words_takes_the_default(self):
-        self.assertEqual(time_of(step("a"), script="[1] Only after the cue.").groups[1].wait_ms, 1500)
+    def test_a_passage_without_words_takes_the_least_wait_of_a_scripted_slide(self):
+        self.assertEqual(time_of(step("a"), script="[1] Only after the cue.").groups[1].wait_ms, 400)
 
     def test_pace_of_the_show(self):
         pace = {"wpm": 60, "sentence_pause": 0, "least_hold": 10}
@@ -42,8 +42,8 @@ class Reading(TestCase):
     def test_lines_count_where_they_enter(self):
         lines = [step(f"b{n}", object="list", duration=0, part={"paragraph": n}) for n in range(2)]
         time = time_of(*lines, objects=(text("list", "x" * 60, "y" * 30, "z" * 15),))
-        self.assertEqual([g.wait_ms for g in time.groups[1:]], [1000, 4000])
-        self.assertEqual(time.hold_ms, 2000)
+        self.assertEqual([g.wait_ms for g in time.groups[1:]], [1500, 4000])
+        self.assertEqual(time.hold_ms, 4000)
 
     def test_code_points_are_counted_and_paragraph_breaks_are_not(self):
         self.assertEqual(time_of(objects=(text("t", "é\U0001f4a1" * 15, " " * 30),)).hold_ms, 4000)
@@ -89,9 +89,11 @@ class Lengths(TestCase):
         time = time_of(step("a"), step("b"), waits={"1": 900}, narration=voice)
         self.assertEqual([g.start_ms for g in time.groups], [0, 900, 4000])
 
-    def test_marks_never_run_backwards(self):
+    def test_a_mark_that_runs_backwards_counts_as_none(self):
         time = time_of(step("a"), step("b"), narration={"out": 9000, "marks": [4000, 1000]})
-        self.assertEqual([g.start_ms for g in time.groups], [0, 4000, 4000])
+        self.assertEqual([(g.start_ms, g.reason) for g in time.groups[1:]], [(4000, "voice"), (6100, "default")])
+        same = time_of(step("a"), step("b"), narration={"out": 9000, "marks": [4000, 4000]})
+        self.assertEqual([g.start_ms for g in same.groups[1:]], [4000, 4000])
 
     def test_a_cut_has_no_duration_and_adds_nothing(self):
         self.assertEqual(time_of(transition={"type": "cut", "duration": 900}, hold=1000).length_ms, 1000)

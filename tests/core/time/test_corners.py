@@ -1,0 +1,296 @@
+"""The rules of time at their edges: unmarked cues, cut steps, paused clips, empty slides, odd transitions."""
+
+import ast
+from pathlib import Path
+from unittest import TestCase
+
+from ritornel.core import score
+from ritornel.core.score import compile, evaluate, findings
+from ritornel.core.sound.spans import place_at
+from ritornel.core.time.playback import Stretch, stretches
+from ritornel.core.time.rounding import rounded
+from tests.made import clip, show, slide, spans, step, text, time_of
+
+
+def starts(*steps, **more) -> list[int]:
+    return [g.start_ms for g in time_of(*steps, **more).groups]
+
+
+def found(*slides) -> list[tuple[str, str]]:
+    made = show(*slides)
+    return [(f.rule, f.message) for f in findings(made, compile(made))]
+
+
+class Floors(TestCase):
+    """Without a script nothing that is put on a slide shortens it."""
+
+    def test_an_empty_text_changes_nothing(self):
+        self.assertEqual(time_of().length_ms, 4000)
+        for lines in ((), ("",), ("", "")):
+            self.assertEqual(time_of(objects=(text("t", *lines),)).length_ms, 4000)
+        self.assertEqual(time_of(objects=(text("t", "Two words"),)).length_ms, 4000)
+
+    def test_a_wait_is_short_only_after_text_and_nothing_else(self):
+        words = text("t", "x" * 3)
+        enters = step("in", "following", 0, object="t")
+        bare = {"running_order": [enters, step("b", object="")], "objects": [words]}
+        (only_text,) = compile(show(bare)).times
+        self.assertEqual((only_text.groups[1].wait_ms, only_text.groups[1].reason), (400, "dwell"))
+        with_shape = time_of(enters, step("b", object=""), objects=(words,))
+        self.assertEqual((with_shape.groups[1].wait_ms, with_shape.groups[1].reason), (1500, "default"))
+        (nothing,) = compile(show({"running_order": [step("b", object="")]})).times
+        self.assertEqual(nothing.groups[1].wait_ms, 1500)
+
+    def test_a_shape_that_enters_with_the_text_takes_the_default(self):
+        steps = (step("in", "cue", 0, object="t"), step("s", "alongside", 0, object="s"), step("b", object=""))
+        made = {"running_order": list(steps), "objects": [text("t", "x" * 3), {"id": "s", "kind": "shape"}]}
+        self.assertEqual([g.wait_ms for g in compile(show(made)).times[0].groups[1:]], [1500, 1500])
+        made["running_order"][1] = step("s", "following", 0, object="s", kind="emphasis")
+        self.assertEqual([g.wait_ms for g in compile(show(made)).times[0].groups[1:]], [1500, 400])
+
+    def test_what_the_slide_before_showed_is_not_new_and_a_sound_is_not_seen(self):
+        shape = {"id": "s", "kind": "shape", "lineage": "frame"}
+        other = {"id": "v", "kind": "shape", "lineage": "frame"}
+        noise = {"id": "n", "kind": "sound", "asset": "tune", "out": 10}
+        order = [step("b", object="")]
+        second = {"running_order": order, "objects": [other, noise, text("t", "x" * 3)]}
+        self.assertEqual(compile(show({"objects": [shape]}, second)).times[1].groups[1].wait_ms, 400)
+        again = {"running_order": order, "objects": [{**other, "lineage": "door"}, text("t", "x" * 3)]}
+        self.assertEqual(compile(show({"objects": [shape]}, again)).times[1].groups[1].wait_ms, 1500)
+
+    def test_a_wait_that_the_reading_makes_longer_says_so(self):
+        time = time_of(step("b", object=""), objects=(text("t", "x" * 90),))
+        self.assertEqual((time.groups[1].wait_ms, time.groups[1].reason), (6000, "dwell"))
+
+
+class Voice(TestCase):
+    def voice(self, *marks, **more):
+        return {"narration": {"out": 9000, "lead": 0, "marks": list(marks)}, **more}
+
+    def test_an_unmarked_cue_never_comes_after_the_next_marked_one(self):
+        steps = [step(k, duration=100) for k in "abc"]
+        self.assertEqual(starts(*steps, **self.voice(None, None, 900)), [0, 900, 900, 900])
+        self.assertEqual(starts(*steps, **self.voice(None, 8000, 8500)), [0, 1500, 8000, 8500])
+        self.assertEqual(
+            starts(
+                *steps,
+                **self.voice(
+                    1000,
+                    None,
+                    1200,
+                ),
+                waits={"2": 5000},
+            ),
+            [0, 1000, 1200, 1200],
+        )
+
+    def test_why_it_came_then(self):
+        time = time_of(*[step(k, duration=100) for k in "ab"], **self.voice(None, 900))
+        self.assertEqual([g.reason for g in time.groups[1:]], ["voice", "voice"])
+
+    def test_a_later_mark_is_not_pulled_by_one_that_runs_backwards(self):
+        steps = [step(k, duration=100) for k in "abc"]
+        self.assertEqual(starts(*steps, **self.voice(3000, 1000, 5000)), [0, 3000, 4600, 5000])
+        self.assertIn(
+            ("narration-marks", "slide 1: the narration's mark 2 comes before an earlier one, and counts as none"),
+            found(slide(*steps, **self.voice(3000, 1000, 5000))),
+        )
+
+    def test_marks_count_from_the_lead(self):
+        self.assertEqual(starts(step("a"), narration={"out": 9000, "lead": 250, "marks": [1000]}), [0, 1250])
+
+    def test_out_points_beyond_the_assets_end_count_as_its_end(self):
+        voice = {"asset": "tune", "out": 90_000, "in": 1000, "tail": 0}
+        self.assertEqual(time_of(narration=voice).length_ms, 2000)
+        (score,) = compile(show(slide(narration=voice))).slides
+        self.assertEqual([(s.in_ms, s.out_ms, s.end_ms) for s in score.spans], [(1000, 3000, 2000)])
+        film = clip("film", 99_000, waited_for=True, **{"in": 4000})
+        self.assertEqual(time_of(objects=(film,), hold=0).length_ms, 6000)
+        bed = {"id": "b", "asset": "tune", "out": 90_000, "loop": False}
+        (span,) = compile(show(slide(hold=60_000), beds=[bed])).beds
+        self.assertEqual((span.end_ms, span.out_ms), (3000, 3000))
+
+
+class Clips(TestCase):
+    def waited(self, *steps, **more):
+        return time_of(*steps, objects=(clip("film", 4000, waited_for=True, **more),), hold=0)
+
+    def order(self, key, kind, trigger="alongside", **more):
+        return step(key, trigger, 0, kind=kind, object="film", **more)
+
+    def test_stretches(self):
+        self.assertEqual(
+            stretches([(0, "play"), (1000, "pause"), (1500, "pause"), (3000, "play")], 4000),
+            [Stretch(0, 1000, 0, False), Stretch(3000, 6000, 1000, True)],
+        )
+        self.assertEqual(
+            stretches([(0, "play"), (1000, "play"), (6000, "play")], 4000),
+            [Stretch(0, 1000, 0, False), Stretch(1000, 5000, 0, True), Stretch(6000, 10_000, 0, True)],
+        )
+        self.assertEqual(stretches([(0, "play"), (4000, "pause")], 4000), [Stretch(0, 4000, 0, True)])
+        self.assertEqual(stretches([(0, "pause")], 4000), [])
+
+    def test_a_paused_and_resumed_clip_ends_when_it_really_ends(self):
+        time = self.waited(
+            self.order("p", "play"), self.order("q", "pause", delay=1000), self.order("r", "play", delay=3000),
+            step("a", "following", 500),
+        )  # fmt: skip
+        self.assertEqual(spans(time), {"p": (0, 1000), "q": (1000, 1000), "r": (3000, 6000), "a": (6000, 6500)})
+        self.assertEqual(time.length_ms, 6500)
+
+    def test_a_resumed_clip_lasts_what_is_left_of_it_in_a_later_cue(self):
+        time = self.waited(
+            self.order("p", "play"),
+            self.order("q", "pause", delay=1000),
+            self.order("r", "play", "cue"),
+        )
+        self.assertEqual(spans(time)["r"], (2500, 5500))
+        self.assertEqual(time.length_ms, 5500)
+
+    def test_a_clip_paused_for_good_keeps_nobody_waiting(self):
+        paused = self.waited(self.order("p", "play"), self.order("q", "pause", delay=1000))
+        self.assertEqual((spans(paused)["p"], paused.length_ms), ((0, 1000), 1000))
+        from_the_start = self.waited(self.order("q", "pause", delay=1000))
+        self.assertEqual(from_the_start.length_ms, 1000)
+
+    def test_place_in_a_clip_does_not_drift_over_many_passes(self):
+        film = clip("film", 1001, rate=3, plays=1000)
+        (score,) = compile(show(slide(objects=(film,), hold=200_000))).slides
+        state = {}
+        for at in (100_000, 150_000.5, 199_999):
+            frame = evaluate(compile(show(slide(objects=(film,), hold=200_000))), at)
+            state[at] = frame.layers[-1].targets["film"]["media_time"]
+            self.assertAlmostEqual(state[at], at * 3 % 1001, delta=0.01)
+            self.assertAlmostEqual(place_at(score.spans[0], at), state[at], delta=0.01)
+
+    def test_a_clip_of_almost_no_length_is_compiled_at_once_and_stands_at_its_out_point(self):
+        score = compile(show(slide(objects=(clip("film", 1, rate=4, plays=20),))))
+        frame = evaluate(score, 3000)
+        self.assertEqual(frame.layers[-1].targets["film"]["media_time"], 1)
+        self.assertLess(len(score.slides[0].targets[0].tracks[-1].times), 5)
+
+    def test_a_clip_that_is_paused_stands_where_it_was(self):
+        steps = (self.order("p", "play", "following"), self.order("q", "pause", delay=5500))
+        made = show(slide(*steps, objects=(clip("film", 4000, plays=3, **{"in": 1000}),), hold=9000))
+        at = {
+            t: evaluate(compile(made), t).layers[-1].targets["film"]["media_time"] for t in (0, 2999, 3000, 5500, 9000)
+        }
+        self.assertEqual(at, {0: 1000, 2999: 3999, 3000: 1000, 5500: 3500, 9000: 3500})
+
+    def test_a_clip_that_ended_stands_at_its_out_point_and_one_cut_by_its_slide_where_it_is(self):
+        ended = compile(show(slide(objects=(clip("film", 2000),), hold=5000)))
+        self.assertEqual(evaluate(ended, 4000).layers[-1].targets["film"]["media_time"], 2000)
+        cut = compile(show(slide(objects=(clip("film", 9000, **{"in": 500}),), hold=5000)))
+        self.assertEqual(evaluate(cut, 5000).layers[-1].targets["film"]["media_time"], 5500)
+
+
+class Reasons(TestCase):
+    """Why a rest is what it is, where two rules meet."""
+
+    def reasons(self, *steps, **more) -> tuple:
+        time = time_of(*steps, **more)
+        return [(g.wait_ms, g.reason) for g in time.groups[1:]], (time.hold_ms, time.hold_reason)
+
+    def test_reading_that_takes_just_as_long_as_the_default_is_the_default(self):
+        for count, wait, hold in ((22, (1500, "default"), (4000, "default")), (23, (1533, "dwell"), (4000, "default"))):
+            self.assertEqual(self.reasons(step("b", object=""), objects=(text("t", "x" * count),)), ([wait], hold))
+        self.assertEqual(self.reasons(objects=(text("t", "x" * 60),))[1], (4000, "default"))
+        self.assertEqual(self.reasons(objects=(text("t", "x" * 61),))[1], (4067, "dwell"))
+
+    def test_an_unmarked_cue_that_comes_just_with_the_next_mark_came_by_its_own_rest(self):
+        voice = {"out": 9000, "lead": 0, "marks": [None, 1500]}
+        self.assertEqual(
+            self.reasons(step("a", duration=100), step("b"), narration=voice)[0], [(1500, "default"), (0, "voice")]
+        )
+
+    def test_marks_before_the_transition_is_over_give_their_cues_all_the_same(self):
+        late = {"transition": {"type": "push", "duration": 2000}}
+        time = time_of(
+            step("a", "following", 500),
+            step("b"),
+            step("c"),
+            narration={"out": 9000, "lead": 0, "marks": [100, 900]},
+            **late,
+        )
+        self.assertEqual([g.start_ms for g in time.groups], [100, 100, 900])
+        self.assertEqual(spans(time)["a"], (100, 100))
+        pulled = time_of(step("b"), step("c"), narration={"out": 9000, "lead": 0, "marks": [None, 900]}, **late)
+        self.assertEqual([g.start_ms for g in pulled.groups], [900, 900, 900])
+
+    def test_a_step_that_begins_just_at_the_cue_is_done_there(self):
+        time = time_of(
+            step("a", "following", 500, delay=700), step("b"), narration={"out": 9000, "lead": 0, "marks": [700]}
+        )
+        cut = time.groups[0].steps[0]
+        self.assertEqual((cut.start_ms, cut.end_ms, cut.uncut_end_ms), (700, 700, 700))
+        whole = (
+            time_of(step("a", "following", 700), step("b"), narration={"out": 9000, "lead": 0, "marks": [700]})
+            .groups[0]
+            .steps[0]
+        )
+        self.assertEqual((whole.end_ms, whole.uncut_end_ms), (700, 700))
+
+    def test_the_longest_of_several_clips_is_waited_for_and_a_voice_as_long_as_it_gives_way_to_it(self):
+        clips = (clip("film", 3000, waited_for=True), {**clip("film", 5000, waited_for=True), "id": "other"})
+        time = time_of(objects=clips, hold=0)
+        self.assertEqual((time.length_ms, time.hold_reason), (5000, "clip"))
+        voice = {"out": 4400, "lead": 0, "tail": 600}
+        self.assertEqual(time_of(objects=clips, hold=0, narration=voice).hold_reason, "clip")
+        self.assertEqual(time_of(objects=clips, hold=0, narration={**voice, "tail": 601}).hold_reason, "voice")
+
+
+class Slides(TestCase):
+    def test_a_fade_through_a_colour_on_the_first_slide_comes_out_of_black(self):
+        first = slide(transition={"type": "fade-through", "duration": 1000, "colour": "#aa0000"}, hold=2000)
+        score = compile(show(first, {**first, "hold": 3000}))
+        for at in (0, 250, 499, 700):
+            self.assertEqual((evaluate(score, at).backdrop, len(evaluate(score, at).layers)), ("#000000", 1))
+        self.assertEqual(evaluate(score, 3500).backdrop, "#aa0000")
+
+    def test_a_transition_longer_than_its_slide_is_shortened_to_it_with_a_finding(self):
+        long = slide(transition={"type": "crossfade", "duration": 3000}, builds_with_transition=True, hold=1000)
+        score = compile(show(slide(hold=500), long, slide(hold=500)))
+        self.assertEqual((score.times[1].transition_ms, score.times[1].length_ms), (1000, 1000))
+        self.assertAlmostEqual(evaluate(score, 1000).layers[-1].properties["opacity"], 0.5)
+        self.assertEqual(
+            found(slide(hold=500), long),
+            [("transition-too-long", "slide 2: it lasts 1 s, and its transition of 3 s is shortened to that")],
+        )
+        self.assertEqual(found(slide(hold=500), {**long, "hold": 3000}), [])
+
+    def test_a_slide_of_no_length_is_never_the_one_before_nor_on_the_stage(self):
+        fades = slide(transition={"type": "crossfade", "duration": 1000}, hold=1000, id="fades")
+        score = compile(show(slide(hold=700, id="first"), slide(hold=0, id="none"), fades, slide(hold=0, id="last")))
+        self.assertEqual([layer.slide for layer in evaluate(score, 1200).layers], [0, 2])
+        self.assertEqual(evaluate(score, 99_999).slide, 2)
+        opening = compile(show(slide(hold=0), fades))
+        self.assertEqual((len(evaluate(opening, 500).layers), evaluate(opening, 500).backdrop), (1, "#000000"))
+        self.assertEqual(evaluate(compile(show(slide(hold=0), slide(hold=0))), 0).slide, 1)
+
+    def test_what_only_a_slide_of_no_length_showed_is_still_to_be_read(self):
+        words = (text("t", "x" * 90, lineage="t"),)
+        made = show(slide(objects=words), slide(hold=0), slide(objects=words))
+        self.assertEqual(compile(made).times[2].hold_ms, 4000)
+        made = show(slide(), slide(objects=words, hold=0), slide(objects=words))
+        self.assertEqual(compile(made).times[2].hold_ms, 6000)
+
+
+class Rounding(TestCase):
+    def test_the_core_rounds_in_one_place_only(self):
+        core = Path(score.__file__).parents[1]
+        for path in sorted(core.rglob("*.py")):
+            names = {
+                n.func.id
+                for n in ast.walk(ast.parse(path.read_text()))
+                if isinstance(n, ast.Call) and isinstance(n.func, ast.Name)
+            }
+            self.assertNotIn("round", names, path)
+
+    def test_a_half_goes_up_always(self):
+        self.assertEqual([rounded(n) for n in (0.5, 1.5, 2.5, -0.5, -1.5, 0.49999999999999994)], [1, 2, 3, 0, -1, 0])
+        self.assertEqual(rounded(4503599627370497.0), 4503599627370497)
+
+    def test_keys_of_tracks_are_rounded_so_too(self):
+        pulse = step("a", "following", 5, kind="emphasis", effect="pulse")
+        (score,) = compile(show(slide(pulse))).slides
+        self.assertEqual(score.targets[0].tracks[0].times, (0, 3, 5))

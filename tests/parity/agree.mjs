@@ -1,0 +1,38 @@
+// Answers cases with the page's own code: {what, cases} in, answers out.
+import { readFileSync } from "node:fs";
+import { minutes, readTime, tenths } from "../../ritornel/site/static/site/times.js";
+import { eased, evaluate } from "../../ritornel/site/static/site/play/evaluate.js";
+import { Live } from "../../ritornel/site/static/site/play/live.js";
+import { matrixOf } from "../../ritornel/site/static/site/play/placing.js";
+import { gainAt, placeAt } from "../../ritornel/site/static/site/play/spans.js";
+import { passagesOf, scriptOf } from "../../ritornel/shows/static/shows/desk/book/passages.js";
+
+/** A run in frames of 20 ms; `acts` are [ms, "give" | "pause" | "goOn" | "back"]. Tells instants and pace at each look. */
+function run({ order, script, acts, until }) {
+  const live = new Live(order, script);
+  const looks = [];
+  live.start(0);
+  const waiting = [...acts];
+  for (let t = 20; t <= until && !live.ended; t += 20) {
+    live.pass(t);
+    while (waiting.length && waiting[0][0] <= t) live[waiting.shift()[1]](t);
+    if (live.running) looks.push([t, live.ahead, live.instants.length, live.slide, live.cue]);
+  }
+  return { instants: live.instants, looks };
+}
+
+const answers = {
+  evaluate: ({ play, times }) => times.map((time) => evaluate(play, time)),
+  eased: ({ easing, shares }) => shares.map((share) => eased(easing, share)),
+  matrix: ({ rotation, state }) => matrixOf(rotation, state),
+  span: ({ span, times }) => times.map((time) => [placeAt(span, time), gainAt(span, time)]),
+  script: ({ script, cues }) => {
+    const passages = passagesOf(script, cues);
+    return [passages.map((p) => p.text), scriptOf(passages)];
+  },
+  live: run,
+  words: ({ ms }) => [minutes(ms), tenths(ms)],
+  read: ({ text }) => readTime(text) ?? null,
+};
+const { what, cases } = JSON.parse(readFileSync(0, "utf8"));
+process.stdout.write(JSON.stringify(cases.map(answers[what])));

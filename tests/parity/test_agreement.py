@@ -1,0 +1,151 @@
+"""What Python and the page both compute, over the same cases: one test for each pair that must agree."""
+
+import random
+from unittest import TestCase
+
+import msgspec
+
+from ritornel.core.model import Take
+from ritornel.core.model.reading import convert
+from ritornel.core.motion.easing import NAMED, eased, parse
+from ritornel.core.motion.placing import matrix
+from ritornel.core.motion.track import value_at
+from ritornel.core.score import compile
+from ritornel.core.sound.spans import place_at
+from ritornel.core.time.script import MARK, texts
+from ritornel.core.time.takes import pace_while
+from ritornel.render.player import playable
+from ritornel.site.templatetags.times import minutes, tenths
+from tests.made import clip, show, slide, step, text
+from tests.node import in_page
+
+CHANCE = random.Random(5)
+
+
+class Agreement(TestCase):
+    def near(self, ours, theirs, delta=1e-6, said=""):
+        for a, b in zip(ours, theirs, strict=True):
+            self.assertAlmostEqual(a, b, delta=delta, msg=said)
+
+    def test_easings(self):
+        curves = [*NAMED, "cubic-bezier(0.2, 0.9, 0.3, 1.15)", "cubic-bezier(1, 0, 0, 1)", "cubic-bezier(0, 1, 1, 0)"]
+        curves += ["linear(0, 1)", "linear(0, 0.5 40%, 1)", "linear(0, 1, 0, 1)", "linear(0.2, 0.8 10% 60%, 0)"]
+        curves += [f"cubic-bezier({CHANCE.random()}, {CHANCE.uniform(-1, 2)}, {CHANCE.random()}, 1)" for _ in range(40)]
+        shares = [0, 1, 0.5, *(CHANCE.random() for _ in range(60))]
+        answers = in_page("eased", [{"easing": parse(c), "shares": shares} for c in curves])
+        for curve, told in zip(curves, answers, strict=True):
+            self.near([eased(parse(curve), share) for share in shares], told, said=curve)
+
+    def test_transforms(self):
+        names = ("x", "y", "rotate", "scale_x", "scale_y")
+        states = [{n: CHANCE.uniform(-3, 3) for n in names if CHANCE.random() < 0.6} for _ in range(50)]
+        answers = in_page("matrix", [{"rotation": 10 * n, "state": state} for n, state in enumerate(states)])
+        for number, (state, told) in enumerate(zip(states, answers, strict=True)):
+            self.near(matrix(10 * number, state), told)
+
+    def test_places_and_gains_of_media(self):
+        films = [
+            clip("film", 4001, rate=r, plays=p, gain_db=-6, **{"in": i})
+            for r, p, i in ((1, 1, 0), (3, 50, 999), (0.7, 3, 5))
+        ]
+        bed = {"id": "b", "asset": "tune", "out": 2500, "in": 300, "fade_in": 900, "fade_out": 1500}
+        spans = [s for f in films for s in compile(show(slide(objects=(f,), hold=30_000))).slides[0].spans]
+        spans += compile(show(slide(hold=30_000), beds=[bed])).beds
+        times = [CHANCE.uniform(-100, 30_000) for _ in range(60)]
+        answers = in_page("span", [{"span": msgspec.to_builtins(s), "times": times} for s in spans])
+        for span, told in zip(spans, answers, strict=True):
+            self.near([place_at(span, t) for t in times], [place for place, _ in told], 1e-4)
+            self.near([value_at(span.gain, t) for t in times], [gain for _, gain in told])
+
+    def test_scripts(self):
+        words = ["one", "two.", "灯台", "three", "[1]", "[2]", "[3]", "[1]", "[9]", "four[2]", " "]
+        cases = [(" ".join(CHANCE.choices(words, k=CHANCE.randrange(9))), CHANCE.randrange(4)) for _ in range(400)]
+        answers = in_page("script", [{"script": script, "cues": cues} for script, cues in cases])
+        for (script, cues), (pieces, again) in zip(cases, answers, strict=True):
+            shown = [" ".join(MARK.sub(" ", piece).split()) for piece in pieces]
+            self.assertEqual(shown, [" ".join(t.split()) for t in texts(MARK.sub(r" [\1] ", script), cues)], script)
+            plain = [" ".join(t.split()) for t in texts(script, cues)]
+            self.assertEqual([" ".join(t.split()) for t in texts(again, cues)], plain, script)
+
+    def test_pace_and_live_clock(self):
+        steps = (step("a"), step("b", duration=1500))
+        made = show(
+            slide(*steps, id="one", script="One two. [1] three [2] four five six."),
+            slide(step("c"), id="two", advance="clock"),
+            slide(id="three", hold=900),
+        )
+        times = compile(made).times
+        play = playable(made, compile(made))
+        script = [
+            {
+                "advance": s.advance,
+                "groups": [
+                    {"cue": g.cue, "start": g.start_ms, "settle": g.settle_ms, "advance": s.advance} for g in t.groups
+                ],
+            }
+            for s, t in zip(made.slides, times, strict=True)
+        ]
+        runs = [self.acts() for _ in range(30)]
+        answers = in_page(
+            "live", [{"order": play["order"], "script": script, "acts": a, "until": 30_000} for a in runs]
+        )
+        looked = 0
+        for told in answers:
+            instants = [{k: v for k, v in i.items() if k != "visit"} for i in told["instants"]]
+            for now, ahead, known, index, cue in told["looks"]:
+                take = convert({"instants": instants[:known]}, Take)
+                self.assertAlmostEqual(pace_while(made, times, take, now).ahead_ms, ahead, delta=1)
+                planned = times[index].groups[cue].start_ms
+                self.assertEqual(script[index]["groups"][cue]["start"], planned)
+                looked += 1
+        self.assertGreater(looked, 3000)
+
+    def acts(self) -> list:
+        """Cues at random, and now and then a pause or a step back."""
+        acts, at = [], 0
+        while at < 25_000:
+            at += CHANCE.randrange(200, 4000)
+            kind = CHANCE.choice(["give", "give", "give", "give", "pause", "back"])
+            acts.append([at, kind])
+            if kind == "pause":
+                at += CHANCE.randrange(100, 2000)
+                acts.append([at, "goOn"])
+        return acts
+
+    def test_times_as_words(self):
+        cases = [
+            0,
+            49,
+            50,
+            99,
+            999,
+            59_999,
+            60_000,
+            252_449,
+            3_599_999,
+            36_000_000,
+            *(CHANCE.randrange(10**7) for _ in range(50)),
+        ]
+        answers = in_page("words", [{"ms": ms} for ms in cases])
+        self.assertEqual(answers, [[minutes(ms), tenths(ms)] for ms in cases])
+        again = in_page("read", [{"text": tenths(ms)} for ms in cases])
+        self.assertEqual(again, [ms // 100 * 100 for ms in cases])
+
+    def test_visibility_and_every_kind_of_build(self):
+        kinds = ("entrance", "exit", "emphasis")
+        order = [
+            step(f"s{n}", CHANCE.choice(["cue", "alongside", "following"]), CHANCE.randrange(900), object=CHANCE.choice("tu"),
+                 kind=CHANCE.choice(kinds), effect=CHANCE.choice(["", "fade", "slide", "grow", "pulse"]), delay=CHANCE.randrange(400),
+                 repeat=CHANCE.randrange(1, 4), part=CHANCE.choice([None, {"paragraph": 0}, {"paragraph": 1}]))
+            for n in range(40)
+        ]  # fmt: skip
+        marks = sorted(CHANCE.randrange(12_000) for _ in range(10))
+        made = show(
+            slide(*order, objects=(text("t", "a", "b"), text("u", "c", "d")), narration={"out": 15_000, "marks": marks})
+        )
+        score = compile(made)
+        cut = [s for g in score.times[0].groups for s in g.steps if s.end_ms != s.uncut_end_ms]
+        self.assertGreater(len(cut), 3)
+        from tests.parity.test_evaluators import Parity
+
+        Parity().assert_same(made, [CHANCE.uniform(0, score.length_ms) for _ in range(400)])
