@@ -26,7 +26,7 @@ def compile_cold(slides: int, steps: int) -> float:
     show = large_show(slides, steps)
 
     def run() -> None:
-        score._cache.clear()
+        score.compiling._scores.clear()
         score.compile(show)
 
     run()

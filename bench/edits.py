@@ -24,10 +24,12 @@ def rows() -> list[tuple[str, str, str]]:
     for trip in range(TRIPS):
         command = {"do": "drag-build", "slide": f"s{trip}", "step": "b0", "by": 10 + trip}
         start = time.perf_counter()
-        answer = client.post(f"/shows/{row.pk}/try", {"command": command}, content_type="application/json")
+        answer = client.post(
+            f"/shows/{row.pk}/try", {"commands": [command], "near": [f"s{trip}"]}, content_type="application/json"
+        )
         trials.append((time.perf_counter() - start) * 1000)
         start = time.perf_counter()
-        body = {"revision": trip, "command": command}
+        body = edits(trip, command, near=[f"s{trip}"])
         answer = client.post(f"/shows/{row.pk}/edit", body, content_type="application/json")
         edits.append((time.perf_counter() - start) * 1000)
         if answer.status_code != 200:

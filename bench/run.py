@@ -21,7 +21,7 @@ django.setup()
 from django.db import connection  # noqa: E402
 from django.test.utils import setup_test_environment, teardown_test_environment  # noqa: E402
 
-from bench import core, edits, page  # noqa: E402
+from bench import core, desk, edits, limits, page  # noqa: E402
 
 RESULTS = Path(__file__).parent / "results.md"
 
@@ -32,9 +32,11 @@ def main() -> int:
     setup_test_environment()
     connection.creation.create_test_db(verbosity=0)
     rows += edits.rows()
+    rows += limits.rows()
     connection.creation.destroy_test_db(str(connection.settings_dict["NAME"]), verbosity=0)
     teardown_test_environment()
     rows += page.rows()
+    rows += desk.rows()
     machine = f"{os.cpu_count()} cores, {platform.machine()}, Python {platform.python_version()}"
     lines = [
         "# What it costs",

@@ -1,0 +1,94 @@
+"""The desk with a show of 300 slides, in headless Chromium without a graphics processor, on a served application."""
+
+import json
+import statistics
+from urllib.parse import urlparse
+
+from playwright.sync_api import Page, sync_playwright
+
+from bench.page import FLAGS
+from bench.shows import large_show
+from proof.server import Server, Someone
+from ritornel.core.model.writing import write_show
+
+SLIDES = 300
+OPENINGS = 5
+FRAMES = """async ({ kind, frames }) => {
+  const timeline = document.querySelector(".tl-scroll");
+  const place = timeline.getBoundingClientRect();
+  const taken = [];
+  let last = performance.now();
+  for (let n = 0; n < frames; n++) {
+    if (kind === "scroll") timeline.scrollLeft += 24;
+    else {
+      const deltaY = n % 60 < 30 ? -12 : 12;
+      timeline.dispatchEvent(new WheelEvent("wheel", { bubbles: true, cancelable: true, ctrlKey: true, deltaY, clientX: place.left + 600, clientY: place.top + 20 }));
+    }
+    await new Promise((resolve) => requestAnimationFrame(resolve));
+    const now = performance.now();
+    taken.push(now - last);
+    last = now;
+  }
+  return taken.slice(5);
+}"""
+EDIT = """async () => {
+  const taken = [];
+  for (let n = 0; n < 30; n++) {
+    const start = performance.now();
+    document.body.dispatchEvent(new KeyboardEvent("keydown", { key: "ArrowRight", bubbles: true, cancelable: true }));
+    await new Promise((resolve) => requestAnimationFrame(() => setTimeout(resolve)));
+    taken.push(performance.now() - start);
+  }
+  return taken;
+}"""
+
+
+def rows() -> list[tuple[str, str, str]]:
+    """Return (what, must reach, measured)."""
+    with Server() as server, sync_playwright() as driver:
+        someone = Someone(server)
+        address = someone.take_in("s.ritornel.json", write_show(large_show(SLIDES, 12))).headers["location"]
+        sent = len(someone.get(address).content)
+        browser = driver.chromium.launch(executable_path="/usr/bin/chromium", args=FLAGS)
+        context = browser.new_context(viewport={"width": 1280, "height": 800}, base_url=server.url)
+        host = urlparse(server.url).hostname
+        context.add_cookies(
+            [{"name": name, "value": value, "domain": host, "path": "/"} for name, value in someone.cookies.items()]
+        )
+        page = context.new_page()
+        ready = statistics.median(_opened(page, address) for _ in range(OPENINGS))
+        found = _measured(page)
+        browser.close()
+    return [
+        (f"desk of {SLIDES} slides, ready", "< 800 ms", f"{ready:.0f} ms, {sent / 1000:.0f} kB of page"),
+        ("its nodes, the most at any zoom", "< 1,500", f"{found['nodes']:,}"),
+        ("a frame while zooming, 95th percentile", "16.7 ms", f"{found['zoom']:.1f} ms"),
+        ("a frame while scrolling, 95th percentile", "16.7 ms", f"{found['scroll']:.1f} ms"),
+        ("an edit until it is drawn, 95th percentile", "< 50 ms", f"{found['edit']:.0f} ms"),
+    ]
+
+
+def _opened(page: Page, address: str) -> float:
+    page.goto(address)
+    page.wait_for_selector("html[data-ready]", state="attached")
+    return page.evaluate("performance.getEntriesByName('desk-ready')[0].startTime")
+
+
+def _measured(page: Page) -> dict[str, float]:
+    while page.evaluate("Object.keys(ritornel.store.kept.slides).length") < SLIDES:
+        page.wait_for_timeout(200)
+    nodes, frames = 0, {"zoom": [], "scroll": []}
+    for key in ("1", "+", "+", "+", "+", "+", "+", "3"):
+        page.keyboard.press(key)
+        page.wait_for_timeout(300)
+        nodes = max(nodes, page.evaluate("document.querySelectorAll('*').length"))
+        for kind, taken in frames.items():
+            taken += page.evaluate(FRAMES, {"kind": kind, "frames": 60})
+    page.keyboard.press("o")
+    edits = page.evaluate(EDIT)
+    ends = {kind: statistics.quantiles(taken, n=20)[-1] for kind, taken in frames.items()}
+    return {"nodes": nodes, **ends, "edit": statistics.quantiles(edits, n=20)[-1]}
+
+
+if __name__ == "__main__":
+    print(json.dumps(rows(), indent=1))
