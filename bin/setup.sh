@@ -14,9 +14,13 @@ as_root() { if [ "$(id -u)" = 0 ]; then "$@"; elif command -v sudo >/dev/null; t
 install_debian() {
   command -v apt-get >/dev/null || fail "$* is needed and this is no Debian; install it by hand and start again"
   echo "Installing $* ..."
-  as_root apt-get update -qq >/dev/null 2>&1 || true
-  as_root env DEBIAN_FRONTEND=noninteractive apt-get install -y -qq --no-install-recommends "$@" >/dev/null 2>&1 ||
-    fail "$* could not be installed; run as root: apt-get install $*"
+  local try
+  for try in 1 2 3; do
+    as_root apt-get update -qq >/dev/null 2>&1 || true
+    as_root env DEBIAN_FRONTEND=noninteractive apt-get install -y -qq --no-install-recommends "$@" >/dev/null 2>&1 && return
+    [ "$try" = 3 ] || sleep 10 # another apt may be at work
+  done
+  fail "$* could not be installed; run as root: apt-get install $*"
 }
 
 find_python() {

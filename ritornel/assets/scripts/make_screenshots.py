@@ -33,6 +33,7 @@ class Camera:
         self.page.fill("[name=password]", PASSWORD)
         self.page.click("main button")
         self.page.wait_for_selector(TALK)
+        self.page.wait_for_load_state("networkidle")
         self.keep("shows")
 
     def desk(self) -> None:
@@ -44,8 +45,8 @@ class Camera:
             page.keyboard.press("PageDown")
         page.wait_for_timeout(400)
         page.evaluate("ritornel.stage.scrub(ritornel.store.start() + 14200)")
-        page.evaluate("ritornel.store.selectSteps(['b3'])")
-        page.evaluate("document.querySelector('.settings')?.remove()")
+        page.evaluate("ritornel.store.select('steps', ['b3', 'b4'])")
+        page.wait_for_timeout(2500)  # the slides' pictures come while the hand rests
         self.keep("desk")
         page.keyboard.press("Escape")
         page.keyboard.press("PageDown")
@@ -60,6 +61,7 @@ class Camera:
         page = self.page
         page.goto("/")
         page.click(f"{TALK} >> text=Rehearse")
+        page.wait_for_selector("#give:has-text('Begin')")
         with page.expect_popup() as opened:
             page.click("#open-stage")
         window = opened.value
@@ -86,7 +88,10 @@ class Camera:
         page.click("text=Publish an edition")
         page.wait_for_selector("[aria-label=Link]")
         self.keep("publish")
-        page.goto(page.input_value("[aria-label=Link]"))
+        link = page.input_value("[aria-label=Link]")
+        page.goto("/editions")
+        self.keep("editions")
+        page.goto(link)
         page.set_viewport_size({"width": 1280, "height": 720})
         page.wait_for_timeout(5000)
         page.mouse.move(700, 705)
