@@ -118,6 +118,11 @@ class BrowserCase(MediaFolder, StaticLiveServerTestCase):
         self.ready()
         return self.page
 
+    def open_lectern(self, row: Show) -> Page:
+        self.page.goto(f"/shows/{row.pk}/lectern")
+        self.ready()
+        return self.page
+
     def ready(self):
         self.page.wait_for_selector("html[data-ready]", state="attached")
 

@@ -37,7 +37,7 @@ class Journey(BrowserCase):
         page.click("text=Make slides")
         self.until("ritornel.store.kept.order.length === 3")
         self.settled()
-        titles = page.evaluate("ritornel.store.kept.order.map(([id]) => ritornel.store.kept.slides[id].document.title)")
+        titles = page.evaluate("ritornel.store.kept.order.map(([id]) => ritornel.store.kept.outlines[id].title)")
         self.assertEqual(titles, ["Page 1", "Page 2", "Page 10"])
         self.assertEqual(self.length(), 3 * (900 + 2000))
         self.assertEqual(page.inner_text("#length"), "0:08")

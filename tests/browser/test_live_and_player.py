@@ -26,7 +26,7 @@ class Lectern(BrowserCase):
     def setUp(self):
         super().setUp()
         self.row = self.keep(two_slides())
-        self.page.goto(f"/shows/{self.row.pk}/lectern")
+        self.open_lectern(self.row)
 
     def test_the_stage_window_follows_and_gives_cues(self):
         with self.page.expect_popup() as opened:
@@ -110,8 +110,7 @@ class LiveMedia(BrowserCase):
         }
         slides = [slide(step("a"), id="one", objects=(film,), waits={"1": 300}), slide(id="two")]
         row = self.keep({"title": "T", "slides": slides, "beds": [{"asset": media["sound"]}]})
-        page = self.page
-        page.goto(f"/shows/{row.pk}/lectern")
+        page = self.open_lectern(row)
         page.keyboard.press("Space")
         video = "document.querySelector('#stage-now video')"
         self.until(f"{video}.currentTime > 0.7")
@@ -227,7 +226,7 @@ class PlayerWithoutSoundAtOnce(BrowserCase):
         """Whether this window may sound is the browser's to say; what must not be is silence without a word."""
         media = self.assets()
         row = self.keep(two_slides(beds=[{"id": "bed", "asset": media["sound"]}]))
-        self.page.goto(f"/shows/{row.pk}/lectern")
+        self.open_lectern(row)
         window = self.new_page(self.context)
         window.goto(f"/shows/{row.pk}/stage")
         window.wait_for_selector("#stage .stage-layer")
@@ -250,8 +249,7 @@ class SecondPages(BrowserCase):
     def setUp(self):
         super().setUp()
         self.row = self.keep(two_slides())
-        self.page.goto(f"/shows/{self.row.pk}/lectern")
-        self.page.wait_for_selector("#give:has-text('Begin')")
+        self.open_lectern(self.row)
 
     def test_a_second_page_of_the_lectern_follows_and_ends_nothing(self):
         with self.page.expect_popup() as opened:

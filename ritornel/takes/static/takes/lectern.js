@@ -24,6 +24,7 @@ async function open() {
   const lectern = new Lectern();
   if (await inCharge(show, () => location.reload())) new Running(lectern).listen();
   else follow(lectern);
+  document.documentElement.dataset.ready = "yes";
 }
 
 /** What the lectern shows, of its own run or of that of another page. */
