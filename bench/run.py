@@ -2,7 +2,7 @@
 
     python -m bench.run
 
-Runs on a database in memory. The page is measured in headless Chromium without a graphics processor: its frame
+Runs on a database of its own. The page is measured in headless Chromium without a graphics processor: its frame
 rate is that of software rendering on this machine.
 """
 
@@ -30,7 +30,7 @@ def main() -> int:
     """Measure, print and write."""
     rows = core.rows()
     setup_test_environment()
-    connection.creation.create_test_db(verbosity=0)
+    connection.creation.create_test_db(verbosity=0, autoclobber=True)
     rows += edits.rows()
     rows += limits.rows()
     connection.creation.destroy_test_db(str(connection.settings_dict["NAME"]), verbosity=0)

@@ -1,6 +1,6 @@
 // The player: an edition that plays by itself.
 
-import { pageData } from "../site/dom.js";
+import { loaded, pageData } from "../site/dom.js";
 import { evaluate, slideAt } from "../site/play/evaluate.js";
 import { Playhead } from "../site/play/playhead.js";
 import { Sound } from "../site/play/sound.js";
@@ -120,7 +120,7 @@ class Player {
   }
 
   firstMedia() {
-    const pictures = [...root.querySelectorAll(".stage img")].map((image) => image.decode().catch(() => {}));
+    const pictures = [...root.querySelectorAll(".stage img")].map(loaded);
     const patience = new Promise((resolve) => setTimeout(resolve, 1500));
     return Promise.race([Promise.all([document.fonts.ready, ...pictures]), patience]);
   }

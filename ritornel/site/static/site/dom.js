@@ -20,3 +20,15 @@ export function el(selector, attributes = {}, ...children) {
 export function pageData(id) {
   return JSON.parse(document.getElementById(id).textContent);
 }
+
+/**
+ * Resolves to whether a picture has come. (Not by `decode()`: Chromium asks for a picture without end if the page is loaded
+ * again while it decodes, and neither page gets any further.)
+ */
+export function loaded(picture) {
+  if (picture.complete) return Promise.resolve(picture.naturalWidth > 0);
+  return new Promise((resolve) => {
+    picture.addEventListener("load", () => resolve(true), { once: true });
+    picture.addEventListener("error", () => resolve(false), { once: true });
+  });
+}

@@ -145,6 +145,7 @@ export class Timeline {
 
   /** Once a frame: moves what is drawn, or draws it anew if the view has left it or it is stretched too far. */
   ask() {
+    this.pictures.wait();
     this.asked ??= requestAnimationFrame(() => {
       this.asked = null;
       const [from, to] = this.view;
