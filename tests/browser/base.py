@@ -148,12 +148,15 @@ class BrowserCase(MediaFolder, StaticLiveServerTestCase):
     ):
         box = self.page.locator(selector).first.bounding_box()
         x, y = box["x"] + box["width"] * at[0], box["y"] + box["height"] * at[1]
+        self.drag_between((x, y), (x + dx, y + dy), hold, let_go)
+
+    def drag_between(self, start: tuple[float, float], end: tuple[float, float], hold: str = "", let_go: bool = True):
+        """From one point of the page to another, by the pointer, with a key held."""
         if hold:
             self.page.keyboard.down(hold)
-        self.page.mouse.move(x, y)
+        self.page.mouse.move(*start)
         self.page.mouse.down()
-        for part in range(1, 9):
-            self.page.mouse.move(x + dx * part / 8, y + dy * part / 8)
+        self.page.mouse.move(*end, steps=8)
         if let_go:
             self.page.mouse.up()
         if hold:

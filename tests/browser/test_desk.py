@@ -51,13 +51,7 @@ class Placing(BrowserCase):
             self.assertEqual(self.selected(), expected)
 
     def test_move_by_pointer_and_by_keys_and_take_it_back(self):
-        x, y = self.on_stage(200, 200)
-        self.page.mouse.move(x, y)
-        self.page.mouse.down()
-        self.page.keyboard.down("Alt")
-        self.page.mouse.move(*self.on_stage(240, 180), steps=4)
-        self.page.mouse.up()
-        self.page.keyboard.up("Alt")
+        self.drag_between(self.on_stage(200, 200), self.on_stage(240, 180), hold="Alt")
         moved = self.thing("box")
         self.assertAlmostEqual(moved["x"], 140, delta=1)
         self.assertAlmostEqual(moved["y"], 80, delta=1)
@@ -102,10 +96,7 @@ class Placing(BrowserCase):
         self.page.keyboard.press("Control+d")
         self.settled()
         self.assertEqual(self.page.evaluate("ritornel.store.slide.document.objects.length"), 4)
-        self.page.mouse.move(*self.on_stage(20, 20))
-        self.page.mouse.down()
-        self.page.mouse.move(*self.on_stage(600, 330), steps=3)
-        self.page.mouse.up()
+        self.drag_between(self.on_stage(20, 20), self.on_stage(600, 330))
         self.assertEqual(len(self.selected()), 2)
         self.page.keyboard.press("Delete")
         self.settled()
@@ -304,19 +295,13 @@ class Writing(BrowserCase):
           const { x, y, height } = range.getBoundingClientRect();
           return [x + 2, y + height / 2];
         })()""")
-        self.page.mouse.move(disc["x"] + 9, disc["y"] + 9)
-        self.page.mouse.down()
-        self.page.mouse.move(*words, steps=5)
-        self.page.mouse.up()
+        self.drag_between((disc["x"] + 9, disc["y"] + 9), words)
         self.assertEqual(self.script(), "The lamp [1] floats. One finger turns it, [2] all four tons.")
 
     def test_entries_are_dragged_between_cues(self):
         first = self.page.locator(".entry[data-step=b]").bounding_box()
         target = self.page.locator(".entry[data-step=a]").bounding_box()
-        self.page.mouse.move(first["x"] + 150, first["y"] + 12)
-        self.page.mouse.down()
-        self.page.mouse.move(target["x"] + 150, target["y"] + 24, steps=6)
-        self.page.mouse.up()
+        self.drag_between((first["x"] + 150, first["y"] + 12), (target["x"] + 150, target["y"] + 24))
         self.settled()
         order = self.page.evaluate("ritornel.store.slide.document.running_order.map((s) => [s.id, s.trigger])")
         self.assertEqual(order, [["a", "cue"], ["b", "alongside"]])

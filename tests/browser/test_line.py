@@ -72,13 +72,7 @@ class Delayed(LineCase):
         self.assertAlmostEqual(self.page.evaluate("ritornel.store.timed('b').start") - start, moved, delta=3)
 
     def test_an_object_that_is_dragged_stays_where_it_was_put(self):
-        x, y = self.on_stage(200, 200)
-        self.page.mouse.move(x, y)
-        self.page.mouse.down()
-        self.page.keyboard.down("Alt")
-        self.page.mouse.move(*self.on_stage(300, 260), steps=4)
-        self.page.mouse.up()
-        self.page.keyboard.up("Alt")
+        self.drag_between(self.on_stage(200, 200), self.on_stage(300, 260), hold="Alt")
         place = "document.querySelector('#stage [data-key=box]').style.left"
         self.assertAlmostEqual(float(self.page.evaluate(place)[:-2]), 200, delta=1)
         self.page.keyboard.press("ArrowRight")

@@ -39,32 +39,28 @@ export const SELECT = {
 };
 
 function moving({ store }, overlay) {
-  const slide = store.focus;
   const chosen = overlay.things().filter((thing) => store.objects.has(thing.id));
-  let command = null;
-  return {
-    move({ dx, dy, event }) {
-      const { scale } = overlay;
-      const far = { dx: dx / scale, dy: dy / scale };
-      const by = event.altKey ? far : snapped(chosen, far.dx, far.dy, store.shown.show, SNAPS_PX / scale);
-      const places = chosen.map((t) => [t.id, { x: rounded(t.x + by.dx), y: rounded(t.y + by.dy) }]);
-      command = { do: "set-objects", slide, values: Object.fromEntries(places) };
-      store.attempt(command);
-    },
-    end: () => command && store.finish(command),
-    leave: () => store.leaveTrial(),
-  };
+  return placing(store, overlay, (far, event, scale) => {
+    const by = event.altKey ? far : snapped(chosen, far.dx, far.dy, store.shown.show, SNAPS_PX / scale);
+    return Object.fromEntries(chosen.map((t) => [t.id, { x: rounded(t.x + by.dx), y: rounded(t.y + by.dy) }]));
+  });
 }
 
 function resizing({ store }, overlay, handle) {
-  const slide = store.focus;
   const thing = overlay.things().find((t) => store.objects.has(t.id));
+  return placing(store, overlay, ({ dx, dy }, event) => ({
+    [thing.id]: resized(thing, handle, dx, dy, keepsProportions(thing) || event.shiftKey),
+  }));
+}
+
+/** A drag that gives objects other places: `values(far, event, scale)` by their ids, `far` in stage units. */
+function placing(store, overlay, values) {
+  const slide = store.focus;
   let command = null;
   return {
     move({ dx, dy, event }) {
       const { scale } = overlay;
-      const box = resized(thing, handle, dx / scale, dy / scale, keepsProportions(thing) || event.shiftKey);
-      command = { do: "set-objects", slide, values: { [thing.id]: box } };
+      command = { do: "set-objects", slide, values: values({ dx: dx / scale, dy: dy / scale }, event, scale) };
       store.attempt(command);
     },
     end: () => command && store.finish(command),
