@@ -54,7 +54,11 @@ TEMPLATES = [
                 "django.contrib.auth.context_processors.auth",
                 "django.contrib.messages.context_processors.messages",
             ],
-            "builtins": ["ritornel.site.templatetags.times", "ritornel.site.templatetags.data"],
+            "builtins": [
+                "ritornel.site.templatetags.times",
+                "ritornel.site.templatetags.data",
+                "ritornel.site.templatetags.modules",
+            ],
         },
     }
 ]

@@ -19,5 +19,5 @@ CSRF_COOKIE_SECURE = True
 
 STORAGES = {
     "default": {"BACKEND": "django.core.files.storage.FileSystemStorage"},
-    "staticfiles": {"BACKEND": "whitenoise.storage.CompressedStaticFilesStorage"},
+    "staticfiles": {"BACKEND": "ritornel.site.storage.NamedByContent"},
 }

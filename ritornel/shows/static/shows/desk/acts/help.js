@@ -2,7 +2,7 @@
 
 import { html } from "../../../site/vendor/lit.js";
 import { footButtons, openDialog } from "../dialogs.js";
-import { ACTS, writtenKey } from "./table.js";
+import { writtenKey } from "./acting.js";
 
 const MORE = [
   ["Arrows", "move what is selected (Shift: by ten; Ctrl: resize it); else the playhead by a frame (Shift: a second)"],
@@ -12,8 +12,8 @@ const MORE = [
   ["Esc", "while dragging: leave all as it was"],
 ];
 
-export function openHelp() {
-  const rows = ACTS.map((act) => [act.keys.map(writtenKey).join(", "), act.help ?? act.name.toLowerCase()]);
+export function openHelp(acts) {
+  const rows = acts.map((act) => [act.keys.map(writtenKey).join(", "), act.help ?? act.name.toLowerCase()]);
   return openDialog("Keys", (dialog) => html`
     <h2 class="page-title">Keys</h2>
     <div class="keys-list">${rows.map(([key, words]) => html`<kbd>${key}</kbd><span>${words}</span>`)}</div>

@@ -1,7 +1,8 @@
 // Keys: each does the act of the table that has it, unless what has the focus uses that key itself.
 
 import { underWay } from "../../../site/gesture.js";
-import { ACTS, doAct } from "./table.js";
+import { doAct } from "./acting.js";
+import { ACTS } from "./table.js";
 
 const FRAME_MS = 1000 / 30;
 const ARROWS = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] };

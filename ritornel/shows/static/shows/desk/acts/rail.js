@@ -2,7 +2,8 @@
 
 import { html, nothing } from "../../../site/vendor/lit.js";
 import { Pane } from "../pane.js";
-import { ACTS, actById, doAct, lacking, writtenKey } from "./table.js";
+import { doAct, lacking, writtenKey } from "./acting.js";
+import { ACTS, actById } from "./table.js";
 
 /** A button for an act, with its key under it or in its title. */
 export function actButton(desk, id, { className = "act", label = null, told = false, pressed = null } = {}) {

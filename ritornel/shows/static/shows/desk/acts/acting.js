@@ -1,0 +1,33 @@
+// How an act is done, what it may lack, and how its key is written.
+
+const LACKING = {
+  slide: "There is no slide yet: press N for one, or drop pictures.",
+  objects: "Select an object on the stage first.",
+  text: "Select a text on the stage first.",
+};
+
+/** What is lacking for an act, in words; nothing if it can be done. */
+export function lacking({ store }, { needs }) {
+  if (!needs) return "";
+  const has = {
+    slide: Boolean(store.slide),
+    objects: store.objects.size > 0,
+    text: store.objects.size === 1 && store.object([...store.objects][0])?.kind === "text",
+  };
+  if (has[needs]) return "";
+  return needs === "slide" && store.focus ? "The slide is on its way." : LACKING[needs];
+}
+
+/** Does an act, or says what it lacks. */
+export function doAct(desk, act, event) {
+  const words = lacking(desk, act);
+  if (words && !act.quiet) desk.notice.say(words);
+  if (!words) act.run(desk, event);
+}
+
+/** A key as people write it: "Ctrl Shift Z". */
+export function writtenKey(key) {
+  if (key === "+") return key;
+  const names = { Delete: "Del", Escape: "Esc", PageUp: "Page up", PageDown: "Page down", "-": "−" };
+  return key.split("+").map((part) => names[part] ?? part).join(" ");
+}
