@@ -83,21 +83,47 @@ class TextInThePage(BrowserCase):
 
 
 class UploadsThatAreCutOff(BrowserCase):
-    def test_choosing_the_file_again_goes_on_where_it_stopped(self):
+    PIECE = 60_000
+
+    def begin(self) -> bytes:
+        """Begins to send a file; after three pieces the line is cut."""
         content = wav(4.0, 48_000)
-        with self.settings(UPLOAD_PIECE_BYTES=60_000):
-            self.open_desk(self.keep({"title": "T", "slides": [{"id": "one"}]}))
-            sent: list[str] = []
-            self.page.route("**/library/uploads/**", lambda route: self.cut(route, sent))
-            self.choose(content)
-            self.page.wait_for_selector(".desk-notice:has-text('choose it again')", timeout=30_000)
-            self.page.unroute("**/library/uploads/**")
-            self.assertEqual(len(sent), 3)
-            again: list[str] = []
-            self.page.on("request", lambda r: again.append(r.url) if r.method == "PUT" else None)
+        self.open_desk(self.keep({"title": "T", "slides": [{"id": "one"}, {"id": "two"}]}))
+        sent: list[str] = []
+        self.page.route("**/library/uploads/**", lambda route: self.cut(route, sent))
+        self.choose(content)
+        self.page.wait_for_selector(".desk-notice:has-text('no line to the server, trying again')")
+        self.assertEqual(len(sent), 3)
+        return content
+
+    def line_is_back(self) -> list[str]:
+        self.page.unroute("**/library/uploads/**")
+        pieces: list[str] = []
+        self.page.on("request", lambda r: pieces.append(r.url) if r.method == "PUT" else None)
+        return pieces
+
+    def missing(self, content: bytes) -> int:
+        return -(-len(content) // self.PIECE) - 3
+
+    def test_it_goes_on_when_the_line_is_back_and_lands_where_it_was_meant_to(self):
+        with self.settings(UPLOAD_PIECE_BYTES=self.PIECE):
+            content = self.begin()
+            self.page.keyboard.press("PageDown")
+            pieces = self.line_is_back()
+            self.until("ritornel.store.kept.slides.one.document.objects.length === 1")
+            self.assertEqual(len(set(pieces)), self.missing(content))
+            self.assertEqual(self.page.evaluate("ritornel.store.slide.document.objects.length"), 0)
+            self.page.wait_for_selector(".desk-notice", state="detached")
+
+    def test_choosing_the_file_again_goes_on_where_it_was_stopped(self):
+        with self.settings(UPLOAD_PIECE_BYTES=self.PIECE):
+            content = self.begin()
+            self.page.click(".desk-notice >> text=Stop")
+            self.page.wait_for_selector(".desk-notice:has-text('choose it again')")
+            pieces = self.line_is_back()
             self.choose(content)
             self.until("ritornel.store.slide.document.objects.length === 1")
-            self.assertEqual(len(again), -(-len(content) // 60_000) - 3)
+            self.assertEqual(len(pieces), self.missing(content))
 
     def cut(self, route, sent: list[str]):
         """Lets three pieces through; then the line is cut."""

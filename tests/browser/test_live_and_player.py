@@ -81,6 +81,18 @@ class Lectern(BrowserCase):
         page.wait_for_selector("#give:has-text('Begin')")
         self.assertEqual(page.locator("#pace a").count(), 0)
 
+    def test_a_take_is_kept_as_soon_as_the_server_can_be_reached(self):
+        page = self.page
+        away = [True]
+        page.route("**/takes", lambda route: route.abort() if away else route.continue_())
+        page.keyboard.press("Space")
+        page.click("#end")
+        page.wait_for_selector("#pace:has-text('the take is not kept yet: the server cannot be reached')")
+        self.assertEqual((page.inner_text("#give").strip(), page.is_disabled("#give")), ("Ended", True))
+        away.clear()
+        page.wait_for_url("**/takes/*")
+        self.assertEqual(Take.objects.count(), 1)
+
     def test_applying_sets_the_show_to_what_was_given(self):
         page = self.page
         for wait in (0, 900, 700, 500):

@@ -6,13 +6,14 @@ export function csrf() {
   return cookie ? decodeURIComponent(cookie[1]) : (document.querySelector("meta[name=csrf]")?.content ?? "");
 }
 
-/** Sends JSON and returns {status, data}; status 0 if the server cannot be reached. */
+/** Sends JSON, or a Blob as it is, and returns {status, data}; status 0 if the server cannot be reached. */
 export async function send(url, body, method = "POST") {
+  const raw = body instanceof Blob;
   try {
     const response = await fetch(url, {
       method,
-      headers: { "Content-Type": "application/json", "X-CSRFToken": csrf() },
-      body: body === undefined ? undefined : JSON.stringify(body),
+      headers: { "Content-Type": raw ? "application/octet-stream" : "application/json", "X-CSRFToken": csrf() },
+      body: raw || body === undefined ? body : JSON.stringify(body),
     });
     const data = response.headers.get("Content-Type")?.includes("json") ? await response.json() : {};
     return { status: response.status, data };

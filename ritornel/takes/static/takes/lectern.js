@@ -136,11 +136,12 @@ class Running {
   drawActs() {
     const { live } = this;
     const last = live.slide + 1 >= play.order.length;
-    const waiting = !live.began ? "Begin" : !live.running ? "Go on" : live.next ? `Cue ${live.next.cue}` : last ? "End the show" : "Next slide";
-    id("give").replaceChildren(waiting, " ", el("kbd.soft", {}, "Space"));
+    const waiting = live.ended ? "Ended" : !live.began ? "Begin" : !live.running ? "Go on" : live.next ? `Cue ${live.next.cue}` : last ? "End the show" : "Next slide";
+    id("give").replaceChildren(waiting, " ", live.ended ? "" : el("kbd.soft", {}, "Space"));
+    id("give").disabled = live.ended;
     id("pause").disabled = !live.running;
     id("back").disabled = !live.running;
-    id("end").disabled = !live.began;
+    id("end").disabled = !live.began || live.ended;
   }
 
   async keep() {
@@ -156,7 +157,7 @@ class Running {
       }
       const signedOut = answer.status === 401 || answer.status === 403;
       id("pace").replaceChildren(
-        answer.data.error ?? "the take could not be kept yet; trying again",
+        `the take is not kept yet: ${answer.data.error ?? "the server is at fault"}`,
         signedOut ? el("a.underline.ml-2", { href: "/sign-in?next=/signed-in", target: "ritornel-sign-in" }, "sign in") : "",
       );
       if (answer.status >= 400 && answer.status < 500 && !signedOut) return;

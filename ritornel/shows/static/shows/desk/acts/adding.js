@@ -7,12 +7,14 @@ import { newId } from "../state/ids.js";
 import { inkOn } from "../writing/ink.js";
 import { writeNewText } from "../stage/text_editor.js";
 
-/** Puts a new object on the slide and selects it. */
-function add({ store, stage }, object) {
+/** Puts a new object on a slide, and selects it if that one is still in focus. */
+function add({ store, stage }, object, slide = store.focus) {
   const id = newId("object");
-  stage.setFace("arrange");
-  const answer = store.edit({ do: "add-object", slide: store.focus, object: { ...object, id } });
-  store.select("objects", [id]);
+  const answer = store.edit({ do: "add-object", slide, object: { ...object, id } });
+  if (slide === store.focus) {
+    stage.setFace("arrange");
+    store.select("objects", [id]);
+  }
   return answer;
 }
 
@@ -35,24 +37,26 @@ export function addLine(desk) {
 }
 
 export async function addMedia(desk, kind) {
+  const slide = desk.store.focus;
   const asset = await chooseAsset(desk, kind);
-  if (asset) placeMedia(desk, asset);
+  if (asset) placeMedia(desk, asset, slide);
 }
 
-/** Puts an asset on the slide, as large as half the stage allows, in its own proportions. */
-export function placeMedia(desk, asset) {
+/** Puts an asset on a slide, as large as half the stage allows, in its own proportions. */
+export function placeMedia(desk, asset, slide = desk.store.focus) {
   const { show } = desk.store.shown;
   const object = { kind: asset.kind, asset: asset.id };
-  if (asset.kind === "sound") return add(desk, { ...object, x: 24, y: show.height - 64, width: 200, height: 40 });
+  if (asset.kind === "sound") return add(desk, { ...object, x: 24, y: show.height - 64, width: 200, height: 40 }, slide);
   const scale = Math.min((show.width * 0.6) / asset.width, (show.height * 0.7) / asset.height);
   const width = Math.round(asset.width * scale);
   const height = Math.round(asset.height * scale);
-  return add(desk, { ...object, x: (show.width - width) / 2, y: (show.height - height) / 2, width, height });
+  return add(desk, { ...object, x: (show.width - width) / 2, y: (show.height - height) / 2, width, height }, slide);
 }
 
-/** Takes files in and puts each on the slide. */
+/** Takes files in and puts each on the slide that was in focus. */
 export async function placeFiles(desk, files) {
-  for (const asset of await uploadFiles(desk, files)) await placeMedia(desk, asset);
+  const slide = desk.store.focus;
+  for (const asset of await uploadFiles(desk, files)) await placeMedia(desk, asset, slide);
 }
 
 export function choosePictures(desk) {

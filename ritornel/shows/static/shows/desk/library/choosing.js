@@ -20,15 +20,21 @@ export async function chooseAsset(desk, kind) {
     return null;
   }
   const there = data.assets.filter((asset) => asset.kind === kind);
-  if (!there.length) return chooseFile(desk, kind);
-  const takeIn = async (dialog) => {
-    const asset = await chooseFile(desk, kind);
-    if (asset) dialog.close(asset);
+  const chosen = there.length ? await openChoice(kind, there) : { file: await chooseFile(kind) };
+  if (!chosen || chosen.file === null) return null;
+  return chosen.file ? takeIn(desk, kind, chosen.file) : chosen;
+}
+
+/** Resolves to an asset, to {file} to be taken in, or to null. */
+function openChoice(kind, there) {
+  const byFile = async (dialog) => {
+    const file = await chooseFile(kind);
+    if (file) dialog.close({ file });
   };
   return openDialog(`Choose a ${kind}`, (dialog) => html`
     <h2 class="page-title">Choose a ${kind}</h2>
     <div class="choose-grid">${there.map((asset) => tile(asset, () => dialog.close(asset)))}</div>
-    ${footButtons(html`<button class="act-main" @click=${() => takeIn(dialog)}>Take in a file…</button>`, html`<button class="act" @click=${() => dialog.close()}>Leave</button>`)}`, { width: "640px" });
+    ${footButtons(html`<button class="act-main" @click=${() => byFile(dialog)}>Take in a file…</button>`, html`<button class="act" @click=${() => dialog.close()}>Leave</button>`)}`, { width: "640px" });
 }
 
 function tile(asset, run) {
@@ -37,19 +43,18 @@ function tile(asset, run) {
   return html`<button title=${asset.licence || asset.name} @click=${run}>${picture ? html`<img src=${picture} alt="" loading="lazy">` : nothing}<span>${asset.name}</span><span class="soft">${length}</span></button>`;
 }
 
-function chooseFile(desk, kind) {
+function chooseFile(kind) {
   return new Promise((resolve) => {
     const input = Object.assign(document.createElement("input"), { type: "file", accept: ACCEPTS[kind] });
-    input.addEventListener("change", async () => {
-      const [asset] = await uploadFiles(desk, [...input.files]);
-      if (asset && asset.kind !== kind) {
-        desk.notice.say(`${asset.name} is a ${asset.kind}, and a ${kind} was wanted; it is in the library now.`);
-        resolve(null);
-        return;
-      }
-      resolve(asset ?? null);
-    });
+    input.addEventListener("change", () => resolve(input.files[0] ?? null));
     input.addEventListener("cancel", () => resolve(null));
     input.click();
   });
+}
+
+async function takeIn(desk, kind, file) {
+  const [asset] = await uploadFiles(desk, [file]);
+  if (!asset || asset.kind === kind) return asset ?? null;
+  desk.notice.say(`${asset.name} is a ${asset.kind}, and a ${kind} was wanted; it is in the library now.`);
+  return null;
 }

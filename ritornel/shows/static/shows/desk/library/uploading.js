@@ -1,94 +1,109 @@
-// Files into the library, in pieces that can be resumed.
+// Files into the library, in pieces. A line that is cut is tried again for as long as one waits; whoever stops, and chooses
+// the file again later, goes on where it stopped.
 
-import { csrf, send } from "../../../site/sending.js";
+import { ask, send } from "../../../site/sending.js";
 
-const TRIES = 5;
+const LONGEST_REST_MS = 4000;
 
 /** Takes files in, one after another, saying how far it is. Returns the assets of those that were accepted. */
 export async function uploadFiles(desk, files) {
+  const uploading = new Uploading(desk, files.length);
   const assets = [];
   const refused = [];
-  let said = false;
   for (const [number, file] of files.entries()) {
-    const told = (share) => {
-      const text = `Taking in ${file.name}: ${Math.round(share * 100)} %${files.length > 1 ? `, ${number + 1} of ${files.length}` : ""}`;
-      if (said) desk.notice.change(text);
-      else desk.notice.say(text, { stays: 0 });
-      said = true;
-    };
     try {
-      assets.push(await upload(file, told));
+      assets.push(await uploading.take(file, number + 1));
     } catch (error) {
       refused.push(error.message);
     }
+    if (uploading.stopped) break;
   }
-  if (said) desk.notice.clear();
+  uploading.end();
   if (refused.length) desk.notice.say(`Not taken in: ${refused.join("; ")}`, { stays: 0 });
   return assets;
 }
 
-/** Sends one file in numbered pieces; what had arrived before a cut is not sent again. */
-async function upload(file, told) {
-  const memory = `upload/${file.name}/${file.size}/${file.lastModified}`;
-  let state = await resumed(memory);
-  if (!state) {
-    const answer = await send("/library/uploads", { name: file.name, size: file.size });
-    if (answer.status !== 200) throw new Error(answer.data.error ?? `${file.name} could not be sent`);
-    state = answer.data;
+/** Files on their way in, and what is said of them. */
+class Uploading {
+  constructor(desk, count) {
+    Object.assign(this, { notice: desk.notice, count, stopped: false, words: "", wake: () => {} });
+    window.addEventListener("beforeunload", askFirst);
+  }
+
+  end() {
+    window.removeEventListener("beforeunload", askFirst);
+    if (this.words) this.notice.clear();
+  }
+
+  stop() {
+    this.stopped = true;
+    this.wake();
+  }
+
+  /** Says how far the file is, in words that can be changed without a new notice. */
+  tell(share, cut = false) {
+    const many = this.count > 1 ? `, ${this.number} of ${this.count}` : "";
+    const words = `Taking in ${this.file.name}: ${Math.round(share * 100)} %${many}${cut ? "; no line to the server, trying again…" : ""}`;
+    if (words === this.words) return;
+    this.words = words;
+    this.notice.say(words, { stays: 0, act: { label: "Stop", run: () => this.stop() } });
+  }
+
+  /** Sends one file in numbered pieces; what had arrived before is not sent again. Returns its asset, or throws words. */
+  async take(file, number) {
+    Object.assign(this, { file, number, share: 0 });
+    const memory = `upload/${file.name}/${file.size}/${file.lastModified}`;
+    let state = await this.begun(memory);
+    const arrived = new Set(state.arrived);
+    const missing = [...Array(state.pieces ?? 0).keys()].filter((n) => !arrived.has(n));
+    for (const [sent, piece] of missing.entries()) {
+      this.share = (arrived.size + sent) / state.pieces;
+      this.tell(this.share);
+      const bytes = file.slice(piece * state.piece_bytes, (piece + 1) * state.piece_bytes);
+      state = { ...state, ...(await this.answered(() => send(`/library/uploads/${state.upload}/${piece}`, bytes, "PUT"))) };
+      if (state.asset || state.error) break;
+    }
+    this.share = 1;
+    while (!state.asset && !state.error) {
+      this.tell(1);
+      const looked = await this.answered(() => ask(`/library/uploads/${state.upload}/0`));
+      if (!looked.looking && !looked.asset && !looked.error) throw new Error(`${file.name} did not arrive whole; choose it again`);
+      state = { ...state, ...looked };
+    }
+    localStorage.removeItem(memory);
+    if (state.error) throw new Error(state.error);
+    return state.asset;
+  }
+
+  /** The upload that was begun before and is still known, or a new one. */
+  async begun(memory) {
+    const id = localStorage.getItem(memory);
+    if (id) {
+      const known = await this.answered(() => ask(`/library/uploads/${id}/0`));
+      if (known.upload || known.asset) return known;
+    }
+    const state = await this.answered(() => send("/library/uploads", { name: this.file.name, size: this.file.size }));
+    if (!state.upload) throw new Error(state.error ?? `${this.file.name} could not be sent`);
     localStorage.setItem(memory, state.upload);
+    return state;
   }
-  const arrived = new Set(state.arrived);
-  const missing = [...Array(state.pieces ?? 0).keys()].filter((n) => !arrived.has(n));
-  for (const [sent, number] of missing.entries()) {
-    told((arrived.size + sent) / state.pieces);
-    state = await sendPiece(state, number, file);
-    if (state.asset || state.error) break;
-  }
-  if (!state.error && !state.asset) told(1);
-  state = await lookedThrough(state, file);
-  localStorage.removeItem(memory);
-  if (state.error) throw new Error(state.error);
-  return state.asset;
-}
 
-/** Asks until the server has looked the file through: its asset, or why it is refused. */
-async function lookedThrough(state, file) {
-  let cuts = 0;
-  while (!state.asset && !state.error) {
-    try {
-      const response = await fetch(`/library/uploads/${state.upload}/0`);
-      state = await response.json();
-      if (!state.looking && !state.asset && !state.error) break;
-    } catch {
-      if (++cuts > TRIES) break;
-      await new Promise((resolve) => setTimeout(resolve, 500 * cuts));
-    }
-  }
-  if (state.asset || state.error) return state;
-  throw new Error(`${file.name} did not arrive whole; choose it again to go on where it stopped`);
-}
-
-async function resumed(memory) {
-  const id = localStorage.getItem(memory);
-  if (!id) return null;
-  const response = await fetch(`/library/uploads/${id}/0`);
-  if (response.ok) return response.json();
-  localStorage.removeItem(memory);
-  return null;
-}
-
-async function sendPiece(state, number, file) {
-  const piece = file.slice(number * state.piece_bytes, (number + 1) * state.piece_bytes);
-  for (let attempt = 1; ; attempt++) {
-    try {
-      const response = await fetch(`/library/uploads/${state.upload}/${number}`, {
-        method: "PUT", headers: { "X-CSRFToken": csrf() }, body: piece,
+  /** What the server answers, however long the line is cut. Throws once it is stopped, or nobody is signed in any more. */
+  async answered(asking) {
+    for (let attempt = 1; ; attempt++) {
+      if (this.stopped) throw new Error(`${this.file.name} was stopped; choose it again to go on where it stopped`);
+      const { status, data } = await asking();
+      if (status === 401) throw new Error(data.error);
+      if (status > 0 && status < 500) return data;
+      this.tell(this.share, true);
+      await new Promise((resolve) => {
+        this.wake = resolve;
+        setTimeout(resolve, Math.min(LONGEST_REST_MS, 500 * attempt));
       });
-      if (response.status >= 500) throw new Error(`answered ${response.status}`);
-      return { ...state, ...(await response.json()) };
-    } catch (error) {
-      if (attempt >= TRIES) throw new Error(`${file.name}: the line was cut; choose it again to go on where it stopped`);
-      await new Promise((resolve) => setTimeout(resolve, 500 * attempt));
     }
   }
+}
+
+function askFirst(event) {
+  event.preventDefault();
 }

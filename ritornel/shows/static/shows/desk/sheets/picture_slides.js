@@ -19,8 +19,9 @@ export async function openPictureSlides(desk, files) {
   }
   const chosen = await askHow(desk, pictures.length);
   if (!chosen) return;
+  const after = desk.store.focus;
   const assets = await uploadFiles(desk, pictures);
-  if (assets.length) await makeSlides(desk, assets, chosen);
+  if (assets.length) await makeSlides(desk, assets, after, chosen);
 }
 
 function askHow({ store }, count) {
@@ -49,10 +50,11 @@ function askHow({ store }, count) {
   return openDialog("Pictures into slides", draw, { width: "480px" });
 }
 
-async function makeSlides({ store }, assets, { fit, hold, transition }) {
+async function makeSlides({ store }, assets, asked, { fit, hold, transition }) {
   const empty = onlyEmptySlide(store);
   const ids = newIds("slide", assets.length);
-  const command = { do: "add-picture-slides", assets: assets.map((a) => a.id), after: store.focus, fit, hold, transition, ids };
+  const after = store.shown.outlines[asked] ? asked : store.focus;
+  const command = { do: "add-picture-slides", assets: assets.map((a) => a.id), after, fit, hold, transition, ids };
   const { done } = await store.edit(command);
   if (!done) return;
   if (empty) store.edit({ do: "delete-slides", slides: [empty] });
