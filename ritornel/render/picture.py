@@ -43,7 +43,10 @@ def slide_png(slide: Slide, width: int, height: int, small: SmallPicture, pixels
 
 
 def strip_png(pieces: list[Piece], width: int, height: int) -> bytes:
-    """Return slides side by side as one PNG, each as wide as it lasts, cut or set on its ground to fill its place."""
+    """Return slides side by side as one PNG, each as wide as it lasts.
+
+    A picture that is wider than its place is cut; one that is narrower goes on as its right edge is.
+    """
     total = sum(piece.length_ms for piece in pieces) or 1
     sheet = Image.new("RGB", (width, height), "#d8cdb8")
     reached = 0
@@ -66,6 +69,9 @@ def _fitted(piece: Piece, width: int, height: int) -> Image.Image:
         picture = Image.open(BytesIO(piece.picture)).convert("RGB")
         picture = picture.resize((max(1, picture.width * height // picture.height), height))
         tile.paste(picture, (0, 0))
+        if picture.width < width:
+            edge = picture.crop((picture.width - 1, 0, picture.width, height))
+            tile.paste(edge.resize((width - picture.width, height)), (picture.width, 0))
     if width > 3:
         tile.paste("#d8cdb8", (width - 1, 0, width, height))
     return tile

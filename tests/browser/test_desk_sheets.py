@@ -231,6 +231,11 @@ class TransportAndView(BrowserCase):
         for _ in range(12):
             self.page.keyboard.press("+")
         self.assertGreaterEqual(self.page.evaluate("ritornel.timeline.scale * 1000 / 30"), 39)
+        self.page.hover(".tl-ruler")
+        self.page.mouse.wheel(6000, 0)
+        self.until("document.querySelector('.tl-scroll').scrollLeft > 1500")
+        names = "document.querySelector('.tl-names').getBoundingClientRect().left"
+        self.assertEqual(self.page.evaluate(names), 0)  # the lanes' names stay
         self.page.keyboard.press("3")
         self.assertEqual(self.page.get_attribute("[data-act=zoom-slide]", "aria-pressed"), "true")
 

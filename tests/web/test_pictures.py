@@ -69,7 +69,8 @@ class Pictures(OwnerCase):
         self.assertEqual((strip.size, answer["Cache-Control"]), (pictures.STRIP, "private, max-age=86400"))
         edge = pictures.STRIP[0] * 3 // 4
         self.close(strip.getpixel((20, 60)), RED)
-        self.close(strip.getpixel((edge - 9, 60)), GREEN)
+        self.close(strip.getpixel((edge - 9, 20)), "#2040c0")  # the picture's right edge goes on
+        self.close(strip.getpixel((edge - 9, 100)), GREEN)
         self.close(strip.getpixel((edge + 9, 60)), "#000000")
 
     def test_a_strip_that_would_take_long_is_shown_as_far_as_it_is_and_asked_for_again(self):
