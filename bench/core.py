@@ -21,16 +21,16 @@ def best_and_median(run: Callable[[], object], times: int) -> tuple[float, float
     return min(taken), statistics.median(taken)
 
 
-def compile_cold(slides: int, steps: int) -> float:
-    """Return the median ms to compile with empty caches."""
+def compile_cold(slides: int, steps: int) -> tuple[float, float]:
+    """Return the least and the median ms to compile with empty caches."""
     show = large_show(slides, steps)
 
     def run() -> None:
-        score.compiling._scores.clear()
+        score.forget()
         score.compile(show)
 
     run()
-    return best_and_median(run, 7)[1]
+    return best_and_median(run, 15)
 
 
 def compile_after_one_change() -> float:
@@ -60,13 +60,13 @@ def evaluate_ms() -> float:
 
 def rows() -> list[tuple[str, str, str]]:
     """Return (what, must reach, measured)."""
-    whole, half = compile_cold(200, 20), compile_cold(200, 10)
+    (least, whole), (half, _) = compile_cold(200, 20), compile_cold(200, 10)
     return [
-        ("compile 200 slides, 4,000 steps, cold", "< 150 ms", f"{whole:.0f} ms"),
+        ("compile 200 slides, 4,000 steps, cold", "< 150 ms", f"{whole:.0f} ms (at best {least:.0f})"),
         (
             "the same with 2,000 steps (cost linear in steps)",
             "about half or more",
-            f"{half:.0f} ms, {half / whole:.2f} of it",
+            f"at best {half:.0f} ms, {half / least:.2f} of it",
         ),
         ("compile after one slide changed", "< 5 ms", f"{compile_after_one_change():.1f} ms"),
         ("evaluate a random instant, 50 moving objects, Python", "< 0.5 ms", f"{evaluate_ms():.3f} ms"),

@@ -31,10 +31,12 @@ def main() -> int:
     rows = core.rows()
     setup_test_environment()
     connection.creation.create_test_db(verbosity=0, autoclobber=True)
-    rows += edits.rows()
-    rows += limits.rows()
-    connection.creation.destroy_test_db(str(connection.settings_dict["NAME"]), verbosity=0)
-    teardown_test_environment()
+    try:
+        rows += edits.rows()
+        rows += limits.rows()
+    finally:
+        connection.creation.destroy_test_db(str(connection.settings_dict["NAME"]), verbosity=0)
+        teardown_test_environment()
     rows += page.rows()
     rows += desk.rows()
     machine = f"{os.cpu_count()} cores, {platform.machine()}, Python {platform.python_version()}"

@@ -32,6 +32,7 @@ from tests.examples import FEW_EXAMPLES
 ROOT = Path(__file__).resolve().parents[1]
 ROOMS = ("time", "motion", "edits", "sound")
 LEAST_KILLED = 0.9
+PROGRESS_EACH = 100
 SECONDS = 60
 PATIENCE_FACTOR = 8
 """A change that makes the tests take so many times as long as they take without it is noticed too."""
@@ -223,6 +224,8 @@ def main(arguments: list[str] | None = None) -> int:
             killed[room] += not survived
             if survived:
                 left.append(mutant)
+            if told.total() % PROGRESS_EACH == 0:
+                print(f"{told.total()} of {len(found)}, {len(left)} survived so far", file=sys.stderr, flush=True)
     for room in sorted(told):
         print(f"core/{room}: {killed[room]} of {told[room]} killed, {100 * killed[room] / told[room]:.1f} %")
     share = killed.total() / max(1, told.total())

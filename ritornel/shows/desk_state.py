@@ -15,7 +15,7 @@ from ritornel.core.motion.builds import EFFECTS, effect_for
 from ritornel.core.motion.choreography import easing_of
 from ritornel.core.motion.easing import NAMED, Easing, eased
 from ritornel.core.motion.transitions import TRANSITIONS, transition_for
-from ritornel.core.score import SlideScore, compile, findings
+from ritornel.core.score import SlideScore, compile, content_of, findings
 from ritornel.core.text.naming import object_name, slide_title, step_name
 from ritornel.core.time.rounding import rounded
 from ritornel.core.time.script import passages, said_in
@@ -155,17 +155,20 @@ def whole_slides(show: Show, ids: Collection[str]) -> dict[str, Any]:
 def _outlines_of(show: Show) -> list[Outline]:
     score, assets = compile(show), {a.id: a for a in show.assets}
     rows = zip(show.slides, score.slides, score.times, strict=True)
-    return [_outline_of(show, slide, part, time, assets) for slide, part, time in rows]
+    common = (encoded(show.pace), show.width, show.height)
+    return [_outline_of(show, slide, part, time, assets, common) for slide, part, time in rows]
 
 
-def _outline_of(show: Show, slide: Slide, part: SlideScore, time: SlideTime, assets: Mapping[str, Asset]) -> Outline:
+def _outline_of(
+    show: Show, slide: Slide, part: SlideScore, time: SlideTime, assets: Mapping[str, Asset], common: tuple[Any, ...]
+) -> Outline:
     """Return what every page knows of a slide. The names of assets count to its version: its objects are called so."""
-    names = tuple(assets[o.asset].name if o.asset in assets else "" for o in slide.objects if hasattr(o, "asset"))
-    key = (id(slide), id(part), show.pace, show.width, show.height, names)
+    names = tuple(assets[i].name if i in assets else "" for i in content_of(slide).media)
+    key = (id(slide), id(part), common, names)
     found = _outlines.get(key)
     if found is not None and found[0] is slide and found[1] is part:
         return found[2]
-    content = (encoded(slide), msgspec.json.encode(part), encoded(show.pace), repr(names).encode())
+    content = (encoded(slide), msgspec.json.encode(part), common[0], repr(names).encode())
     version = hashlib.blake2b(b"\0".join(content), digest_size=6).hexdigest()
     voice = next((s for s in part.spans if s.source == "narration"), None)
     outline = {

@@ -54,6 +54,13 @@ class Author(NamedTuple):
 NOBODY = Author()
 
 
+class Known(NamedTuple):
+    """A show that was read at a revision of its row."""
+
+    revision: int
+    show: CoreShow
+
+
 class Kept(NamedTuple):
     """A show before and after a change, its row, and where it was changed."""
 
@@ -134,15 +141,17 @@ def create(owner, show: CoreShow, along: Callable[[Show], None] | None = None) -
     return row
 
 
-def edit(row_id, base: int, command: Command, by: Author = NOBODY) -> Kept:
+def edit(row_id, base: int, command: Command, by: Author = NOBODY, known: Known | None = None) -> Kept:
     """Carry out a command that was made on the show at revision ``base``, and keep the result with its history.
 
     It is carried out on the newest revision. Raises ``Collision`` if what it changes was changed meanwhile by others,
-    ``BadEdit`` if it cannot be carried out. A command that was carried out before is not carried out again.
+    ``BadEdit`` if it cannot be carried out. A command that was carried out before is not carried out again. Where
+    ``known`` is the newest revision it is not read again.
     """
 
     def compute(row: Show) -> _Computed:
-        before = load(row, command.brings_assets)
+        newest = known is not None and known.revision == row.revision and not command.brings_assets
+        before = known.show if known is not None and newest else load(row, command.brings_assets)
         after = _with_its_assets(row, before, apply(before, command))
         if after == before:
             return _Computed(before, after, row.history_place, None)
@@ -240,6 +249,8 @@ def _with_its_assets(row: Show, before: CoreShow, after: CoreShow) -> CoreShow:
     used = assets_used(after)
     known = {a.id: a for a in before.assets}
     assets = tuple(known[i] for i in sorted(used & set(known))) + _assets(row, used - set(known))
+    if assets == after.assets:
+        return after
     return msgspec.structs.replace(after, assets=assets)
 
 

@@ -287,38 +287,48 @@ def edit(request: HttpRequest, show_id: UUID) -> HttpResponse:
     """
     row = own_show(request, show_id)
     wanted = asked(request, Edits)
-    known = keeping.load(row) if row.revision == wanted.have else None
-    results = [_carry_out(row.pk, wanted.page, one) for one in wanted.commands]
-    row.refresh_from_db()
     show = keeping.load(row)
+    newest = keeping.Known(row.revision, show)
+    known = show if row.revision == wanted.have else None
+    results = []
+    for one in wanted.commands:
+        result, newest = _carry_out(row.pk, wanted.page, one, newest)
+        results.append(result)
+    row.refresh_from_db()
+    show = newest.show if newest.revision == row.revision else keeping.load(row)
     status = 409 if any(r.collided for r in results) else 200 if all(r.done for r in results) else 400
     near = [*wanted.near, *(i for r in results for i in r.slides[:FIRST_SLIDES])]
     error = next((r.error for r in results if r.error), "")
     return answer({**desk_state.state(row, show, known, near), "results": results, "error": error}, status)
 
 
-def _carry_out(show_id: UUID, page: str, one: One) -> Result:
-    by = keeping.Author(page, one.id)
+def _carry_out(show_id: UUID, page: str, one: One, newest: keeping.Known) -> tuple[Result, keeping.Known]:
+    """Carry out a command; return what became of it, and the newest show that is known."""
     try:
-        if one.command == "undo":
-            kept = keeping.undo(show_id, one.base, by)
-        elif one.command == "redo":
-            kept = keeping.redo(show_id, one.base, by)
-        else:
-            kept = keeping.edit(show_id, one.base, read_command(one.command), by)
+        kept = _kept(show_id, page, one, newest)
     except keeping.Collision as error:
-        return Result(one.id, False, str(error), collided=True)
+        return Result(one.id, False, str(error), collided=True), newest
     except keeping.NothingThere:
-        return Result(one.id, False, f"there is nothing to {one.command}")
+        return Result(one.id, False, f"there is nothing to {one.command}"), newest
     except (BadEdit, BadDocument) as error:
-        return Result(one.id, False, str(error))
+        return Result(one.id, False, str(error)), newest
     except (ObjectDoesNotExist, OperationalError):
         raise
     except Exception:
         log.exception("a command of show %s was not foreseen", show_id)
-        return Result(one.id, False, NOT_CARRIED_OUT)
+        return Result(one.id, False, NOT_CARRIED_OUT), newest
     there = {s.id for s in kept.after.slides}
-    return Result(one.id, True, slides=[i for i in slides_of(kept.places) if i in there][:MOST_SLIDES_TOLD])
+    changed = [i for i in slides_of(kept.places) if i in there][:MOST_SLIDES_TOLD]
+    return Result(one.id, True, slides=changed), keeping.Known(kept.row.revision, kept.after)
+
+
+def _kept(show_id: UUID, page: str, one: One, newest: keeping.Known) -> keeping.Kept:
+    by = keeping.Author(page, one.id)
+    if one.command == "undo":
+        return keeping.undo(show_id, one.base, by)
+    if one.command == "redo":
+        return keeping.redo(show_id, one.base, by)
+    return keeping.edit(show_id, one.base, read_command(one.command), by, newest)
 
 
 @signed_in

@@ -20,8 +20,10 @@ class Memory(Generic[K, V]):
     def get(self, key: K) -> V | None:
         """Return what was put in under the key, or None."""
         with self._lock:
-            held = self._held.get(key)
-        return None if held is None else held[0]
+            try:
+                return self._held[key][0]
+            except KeyError:
+                return None
 
     def put(self, key: K, value: V, weight: int) -> V:
         """Keep a value of about ``weight`` bytes, and return it; one that is heavier than the whole is not kept."""

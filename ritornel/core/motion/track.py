@@ -130,26 +130,32 @@ class TrackBuilder:
         until = end if until is None else min(until, end)
         rest = NEUTRAL.get(name)
         alone = until != start + each
-        free = self._open.setdefault(name, [])
-        track = None if alone else next((t for t in free if t.times[-1] <= start), None)
-        if track is None:
-            track = _Keys()
-            self._all.setdefault(name, []).append(track)
-            if rest is not None and start > 0 and keys[0][1] != rest:
-                track.key(0, rest, HOLD)
-            if not alone:
-                free.append(track)
-        track.times += [start + (each if share == 1 else rounded(share * each)) for share, _ in keys]
-        track.values += [value for _, value in keys]
-        track.easings += [easing] * (len(keys) - 1)
-        track.easings.append(HOLD)
-        left = track.values[-1] != rest and rest is not None
-        if left and lasts and track in free:
-            free.remove(track)
-        elif left and not lasts and rest is not None:
-            track.key(start + each, rest, HOLD)
+        track = self._track_for(name, start, alone)
+        if not track.times and rest is not None and start > 0 and keys[0][1] != rest:
+            track.key(0, rest, HOLD)
+        for share, value in keys:
+            track.key(start + (each if share == 1 else rounded(share * each) if share else 0), value, easing)
+        track.easings[-1] = HOLD
+        if rest is not None and track.values[-1] != rest:
+            if not lasts:
+                track.key(start + each, rest, HOLD)
+            elif not alone:
+                self._open[name].remove(track)
         if alone:
             track.run = (start, each, until)
+
+    def _track_for(self, name: str, start: int, alone: bool) -> "_Keys":
+        """Return the track of a property that a curve from ``start`` may go on with, or a new one."""
+        free = self._open.setdefault(name, [])
+        if not alone:
+            for track in free:
+                if track.times[-1] <= start:
+                    return track
+        track = _Keys()
+        self._all.setdefault(name, []).append(track)
+        if not alone:
+            free.append(track)
+        return track
 
     def tracks(self) -> tuple[Track, ...]:
         """Return what was collected."""

@@ -5,7 +5,7 @@
     python -m ritornel.core.score SHOW.json --facts
 """
 
-from ritornel.core.score.compiling import compile, content_of, with_defaults
+from ritornel.core.score.compiling import compile, content_of, forget, with_defaults
 from ritornel.core.score.evaluating import evaluate, slide_at
 from ritornel.core.score.facts import facts, findings, group_facts
 from ritornel.core.score.parts import FrameState, Layer, LayerPlan, Score, SlideScore
@@ -21,6 +21,7 @@ __all__ = [
     "evaluate",
     "facts",
     "findings",
+    "forget",
     "group_facts",
     "slide_at",
     "with_defaults",

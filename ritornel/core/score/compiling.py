@@ -1,18 +1,18 @@
 """A show into its score.
 
 The parts that belong to one slide are remembered by content, so that a show in which one slide changed costs little
-more than that slide.
+more than that slide; the score of a whole show for as long as that very show is in use.
 """
 
-from collections.abc import Mapping
+from collections.abc import Iterator, Mapping
 from itertools import accumulate
-from typing import Any
+from typing import Any, NamedTuple
 
 import msgspec
 from msgspec import Struct
 from msgspec.structs import replace
 
-from ritornel.core.model import Clip, Pace, Show, Slide, Step
+from ritornel.core.model import Clip, Pace, Picture, Show, Slide, Sound, Step
 from ritornel.core.model.keys import target_key
 from ritornel.core.model.memory import Memory
 from ritornel.core.model.writing import encoded
@@ -27,43 +27,67 @@ from ritornel.core.sound.spans import bed_span, media_track, narration_span, obj
 from ritornel.core.time.dwell import Shown, shown_by
 from ritornel.core.time.slide_clock import SlideTime, run
 
+_SHOW_BYTES = 32 * 1024 * 1024
 _SCORE_BYTES = 64 * 1024 * 1024
 _CONTENT_BYTES = 24 * 1024 * 1024
+_MEDIA = (Picture, Clip, Sound)
 
 
 class _Content(Struct, frozen=True):
-    """A slide with its bytes, and what it shows."""
+    """A slide with its bytes, what it shows, and the ids of the assets of its objects and its narration."""
 
     slide: Slide
     document: bytes
     shown: Shown
+    media: tuple[str, ...]
 
 
-_scores: Memory[tuple[Any, ...], tuple[SlideTime, SlideScore]] = Memory(_SCORE_BYTES)
+class _Part(NamedTuple):
+    """One slide of a score, and about how many bytes it takes."""
+
+    time: SlideTime
+    score: SlideScore
+    weight: int
+
+
+_shows: Memory[int, tuple[Show, Score]] = Memory(_SHOW_BYTES)
+_scores: Memory[tuple[Any, ...], _Part] = Memory(_SCORE_BYTES)
 _contents: Memory[int, _Content] = Memory(_CONTENT_BYTES)
 
 
 def compile(show: Show) -> Score:
     """Return the score of a show. The same show gives the same score, byte for byte, on every machine."""
+    known = _shows.get(id(show))
+    if known is not None and known[0] is show:
+        return known[1]
     lengths = {a.id: a.length_ms for a in show.assets}
-    compiled: list[tuple[SlideTime, SlideScore]] = []
+    parts: list[_Part] = []
     common = (encoded(show.pace), show.width, show.height)
     shown: Shown = frozenset()
     for slide in show.slides:
         content = content_of(slide)
-        key = (common, shown, _asset_lengths(slide, lengths), content.document)
+        key = (common, shown, tuple(map(lengths.get, content.media)), content.document)
         part = _scores.get(key)
         if part is None:
-            part = _compile_slide(slide, show.pace, shown, lengths, show.width, show.height)
-            _scores.put(key, part, 4 * len(content.document) + _weight(part[1]))
-        compiled.append(part)
-        if part[0].length_ms:
+            time, score = _compile_slide(slide, show.pace, shown, lengths, show.width, show.height)
+            part = _Part(time, score, 4 * len(content.document) + _weight(score))
+            _scores.put(key, part, part.weight)
+        parts.append(part)
+        if part.time.length_ms:
             shown = content.shown
-    ends = list(accumulate(time.length_ms for time, _ in compiled))
+    ends = list(accumulate(part.time.length_ms for part in parts))
     length = ends[-1] if ends else 0
     beds = tuple(span for bed in show.beds for span in bed_span(bed, length, lengths))
     starts = (0, *ends[:-1]) if ends else ()
-    return Score(length, starts, tuple(s for _, s in compiled), beds, tuple(t for t, _ in compiled))
+    whole = Score(length, starts, tuple(p.score for p in parts), beds, tuple(p.time for p in parts))
+    _shows.put(id(show), (show, whole), 2000 + sum(p.weight for p in parts))
+    return whole
+
+
+def forget() -> None:
+    """Forget everything that was compiled, as a new process."""
+    _shows.clear()
+    _scores.clear()
 
 
 def content_of(slide: Slide) -> _Content:
@@ -71,7 +95,7 @@ def content_of(slide: Slide) -> _Content:
     known = _contents.get(id(slide))
     if known is not None and known.slide is slide:
         return known
-    content = _Content(slide, msgspec.json.encode(slide), shown_by(slide))
+    content = _Content(slide, msgspec.json.encode(slide), shown_by(slide), tuple(_media(slide)))
     _contents.put(id(slide), content, 1000 + 8 * len(content.document))
     return content
 
@@ -82,11 +106,10 @@ def _weight(score: SlideScore) -> int:
     return 2000 + 150 * keys + 600 * sum(len(t.tracks) + 1 for t in score.targets) + 500 * len(score.spans)
 
 
-def _asset_lengths(slide: Slide, lengths: Mapping[str, int]) -> tuple[int | None, ...]:
-    used = [lengths.get(o.asset) for o in slide.objects if hasattr(o, "asset")]
+def _media(slide: Slide) -> Iterator[str]:
+    yield from (o.asset for o in slide.objects if isinstance(o, _MEDIA))
     if slide.narration is not None:
-        used.append(lengths.get(slide.narration.asset))
-    return tuple(used)
+        yield slide.narration.asset
 
 
 def with_defaults(slide: Slide) -> Slide:

@@ -1,5 +1,7 @@
 """The stretches of a slide in which nothing on the stage changes: films and players do no work inside them."""
 
+from itertools import pairwise
+
 from ritornel.core.score.parts import SlideScore
 
 
@@ -11,9 +13,10 @@ def still_spans(slide: SlideScore) -> tuple[tuple[int, int], ...]:
             if track.run is not None:
                 moving.append((track.run[0], track.run[2]))
                 continue
-            for i, easing in enumerate(track.easings):
-                if track.values[i] != track.values[i + 1]:
-                    moving.append((track.times[i] if easing else track.times[i + 1], track.times[i + 1]))
+            steps = zip(track.easings, pairwise(track.values), pairwise(track.times), strict=True)
+            for easing, (value, then), (start, end) in steps:
+                if value != then:
+                    moving.append((start if easing else end, end))
     still: list[tuple[int, int]] = []
     reached = 0
     for start, end in sorted(moving):
