@@ -33,7 +33,7 @@ FRAMES = """async ({ kind, frames }) => {
 }"""
 EDIT = """async () => {
   const taken = [];
-  for (let n = 0; n < 30; n++) {
+  for (let n = 0; n < 60; n++) {
     const start = performance.now();
     document.body.dispatchEvent(new KeyboardEvent("keydown", { key: "ArrowRight", bubbles: true, cancelable: true }));
     await new Promise((resolve) => requestAnimationFrame(() => setTimeout(resolve)));

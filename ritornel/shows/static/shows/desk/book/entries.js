@@ -34,8 +34,9 @@ function picture(root, store, timed) {
   const node = store.slide?.nodes.find((n) => n.object === timed.object);
   const part = timed.paragraph !== null ? node?.parts?.[timed.paragraph] : null;
   const shown = part ? { ...node, height: part.height, parts: [{ ...part, y: 0 }] } : node;
-  if (root.shown === node && root.part === part) return;
-  Object.assign(root, { shown: node, part });
+  const look = shown ? JSON.stringify([{ ...shown, x: 0, y: 0 }, store.slide.background]) : "";
+  if (root.look === look) return;
+  root.look = look;
   root.replaceChildren(...(shown ? [objectThumbnail(shown, store.slide, store.play, 34, 20)] : []));
 }
 
