@@ -7,7 +7,7 @@ from unittest import TestCase
 
 from msgspec.structs import replace
 
-from ritornel.core.score import compile, evaluate, facts
+from ritornel.core.score import compile, evaluate, facts, forget
 from ritornel.core.score.__main__ import main
 from tests.made import LAMP, clip, show, slide, step
 
@@ -20,6 +20,14 @@ class Compiling(TestCase):
         after = compile(replace(first, slides=slides))
         kept = [new is old for new, old in zip(after.slides, before.slides, strict=True)]
         self.assertEqual(kept, [True, True, False, True, True])
+
+    def test_the_very_show_is_compiled_once(self):
+        made = show(slide(step("a"), script=LAMP))
+        score = compile(made)
+        self.assertIs(compile(made), score)
+        forget()
+        again = compile(made)
+        self.assertEqual((again == score, again is score), (True, False))
 
     def test_an_assets_length_counts(self):
         film = {"id": "film", "kind": "clip", "asset": "film", "waited_for": True}

@@ -117,6 +117,14 @@ class History(OwnerCase):
             keeping.undo(self.row.pk, 0, keeping.Author("mine", "b"))
         self.assertEqual((keeping.load(self.row_again()), self.row.revision), (self.start, 2))
 
+    def test_a_show_that_is_known_counts_only_while_it_is_the_newest(self):
+        by = keeping.Author("mine", "a")
+        known = keeping.Known(0, self.start)
+        first = keeping.edit(self.row.pk, 0, read_command({"do": "add-slide"}), by, known)
+        self.assertIs(first.before, self.start)
+        second = keeping.edit(self.row.pk, 0, read_command({"do": "add-slide"}), by._replace(command="b"), known)
+        self.assertEqual((len(first.after.slides), len(second.after.slides)), (4, 5))
+
     def test_a_revision_that_is_not_known_any_more_is_refused(self):
         self.by("other", do="set-show", values={"title": "First"})
         Change.objects.all().delete()

@@ -62,7 +62,7 @@ def apply(show: Show, command: Command) -> Show:
     score = compile(changed)
     if score.length_ms > limits.LENGTH_MS:
         days = limits.LENGTH_MS / 86_400_000
-        raise BadEdit(f"the show would last longer than {days:.0f} days; make its holds, waits or repeats shorter")
+        raise BadEdit(f"the show would last longer than {days:.1f} days; make its holds, waits or repeats shorter")
     findings(changed, score)
     return changed
 
