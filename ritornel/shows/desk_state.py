@@ -9,7 +9,7 @@ import msgspec
 
 from ritornel.core.model import Asset, Show, Slide
 from ritornel.core.model.defaults import defaults
-from ritornel.core.model.memory import Memory
+from ritornel.core.model.memory import Recalled
 from ritornel.core.model.writing import encoded, plain
 from ritornel.core.motion.builds import EFFECTS, effect_for
 from ritornel.core.motion.choreography import easing_of
@@ -29,8 +29,8 @@ from ritornel.shows.pictures import look_of
 
 OUTLINE_SAMPLES = 16
 
-_WRITTEN_BYTES = 64 * 1024 * 1024
-_OUTLINES_BYTES = 16 * 1024 * 1024
+_WRITTEN_BYTES = 32 * 1024 * 1024
+_OUTLINES_BYTES = 8 * 1024 * 1024
 
 
 class Outline(NamedTuple):
@@ -40,8 +40,8 @@ class Outline(NamedTuple):
     encoded: msgspec.Raw
 
 
-_written: Memory[tuple[int, int, str], tuple[Slide, SlideScore, msgspec.Raw]] = Memory(_WRITTEN_BYTES)
-_outlines: Memory[tuple[Any, ...], tuple[Slide, SlideScore, Outline]] = Memory(_OUTLINES_BYTES)
+_written: Recalled[msgspec.Raw] = Recalled(_WRITTEN_BYTES)
+_outlines: Recalled[Outline] = Recalled(_OUTLINES_BYTES)
 
 
 def state(row: ShowRow, show: Show, known: Show | None = None, near: Collection[str] = ()) -> dict[str, Any]:
@@ -164,10 +164,9 @@ def _outline_of(
 ) -> Outline:
     """Return what every page knows of a slide. The names of assets count to its version: its objects are called so."""
     names = tuple(assets[i].name if i in assets else "" for i in content_of(slide).media)
-    key = (id(slide), id(part), common, names)
-    found = _outlines.get(key)
-    if found is not None and found[0] is slide and found[1] is part:
-        return found[2]
+    found = _outlines.get(slide, part, by=(common, names))
+    if found is not None:
+        return found
     content = (encoded(slide), msgspec.json.encode(part), common[0], repr(names).encode())
     version = hashlib.blake2b(b"\0".join(content), digest_size=6).hexdigest()
     voice = next((s for s in part.spans if s.source == "narration"), None)
@@ -180,8 +179,7 @@ def _outline_of(
         "voice": None if voice is None else {**msgspec.to_builtins(voice), "marks": plain(slide.narration.marks)},
     }
     written = Outline(version, msgspec.Raw(msgspec.json.encode(outline)))
-    _outlines.put(key, (slide, part, written), 1500 + len(written.encoded))
-    return written
+    return _outlines.put(written, 1500 + len(written.encoded), slide, part, by=(common, names))
 
 
 def _slide(
@@ -192,10 +190,9 @@ def _slide(
     The names of its objects are part of its version: equal slides of two owners name their own files.
     """
     names = {o.id: object_name(o, assets) for o in slide.objects}
-    key = (id(slide), id(part), version)
-    found = _written.get(key)
-    if found is not None and found[0] is slide and found[1] is part:
-        return found[2]
+    found = _written.get(slide, part, by=version)
+    if found is not None:
+        return found
     document = plain(slide)
     table = defaults_by_kind()
     kind = transition_for(slide.transition)
@@ -226,9 +223,7 @@ def _slide(
     whole["document"]["objects"] = [{**table[o["kind"]], **o} for o in document.get("objects", [])]
     whole["document"]["running_order"] = [{**table["step"], **s} for s in document.get("running_order", [])]
     written = msgspec.json.encode(whole)
-    raw = msgspec.Raw(written)
-    _written.put(key, (slide, part, raw), 2000 + 6 * len(written))
-    return raw
+    return _written.put(msgspec.Raw(written), 1500 + len(written), slide, part, by=version)
 
 
 def _spoken(slide: Slide, show: Show, time: SlideTime) -> dict[str, int]:

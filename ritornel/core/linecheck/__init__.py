@@ -9,8 +9,8 @@ import pkgutil
 from collections.abc import Sequence
 
 from ritornel.core.linecheck.finding import Finding, Rule
-from ritornel.core.model import Show, Slide
-from ritornel.core.model.memory import Memory
+from ritornel.core.model import Show
+from ritornel.core.model.memory import Recalled
 from ritornel.core.time.slide_clock import SlideTime
 
 __all__ = ["RULES", "Finding", "Rule", "check"]
@@ -22,19 +22,17 @@ RULES: dict[str, Rule] = {
 }
 
 
-_MOST_BYTES = 12 * 1024 * 1024
-_found: Memory[tuple[int, int, int], tuple[Slide, SlideTime, list[Finding]]] = Memory(_MOST_BYTES)
+_MOST_BYTES = 4 * 1024 * 1024
+_found: Recalled[list[Finding]] = Recalled(_MOST_BYTES)
 
 
 def check(show: Show, times: Sequence[SlideTime]) -> list[Finding]:
     """Return the findings of every rule, in the order of the slides. ``times`` are the slides' times in order."""
     found: list[Finding] = []
     for number, (slide, time) in enumerate(zip(show.slides, times, strict=True), 1):
-        key = (number, id(slide), id(time))
-        known = _found.get(key)
-        if known is None or known[0] is not slide or known[1] is not time:
+        here = _found.get(slide, time, by=number)
+        if here is None:
             here = [f for rule in RULES.values() for f in rule.look(number, slide, time)]
-            parts = len(slide.objects) + len(slide.running_order) + len(here)
-            known = _found.put(key, (slide, time, here), 2000 + 1500 * parts + 2 * len(slide.script))
-        found += known[2]
+            _found.put(here, 600 + 600 * len(here), slide, time, by=number)
+        found += here
     return found

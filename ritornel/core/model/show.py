@@ -32,7 +32,7 @@ class Bed(Struct, frozen=True, kw_only=True, omit_defaults=True):
     gain_db: Decibels = 0
 
 
-class Show(Struct, frozen=True, kw_only=True, omit_defaults=True):
+class Show(Struct, frozen=True, kw_only=True, omit_defaults=True, weakref=True):
     """One presentation. The stage is ``width`` x ``height`` stage units; ``target`` the length aimed at, in ms."""
 
     id: Id = "show"

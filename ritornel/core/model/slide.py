@@ -62,7 +62,7 @@ class Narration(Struct, frozen=True, kw_only=True, omit_defaults=True):
     marks: Annotated[tuple[Ms | None, ...], Meta(max_length=limits.BUILDS_ON_A_SLIDE)] = ()
 
 
-class Slide(Struct, frozen=True, kw_only=True, omit_defaults=True):
+class Slide(Struct, frozen=True, kw_only=True, omit_defaults=True, weakref=True):
     """One picture of the show.
 
     ``script`` is what is said, with cue marks as ``[1]``; ``waits`` the waits set by hand, by cue number;

@@ -14,7 +14,7 @@ from msgspec.structs import replace
 
 from ritornel.core.model import Clip, Pace, Picture, Show, Slide, Sound, Step
 from ritornel.core.model.keys import target_key
-from ritornel.core.model.memory import Memory
+from ritornel.core.model.memory import Memory, Recalled
 from ritornel.core.model.writing import encoded
 from ritornel.core.motion.builds import effect_for
 from ritornel.core.motion.choreography import Target, choreograph
@@ -27,16 +27,15 @@ from ritornel.core.sound.spans import bed_span, media_track, narration_span, obj
 from ritornel.core.time.dwell import Shown, shown_by
 from ritornel.core.time.slide_clock import SlideTime, run
 
-_SHOW_BYTES = 32 * 1024 * 1024
-_SCORE_BYTES = 64 * 1024 * 1024
-_CONTENT_BYTES = 24 * 1024 * 1024
+_SHOW_BYTES = 24 * 1024 * 1024
+_SCORE_BYTES = 48 * 1024 * 1024
+_CONTENT_BYTES = 12 * 1024 * 1024
 _MEDIA = (Picture, Clip, Sound)
 
 
 class _Content(Struct, frozen=True):
-    """A slide with its bytes, what it shows, and the ids of the assets of its objects and its narration."""
+    """A slide as bytes, what it shows, and the ids of the assets of its objects and its narration."""
 
-    slide: Slide
     document: bytes
     shown: Shown
     media: tuple[str, ...]
@@ -50,16 +49,16 @@ class _Part(NamedTuple):
     weight: int
 
 
-_shows: Memory[int, tuple[Show, Score]] = Memory(_SHOW_BYTES)
+_shows: Recalled[Score] = Recalled(_SHOW_BYTES)
 _scores: Memory[tuple[Any, ...], _Part] = Memory(_SCORE_BYTES)
-_contents: Memory[int, _Content] = Memory(_CONTENT_BYTES)
+_contents: Recalled[_Content] = Recalled(_CONTENT_BYTES)
 
 
 def compile(show: Show) -> Score:
     """Return the score of a show. The same show gives the same score, byte for byte, on every machine."""
-    known = _shows.get(id(show))
-    if known is not None and known[0] is show:
-        return known[1]
+    known = _shows.get(show)
+    if known is not None:
+        return known
     lengths = {a.id: a.length_ms for a in show.assets}
     parts: list[_Part] = []
     common = (encoded(show.pace), show.width, show.height)
@@ -80,8 +79,7 @@ def compile(show: Show) -> Score:
     beds = tuple(span for bed in show.beds for span in bed_span(bed, length, lengths))
     starts = (0, *ends[:-1]) if ends else ()
     whole = Score(length, starts, tuple(p.score for p in parts), beds, tuple(p.time for p in parts))
-    _shows.put(id(show), (show, whole), 2000 + sum(p.weight for p in parts))
-    return whole
+    return _shows.put(whole, 2000 + sum(p.weight for p in parts), show)
 
 
 def forget() -> None:
@@ -92,12 +90,11 @@ def forget() -> None:
 
 def content_of(slide: Slide) -> _Content:
     """Return a slide's content as bytes and what it shows; remembered while the slide is in use."""
-    known = _contents.get(id(slide))
-    if known is not None and known.slide is slide:
+    known = _contents.get(slide)
+    if known is not None:
         return known
-    content = _Content(slide, msgspec.json.encode(slide), shown_by(slide), tuple(_media(slide)))
-    _contents.put(id(slide), content, 1000 + 8 * len(content.document))
-    return content
+    content = _Content(msgspec.json.encode(slide), shown_by(slide), tuple(_media(slide)))
+    return _contents.put(content, 1500 + 3 * len(content.document), slide)
 
 
 def _weight(score: SlideScore) -> int:

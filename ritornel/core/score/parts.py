@@ -18,7 +18,7 @@ class LayerPlan(Struct, frozen=True):
     new: tuple[Track, ...]
 
 
-class SlideScore(Struct, frozen=True):
+class SlideScore(Struct, frozen=True, weakref=True):
     """Everything that happens on one slide, in slide time."""
 
     id: str

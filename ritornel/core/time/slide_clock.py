@@ -6,6 +6,9 @@ Sections 1 to 4 of the timing rules. ``run`` computes the slide as it runs by it
 from collections.abc import Mapping, Sequence
 from typing import Literal, NamedTuple
 
+from msgspec import Struct
+from msgspec.structs import replace
+
 from ritornel.core.model import Clip, Pace, Slide, Sound, Step
 from ritornel.core.time.dwell import Shown, newly_shown, read, said
 from ritornel.core.time.narration import marked_cues, narration_end, narration_lead
@@ -42,7 +45,7 @@ class GroupTime(NamedTuple):
     steps: tuple[StepTime, ...]
 
 
-class SlideTime(NamedTuple):
+class SlideTime(Struct, frozen=True, weakref=True):
     """One slide in time. ``needed_ms`` is the least length the rules allow with no hold.
 
     ``transition_ms`` is never more than the length. ``waited_ends`` are the clips that are waited for, with their ends;
@@ -96,7 +99,7 @@ def run(
     hold, reason = _hold(slide, pace, dwell[-1], groups[-1].motion_ms)
     waited = tuple(playback.waited_ends())
     time = _with_length(slide, transition_ms, tuple(groups), hold, reason, asset_lengths, waited)
-    return time._replace(unseen=tuple(playback.unseen(time.length_ms))) if playback.timed else time
+    return replace(time, unseen=tuple(playback.unseen(time.length_ms))) if playback.timed else time
 
 
 def _next_start(number: int, start: int, settled: int, rest: _Rest, voice: Sequence[int | None]) -> tuple[int, _Rest]:

@@ -1,7 +1,7 @@
 // The timeline: a ruler, lanes that scroll in time, the playhead, zoom. Lanes are one file each in lanes/.
 //
-// Only what is in view, and a view's width to either side, is drawn. Scrolling moves what is drawn; zooming stretches it,
-// and draws it anew when the hand rests or it has been stretched too far.
+// Only what is in view, and a view's width to either side (or two ahead, while it is scrolled), is drawn. Scrolling moves what
+// is drawn; zooming stretches it, and draws it anew when the hand rests or it has been stretched too far.
 
 import { follow, underWay } from "../../../site/gesture.js";
 import { html, render, repeat } from "../../../site/vendor/lit.js";
@@ -16,6 +16,7 @@ const MOST_SCALE = 1.2; // px a ms: one frame of 1/30 s is 40 px
 const RESTS_MS = 120;
 const STRETCHED = 5;
 const PADDING_PX = 200;
+const AHEAD = 0.75; // of what is drawn beside the view, that lies in the direction of a scroll
 const PAST_THE_END = 0.12; // of the view, behind the show's end
 
 export class Timeline {
@@ -29,6 +30,7 @@ export class Timeline {
     this.zoomed = "slide";
     this.scale = 0.05;
     this.left = 0;
+    this.heading = 0;
     this.measure();
     this.pictures = new SlidePictures(() => !this.stretched && this.redraw());
     this.grips = LANES.flatMap((lane) => Object.entries(lane.grips ?? {}));
@@ -144,7 +146,8 @@ export class Timeline {
   }
 
   /** Once a frame: moves what is drawn, or draws it anew if the view has left it or it is stretched too far. */
-  ask() {
+  ask(heading = 0) {
+    this.heading = Math.sign(heading);
     this.pictures.wait();
     this.asked ??= requestAnimationFrame(() => {
       this.asked = null;
@@ -160,8 +163,9 @@ export class Timeline {
       this.zoomBy(Math.exp(-event.deltaY / 240), this.timeAt(event));
     } else if (event.shiftKey || Math.abs(event.deltaX) > Math.abs(event.deltaY)) {
       event.preventDefault();
-      this.goTo(this.view[0] + (event.deltaX || event.deltaY) / this.scale);
-      this.ask();
+      const by = event.deltaX || event.deltaY;
+      this.goTo(this.view[0] + by / this.scale);
+      this.ask(by);
     }
   }
 
@@ -175,9 +179,10 @@ export class Timeline {
   scrolled() {
     const { scrollLeft } = this.scroll;
     if (Math.abs(scrollLeft - this.scrolledTo) < 1) return;
-    this.left += scrollLeft - this.scrolledTo;
+    const by = scrollLeft - this.scrolledTo;
+    this.left += by;
     this.scrolledTo = scrollLeft;
-    this.ask();
+    this.ask(by);
   }
 
   // ---- drawing
@@ -214,14 +219,16 @@ export class Timeline {
     this.drawnScale = this.scale;
     this.pictures.begin();
     const [from, to] = this.view;
-    const around = Math.max(to - from, PADDING_PX / this.scale);
-    this.range = [from - around, to + around];
+    const around = 2 * Math.max(to - from, PADDING_PX / this.scale);
+    const before = { "-1": AHEAD, 0: 0.5, 1: 1 - AHEAD }[this.heading];
+    this.range = [from - around * before, to + around * (1 - before)];
     const rows = LANES.flatMap((lane) => lane.rows(this));
     render(this.zoomButtons(), this.zoom);
     render(repeat(rows, (row) => row.key, (row) => this.name(row)), this.names);
     render(html`${this.focusBand()}${repeat(rows, (row) => row.key, (row) => html`<div class="tl-lane" .style=${`height:${row.height}px`}>${row.items}</div>`)}`, this.drawn);
     drawRuler(this);
     this.place();
+    this.heading = 0;
   }
 
   zoomButtons() {
