@@ -48,6 +48,11 @@ class Labels(TestCase):
             label("drag-cue", **s, cue=3, by=1): "move cue 3",
             label("drag-slide-end", **s, by=1): "move the slide's end",
             label("apply-take", take={}): "apply a take",
+            label("align-objects", **s, objects=two, edge="left"): "align at the left",
+            label("spread-objects", **s, objects=two, along="down"): "spread down",
+            label("tidy-objects", **s, objects=two, form="grid"): "tidy into a grid",
+            label("size-objects", **s, objects=two, alike="width"): "make alike in width",
+            label("size-objects", **s, objects=two, alike="both"): "make alike in size",
         }  # fmt: skip
         self.assertEqual(list(told), list(told.values()))
 
