@@ -102,6 +102,36 @@ class Placing(BrowserCase):
         self.settled()
         self.assertEqual(self.page.evaluate("ritornel.store.slide.document.objects.map((o) => o.id)"), ["pic", "words"])
 
+    def test_several_are_placed_by_a_key_and_a_click(self):
+        self.page.keyboard.press("Control+a")
+        self.page.keyboard.press("a")
+        self.page.keyboard.press("Enter")  # the first of the menu: left edges
+        self.assertEqual([self.thing(key)["x"] for key in ("box", "pic", "words")], [100] * 3)
+        self.page.click(".sheet >> text=a column")
+        self.assertEqual([self.thing(key)["y"] for key in ("box", "pic", "words")], [100, 350, 700])
+        self.page.fill("[aria-label='Gap down']", "5*2")
+        self.page.keyboard.press("Enter")
+        self.until("ritornel.store.object('pic').y === 310")
+        self.page.select_option("[aria-label='Align with']", "slide")
+        self.page.click(".sheet >> text=right edges")
+        self.assertEqual([self.thing(key)["x"] for key in ("box", "pic", "words")], [980, 880, 880])
+        self.page.click("[data-act=undo]")
+        self.until("ritornel.store.object('box').x === 150")
+
+    def test_fields_take_sums_and_shares_of_the_slide(self):
+        self.page.mouse.click(*self.on_stage(105, 105))
+        for label, typed, name, number in (
+            ("Left", "877+40", "x", 917),
+            ("Width", "1/4", "width", 320),
+            ("Top", "50%-100", "y", 260),
+        ):
+            self.page.fill(f"[aria-label={label}]", typed)
+            self.page.keyboard.press("Tab")
+            self.assertEqual(self.thing("box")[name], number)
+        self.page.fill("[aria-label=Height]", "1/0")
+        self.page.keyboard.press("Tab")
+        self.assertEqual(self.page.get_attribute("[aria-label=Height]", "aria-invalid"), "true")
+
     def test_double_click_edits_text(self):
         self.page.mouse.dblclick(*self.on_stage(200, 480))
         self.page.wait_for_timeout(150)  # no hand is quicker from a double click to a key

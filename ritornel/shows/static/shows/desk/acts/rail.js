@@ -11,7 +11,7 @@ export function actButton(desk, id, { className = "act", label = null, told = fa
   const key = writtenKey(act.keys[0]);
   return html`<button class=${className} data-act=${act.id} title="${act.name} (${key})" aria-keyshortcuts=${act.keys[0]}
     aria-pressed=${pressed === null ? nothing : String(pressed)} ?disabled=${act.needs === "slide" && Boolean(lacking(desk, act))}
-    @click=${(event) => doAct(desk, act, event)}>${label ?? act.name}${told ? html`<kbd>${key}</kbd>` : nothing}</button>`;
+    @click=${(event) => doAct(desk, act, event)}>${label ?? act.name}${told ? html` <kbd>${key}</kbd>` : nothing}</button>`;
 }
 
 export function railPane(desk) {
@@ -23,7 +23,7 @@ export function railPane(desk) {
     return store.slides.size ? "slides" : store.steps.size ? "steps" : "";
   };
   const fits = (act, chosen) => {
-    if (act.id === "build") return chosen === "objects" || chosen === "text";
+    if (act.id === "build" || act.id === "place") return chosen === "objects" || chosen === "text";
     if (act.id === "write") return chosen === "text";
     if (act.id === "duplicate") return chosen && chosen !== "steps";
     return Boolean(chosen);

@@ -1,13 +1,23 @@
 // Acts on what is selected.
 
 import { openBuildMenu } from "../sheets/build_menu.js";
+import { openPlaceMenu } from "../sheets/placings.js";
 import { editText } from "../stage/text_editor.js";
 import { newIds } from "../state/ids.js";
 import { deleteSlides, duplicateSlides } from "./slides.js";
 
 export function buildMenu(desk, event) {
-  const button = event?.type === "click" ? event.currentTarget : null;
-  openBuildMenu(desk, button ?? document.getElementById("acts"));
+  openBuildMenu(desk, anchorOf(event));
+}
+
+export function placeMenu(desk, event) {
+  desk.stage.setFace("arrange");
+  openPlaceMenu(desk, anchorOf(event));
+}
+
+/** Where a menu opens: beside the button that was clicked, else beside the rail. */
+function anchorOf(event) {
+  return event?.type === "click" ? event.currentTarget : document.getElementById("acts");
 }
 
 export function editSelected(desk) {

@@ -1,6 +1,7 @@
 // Fields that sheets are made of: each tells its value when it is changed and right, and says so when it is wrong.
 
 import { html } from "../../../site/vendor/lit.js";
+import { readNumber } from "../../../site/numbers.js";
 import { readTime, seconds } from "../../../site/times.js";
 import { fieldValue } from "../pane.js";
 
@@ -26,12 +27,15 @@ export function timeField(label, ms, changed, { empty, placeholder = "", id = ""
   return field(label, ms === null || ms === undefined ? "" : seconds(ms), read, changed, { wrong, placeholder, mode: "decimal", id });
 }
 
-export function numberField(label, value, changed, { least = -100000, most = 100000, places = 1 } = {}) {
+/** A number, or sums of numbers; with `whole`, also shares of it. One without a value yet is empty. */
+export function numberField(label, value, changed, { least = -100000, most = 100000, places = 1, whole = null } = {}) {
   const read = (text) => {
-    const number = Number(text.replace(",", "."));
-    return text.trim() === "" || Number.isNaN(number) || number < least || number > most ? undefined : number;
+    const number = readNumber(text, whole);
+    return number < least || number > most ? undefined : number;
   };
-  return field(label, String(Number(value.toFixed(places))), read, changed, { wrong: `Write a number from ${least} to ${most}`, mode: "decimal" });
+  const shares = whole === null ? "" : ", or a share of the slide, such as 50% or 1/3";
+  const shown = value === null ? "" : String(Number(value.toFixed(places)));
+  return field(label, shown, read, changed, { wrong: `Write a number from ${least} to ${most}${shares}`, mode: "decimal" });
 }
 
 export function textField(label, value, changed, placeholder = "") {

@@ -6,6 +6,7 @@ import { entry } from "../book/entries.js";
 import { fieldValue } from "../pane.js";
 import { clipTrim } from "./clip_trim.js";
 import { check, choice, colourField, numberField, row, textField } from "./fields.js";
+import { placingRows } from "./placings.js";
 
 const STYLES = { text: textRows, shape: shapeRows, line: lineRows, picture: pictureRows, clip: pictureRows, sound: () => nothing };
 
@@ -15,7 +16,8 @@ export function objectSheet(desk) {
   const ids = [...store.objects];
   const thing = store.object(ids[0]);
   if (ids.length > 1) {
-    return html`<div class="sheet"><h2>${ids.length} objects</h2><p class="soft">${ids.map((id) => store.slide.names[id]).join(", ")}</p>${builds(desk, ids)}</div>`;
+    return html`<div class="sheet"><h2>${ids.length} objects</h2><p class="soft">${ids.map((id) => store.slide.names[id]).join(", ")}</p>
+      <div class="sheet-grid">${placingRows(desk)}</div>${builds(desk, ids)}</div>`;
   }
   if (!thing) return nothing;
   return html`${repeat([thing.id], (id) => id, () => single(desk, thing))}`;
@@ -31,7 +33,7 @@ function single(desk, thing) {
     <p class="soft">${kindWords(thing)}</p>
     ${found.map((finding) => html`<p class="notice mt-2">${finding.message.replace(/^slide \d+: /, "")}</p>`)}
     ${timed ? clipTrim(desk, thing) : nothing}
-    <div class="sheet-grid">${placeRows(thing, set)}${STYLES[thing.kind](thing, set)}
+    <div class="sheet-grid">${placeRows(thing, set, store.shown.show)}${STYLES[thing.kind](thing, set)}
       ${row("Describe", textField("Description for those who cannot see it", thing.alt, (alt) => set({ alt: alt || null }), "for those who cannot see it"), true)}</div>
     ${builds(desk, [thing.id])}</div>`;
 }
@@ -44,14 +46,14 @@ function builds(desk, ids) {
     <div class="flex gap-4 mt-2 flex-wrap">${actButton(desk, "build", { className: "act-quiet" })}${actButton(desk, "to-front")}${actButton(desk, "to-back")}${actButton(desk, "select-nothing", { label: "Back to the script" })}</div>`;
 }
 
-function placeRows(thing, set) {
+function placeRows(thing, set, stage) {
   const keeps = thing.kind === "picture" || thing.kind === "clip";
   const ratio = thing.width / thing.height;
   return [
-    row("Left", numberField("Left", thing.x, (x) => set({ x }))),
-    row("Top", numberField("Top", thing.y, (y) => set({ y }))),
-    row("Width", numberField("Width", thing.width, (width) => set(keeps ? { width, height: width / ratio } : { width }), { least: 1 })),
-    row("Height", numberField("Height", thing.height, (height) => set(keeps ? { height, width: height * ratio } : { height }), { least: 1 })),
+    row("Left", numberField("Left", thing.x, (x) => set({ x }), { whole: stage.width })),
+    row("Top", numberField("Top", thing.y, (y) => set({ y }), { whole: stage.height })),
+    row("Width", numberField("Width", thing.width, (width) => set(keeps ? { width, height: width / ratio } : { width }), { least: 1, whole: stage.width })),
+    row("Height", numberField("Height", thing.height, (height) => set(keeps ? { height, width: height * ratio } : { height }), { least: 1, whole: stage.height })),
     row("Turn, °", numberField("Turn", thing.rotation, (rotation) => set({ rotation }), { least: -360, most: 360 })),
     row("Opacity, %", numberField("Opacity", thing.opacity * 100, (percent) => set({ opacity: percent / 100 }), { least: 0, most: 100 })),
   ];

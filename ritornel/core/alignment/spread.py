@@ -3,8 +3,8 @@
 from collections.abc import Mapping
 from typing import Literal, NamedTuple
 
-from ritornel.core.placing import Shifts
-from ritornel.core.placing.boxes import Box
+from ritornel.core.alignment import Shifts
+from ritornel.core.alignment.boxes import Box
 
 Direction = Literal["across", "down"]
 

@@ -6,10 +6,10 @@ from math import ceil, sqrt
 from statistics import median
 from typing import Literal
 
-from ritornel.core.placing import Shifts
-from ritornel.core.placing.aligned import aligned
-from ritornel.core.placing.boxes import Box, around
-from ritornel.core.placing.spread import Direction, spread, stretch_of
+from ritornel.core.alignment import Shifts
+from ritornel.core.alignment.aligned import aligned
+from ritornel.core.alignment.boxes import Box, around
+from ritornel.core.alignment.spread import Direction, spread, stretch_of
 
 Form = Literal["row", "column", "grid"]
 

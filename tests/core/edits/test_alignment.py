@@ -4,7 +4,7 @@ from ritornel.core.edits import BadEdit
 from tests.made import edited, show, slide, text
 
 
-class Placing(TestCase):
+class Alignment(TestCase):
     def setUp(self):
         things = (
             {"id": "a", "kind": "shape", "x": 100, "y": 100, "width": 60, "height": 40},

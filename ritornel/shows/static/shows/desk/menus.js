@@ -1,0 +1,56 @@
+// Menus: opened by one key or click, gone with the next; arrows go through them, Escape leaves them.
+
+import { html, render } from "../../site/vendor/lit.js";
+
+/** Opens a menu beside `anchor`. `draw(menu)` gives its sections; `menu.update()` draws it anew, `menu.close()` closes it. */
+export function openMenu(label, anchor, draw) {
+  const cameFrom = document.activeElement;
+  const element = document.createElement("div");
+  element.className = "menu";
+  element.setAttribute("role", "menu");
+  element.setAttribute("aria-label", label);
+  const outside = (event) => element.contains(event.target) || menu.close();
+  const menu = {
+    update: () => render(draw(menu), element),
+    close() {
+      element.remove();
+      document.removeEventListener("pointerdown", outside, true);
+      if (cameFrom?.isConnected) cameFrom.focus({ preventScroll: true });
+    },
+  };
+  element.addEventListener("keydown", (event) => {
+    event.stopPropagation();
+    const buttons = [...element.querySelectorAll("button")];
+    const at = buttons.indexOf(document.activeElement);
+    if (event.key === "Escape" || event.key === "Tab") menu.close();
+    if (event.key === "ArrowDown") buttons[(at + 1) % buttons.length].focus();
+    if (event.key === "ArrowUp") buttons[(at - 1 + buttons.length) % buttons.length].focus();
+    if (event.key.startsWith("Arrow") || event.key === "Tab") event.preventDefault();
+  });
+  menu.update();
+  document.body.append(element);
+  place(element, anchor);
+  element.querySelector("button").focus({ preventScroll: true });
+  setTimeout(() => document.addEventListener("pointerdown", outside, true));
+}
+
+export function section(label, items) {
+  return html`<div role="group" aria-label=${label} data-label=${label}>${items}</div>`;
+}
+
+export function item(label, help, run) {
+  return html`<button role="menuitem" title=${help} @click=${run}>${label}</button>`;
+}
+
+/** An item that is on or off, and leaves the menu open. */
+export function tick(menu, label, on, turn) {
+  return html`<button role="menuitemcheckbox" aria-checked=${String(on)} @click=${() => (turn(!on), menu.update())}>${label}</button>`;
+}
+
+/** Beside the acts, over the prompt book: what is worked on stays in sight. */
+function place(menu, anchor) {
+  const at = anchor.getBoundingClientRect();
+  const { offsetWidth, offsetHeight } = menu;
+  menu.style.left = `${Math.max(8, Math.min(at.right + 10, innerWidth - offsetWidth - 8))}px`;
+  menu.style.top = `${Math.max(8, Math.min(at.top - 40, innerHeight - offsetHeight - 8))}px`;
+}
