@@ -6,14 +6,14 @@ from typing import Annotated, Literal
 from msgspec import Meta
 from msgspec.structs import replace
 
-from ritornel.core.edits.command import BadEdit, Command, Ids, change_slide
-from ritornel.core.model import Clip, Object, Picture, Show, Slide, Text
-from ritornel.core.model.units import FARTHEST
 from ritornel.core.alignment import Shifts
 from ritornel.core.alignment.aligned import Edge, aligned
 from ritornel.core.alignment.boxes import Box, around, filled
 from ritornel.core.alignment.spread import Direction, spread
 from ritornel.core.alignment.tidied import Form, tidied
+from ritornel.core.edits.command import BadEdit, Command, Ids, change_slide
+from ritornel.core.model import Clip, Object, Picture, Show, Slide, Text
+from ritornel.core.model.units import FARTHEST
 from ritornel.core.time.rounding import rounded
 
 Gap = Annotated[float, Meta(ge=-FARTHEST, le=FARTHEST)]
