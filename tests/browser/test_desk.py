@@ -118,6 +118,15 @@ class Placing(BrowserCase):
         self.page.click("[data-act=undo]")
         self.until("ritornel.store.object('box').x === 150")
 
+    def test_a_drag_snaps_to_what_stands_there_and_shows_it(self):
+        start = self.on_stage(200, 200)
+        self.drag_between(start, self.on_stage(497, 353), let_go=False)
+        self.assertEqual(self.page.locator(".guide").count(), 2)
+        self.page.mouse.up()
+        box = self.thing("box")
+        self.assertEqual((box["x"], box["y"]), (400, 250))  # against the picture, on the words
+        self.assertEqual(self.page.locator(".guide").count(), 0)
+
     def test_fields_take_sums_and_shares_of_the_slide(self):
         self.page.mouse.click(*self.on_stage(105, 105))
         for label, typed, name, number in (

@@ -1,10 +1,9 @@
 // Boxes on the stage.
 import assert from "node:assert/strict";
 import { test } from "node:test";
-import { boxBetween, contains, overlaps, resized, snapped } from "../../ritornel/shows/static/shows/desk/stage/geometry.js";
+import { boxBetween, contains, overlaps, resized } from "../../ritornel/shows/static/shows/desk/stage/geometry.js";
 
 const BOX = { x: 100, y: 100, width: 200, height: 100, rotation: 0 };
-const STAGE = { width: 1280, height: 720 };
 
 test("a point lies in a box, turned or not", () => {
   assert.ok(contains(BOX, { x: 101, y: 199 }));
@@ -33,18 +32,6 @@ test("proportions are kept from every corner, the opposite one stays", () => {
 test("a box never gets too small to be grabbed", () => {
   const box = resized(BOX, "se", -900, -900, false);
   assert.deepEqual([box.width, box.height], [8, 8]);
-});
-
-test("a move snaps to edges and middle lines, and only when near", () => {
-  assert.deepEqual(snapped([BOX], -97, 3, STAGE, 6), { dx: -100, dy: 3 });
-  assert.deepEqual(snapped([BOX], 440, 210, STAGE, 6), { dx: 440, dy: 210 });
-  assert.deepEqual(snapped([BOX], 443, 206, STAGE, 6), { dx: 440, dy: 210 });
-  assert.deepEqual(snapped([BOX], 50, 50, STAGE, 6), { dx: 50, dy: 50 });
-});
-
-test("several boxes snap as one", () => {
-  const other = { ...BOX, x: 400 };
-  assert.equal(snapped([BOX, other], 677, 0, STAGE, 6).dx, 680);
 });
 
 test("bands and overlaps", () => {

@@ -13,7 +13,7 @@ const HANDLES = {
 export class Arranging extends Pane {
   constructor(desk) {
     super(document.getElementById("stage-frames"), {
-      shows: () => [this.store.slide, this.store.selection.objects, this.scale, this.band],
+      shows: () => [this.store.slide, this.store.selection.objects, this.scale, this.band, this.guides],
       draw: () => this.template(),
     });
     this.desk = desk;
@@ -21,6 +21,7 @@ export class Arranging extends Pane {
     this.over = document.getElementById("stage-over");
     this.tool = SELECT;
     this.band = null;
+    this.guides = null;
     this.over.addEventListener("pointerdown", (event) => this.press(event));
     this.over.addEventListener("dblclick", (event) => this.ready && this.tool.open(desk, event, this));
     new ResizeObserver(() => this.update()).observe(this.over);
@@ -60,6 +61,12 @@ export class Arranging extends Pane {
     this.update();
   }
 
+  /** Draws the lines to which what is dragged has snapped: {x: [places], y: [places]}, or none. */
+  drawGuides(guides = null) {
+    this.guides = guides;
+    this.update();
+  }
+
   // ---- drawing
 
   template() {
@@ -68,6 +75,8 @@ export class Arranging extends Pane {
     const grips = things.filter((thing) => thing.kind === "sound");
     return html`${grips.map((thing) => html`<div class="sound-grip" .style=${this.place(thing, false)}>${this.store.slide.names[thing.id]}</div>`)}
       ${things.filter((thing) => objects.has(thing.id)).map((thing) => this.frame(thing, objects.size === 1))}
+      ${(this.guides?.x ?? []).map((x) => html`<div class="guide" .style=${`left:${x * this.scale}px;top:0;bottom:0`}></div>`)}
+      ${(this.guides?.y ?? []).map((y) => html`<div class="guide" .style=${`top:${y * this.scale}px;left:0;right:0`}></div>`)}
       ${this.band ? html`<div class="band" .style=${this.place(this.band)}></div>` : nothing}`;
   }
 

@@ -46,23 +46,6 @@ export function rounded(number) {
   return Math.round(number * 10) / 10;
 }
 
-/** Where a moved set of boxes snaps: to the stage's edges and middle lines, within `reach` units. */
-export function snapped(boxes, dx, dy, stage, reach) {
-  const left = Math.min(...boxes.map((b) => b.x)) + dx;
-  const right = Math.max(...boxes.map((b) => b.x + b.width)) + dx;
-  const top = Math.min(...boxes.map((b) => b.y)) + dy;
-  const bottom = Math.max(...boxes.map((b) => b.y + b.height)) + dy;
-  return {
-    dx: dx + nearest([-left, stage.width - right, stage.width / 2 - (left + right) / 2], reach),
-    dy: dy + nearest([-top, stage.height - bottom, stage.height / 2 - (top + bottom) / 2], reach),
-  };
-}
-
-function nearest(offsets, reach) {
-  const best = offsets.reduce((a, b) => (Math.abs(b) < Math.abs(a) ? b : a));
-  return Math.abs(best) <= reach ? best : 0;
-}
-
 /** Pictures and clips are never distorted. */
 export function keepsProportions(thing) {
   return thing.kind === "picture" || thing.kind === "clip";
