@@ -127,6 +127,18 @@ class Placing(BrowserCase):
         self.assertEqual((box["x"], box["y"]), (400, 250))  # against the picture, on the words
         self.assertEqual(self.page.locator(".guide").count(), 0)
 
+    def test_an_object_on_every_slide_at_the_same_place(self):
+        self.page.keyboard.press("n")
+        self.page.keyboard.press("PageUp")
+        self.page.mouse.click(*self.on_stage(105, 105))
+        self.page.select_option("[aria-label='Put it on']", "all")
+        self.page.wait_for_selector(".sheet:has-text('2 slides')")
+        self.page.keyboard.press("Shift+ArrowRight")
+        self.page.wait_for_selector(".sheet:has-text('elsewhere on 1')")
+        self.page.click(".sheet >> text=the place")
+        self.until("ritornel.store.kept.slides[ritornel.store.kept.order[1][0]]?.document.objects[0]?.x === 110")
+        self.page.wait_for_selector(".sheet:has-text('elsewhere')", state="detached")
+
     def test_fields_take_sums_and_shares_of_the_slide(self):
         self.page.mouse.click(*self.on_stage(105, 105))
         for label, typed, name, number in (

@@ -6,6 +6,7 @@ import { entry } from "../book/entries.js";
 import { fieldValue } from "../pane.js";
 import { clipTrim } from "./clip_trim.js";
 import { check, choice, colourField, numberField, row, textField } from "./fields.js";
+import { itsSlides } from "./its_slides.js";
 import { placingRows } from "./placings.js";
 
 const STYLES = { text: textRows, shape: shapeRows, line: lineRows, picture: pictureRows, clip: pictureRows, sound: () => nothing };
@@ -34,7 +35,7 @@ function single(desk, thing) {
     ${found.map((finding) => html`<p class="notice mt-2">${finding.message.replace(/^slide \d+: /, "")}</p>`)}
     ${timed ? clipTrim(desk, thing) : nothing}
     <div class="sheet-grid">${placeRows(thing, set, store.shown.show)}${STYLES[thing.kind](thing, set)}
-      ${row("Describe", textField("Description for those who cannot see it", thing.alt, (alt) => set({ alt: alt || null }), "for those who cannot see it"), true)}</div>
+      ${row("Describe", textField("Description for those who cannot see it", thing.alt, (alt) => set({ alt: alt || null }), "for those who cannot see it"), true)}${itsSlides(desk, thing)}</div>
     ${builds(desk, [thing.id])}</div>`;
 }
 

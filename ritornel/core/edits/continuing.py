@@ -1,0 +1,93 @@
+"""Edits of an object on all the slides on which it stands: the same lineage, the same place."""
+
+from typing import Annotated, Literal
+
+from msgspec import Meta
+from msgspec.structs import replace
+
+from ritornel.core.edits.command import BadEdit, Command, Ids, NewIds, object_ids, slide_of
+from ritornel.core.model import Object, Show, Slide
+
+What = Literal["place", "size", "look"]
+
+_PLACE = frozenset({"x", "y"})
+_SIZE = frozenset({"width", "height", "rotation", "grows"})
+_OWN = frozenset({
+    "id", "lineage", "name", "alt", "paragraphs", "asset", "in_ms", "out_ms", "rate", "plays", "gain_db", "muted",
+    "waited_for",
+})  # fmt: skip
+"""What an object says or plays, and what it is called: its own on every slide."""
+
+
+class MatchLineage(Command, frozen=True, kw_only=True):
+    """Give objects of the same lineage on all other slides the place, size or look that ``objects`` have on this one.
+
+    A look is taken only by objects of the same kind. What they say, play and are called, and their builds, stay.
+    """
+
+    slide: str
+    objects: Ids
+    what: Annotated[list[What], Meta(min_length=1, max_length=3)]
+
+    def apply(self, show: Show) -> Show:
+        """Return the show with the others made alike."""
+        models = {o.lineage: o for o in _named(slide_of(show, self.slide), self.objects)}
+        others = [s for s in show.slides if s.id != self.slide]
+        if not any(o.lineage in models for s in others for o in s.objects):
+            raise BadEdit("it stands on no other slide; put it on others first")
+        return replace(show, slides=tuple(self._matched(s, models) if s.id != self.slide else s for s in show.slides))
+
+    def _matched(self, slide: Slide, models: dict[str, Object]) -> Slide:
+        objects = tuple(self._alike(o, models[o.lineage]) if o.lineage in models else o for o in slide.objects)
+        return slide if objects == slide.objects else replace(slide, objects=objects)
+
+    def _alike(self, thing: Object, model: Object) -> Object:
+        names = set(thing.__struct_fields__) & set(model.__struct_fields__)
+        taken = {n for n in names & _PLACE if "place" in self.what} | {n for n in names & _SIZE if "size" in self.what}
+        if "look" in self.what and type(thing) is type(model):
+            taken |= names - _PLACE - _SIZE - _OWN
+        values = {name: getattr(model, name) for name in taken}
+        return replace(thing, **values)
+
+    @property
+    def label(self) -> str:
+        """Name what is taken."""
+        return f"the same {' and '.join(self.what)} on every slide"
+
+
+class PutOnSlides(Command, frozen=True, kw_only=True):
+    """Put objects, without builds, on other slides (``slides`` None: all) where their lineage does not stand yet."""
+
+    slide: str
+    objects: Ids
+    slides: Ids | None = None
+    ids: NewIds = []
+
+    def apply(self, show: Show) -> Show:
+        """Return the show with the objects in front on those slides."""
+        things = _named(slide_of(show, self.slide), self.objects)
+        chosen = {s.id for s in show.slides if self.slides is None or s.id in set(self.slides)} - {self.slide}
+        missing = {
+            s.id: [o for o in things if all(other.lineage != o.lineage for other in s.objects)]
+            for s in show.slides
+            if s.id in chosen
+        }
+        count = sum(len(there) for there in missing.values())
+        if not count:
+            raise BadEdit("it stands on all those slides already")
+        ids = iter(object_ids(show, count, self.ids))
+        copies = {i: tuple(replace(o, id=next(ids)) for o in there) for i, there in missing.items()}
+        slides = (replace(s, objects=(*s.objects, *copies[s.id])) if copies.get(s.id) else s for s in show.slides)
+        return replace(show, slides=tuple(slides))
+
+    @property
+    def label(self) -> str:
+        """Say where it goes."""
+        return "put it on every slide" if self.slides is None else "put it on other slides"
+
+
+def _named(slide: Slide, ids: Ids) -> list[Object]:
+    things = [o for o in slide.objects if o.id in set(ids)]
+    if not things:
+        raise BadEdit("that object is not on the slide any more")
+    return things

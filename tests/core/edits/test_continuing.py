@@ -1,0 +1,71 @@
+from unittest import TestCase
+
+from ritornel.core.edits import BadEdit
+from ritornel.core.model import Shape, Text
+from tests.made import edited, show, slide, step, text
+
+LOGO = {"id": "logo", "kind": "shape", "lineage": "logo", "x": 10, "y": 20, "width": 30, "height": 40, "rotation": 5}
+
+
+def moved(key: str, **more) -> dict:
+    return {**LOGO, "id": key, "x": 500, "width": 99, "fill": "#000000", "name": key, **more}
+
+
+class Continuing(TestCase):
+    def setUp(self):
+        words = text("words", "Other", lineage="logo", x=1, width=7, size=50)
+        self.show = show(
+            slide(step("a", object="logo"), id="one", objects=({**LOGO, "fill": "#ff0000", "opacity": 0.5},)),
+            slide(step("b", object="two-logo"), id="two", objects=(moved("two-logo"),)),
+            slide(id="three", objects=(words,)),
+            slide(id="four"),
+        )
+
+    def matched(self, *what: str):
+        made = edited(self.show, do="match-lineage", slide="one", objects=["logo"], what=list(what))
+        return made, [made.slides[n].objects[-1] for n in (1, 2)]
+
+    def test_the_same_place(self):
+        made, (logo, words) = self.matched("place")
+        self.assertEqual([(o.x, o.y) for o in (logo, words)], [(10, 20), (10, 20)])
+        self.assertEqual((logo.width, logo.fill, words.width), (99, "#000000", 7))
+        self.assertIs(made.slides[3], self.show.slides[3])
+
+    def test_the_same_size(self):
+        _, (logo, words) = self.matched("size")
+        self.assertEqual([(o.width, o.height, o.rotation) for o in (logo, words)], [(30, 40, 5), (30, 40, 5)])
+        self.assertEqual((logo.x, words.x), (500, 1))
+
+    def test_the_same_look_for_what_is_of_one_kind(self):
+        made, (logo, words) = self.matched("look")
+        assert isinstance(logo, Shape)
+        assert isinstance(words, Text)
+        self.assertEqual(
+            (logo.fill, logo.opacity, logo.name, logo.x, logo.width), ("#ff0000", 0.5, "two-logo", 500, 99)
+        )
+        self.assertEqual((words.size, words.opacity), (50, 1))
+        self.assertEqual([s.id for s in made.slides[1].running_order], ["b"])
+
+    def test_all_at_once(self):
+        _, (logo, _) = self.matched("place", "size", "look")
+        self.assertEqual((logo.x, logo.width, logo.fill), (10, 30, "#ff0000"))
+
+    def test_put_on_every_slide_that_lacks_it(self):
+        made = edited(self.show, do="put-on-slides", slide="one", objects=["logo"], ids=["mine"])
+        self.assertEqual([len(s.objects) for s in made.slides], [2, 2, 2, 2])
+        logo = made.slides[3].objects[-1]
+        self.assertEqual((logo.id, logo.lineage, logo.x, made.slides[3].running_order), ("mine", "logo", 10, ()))
+
+    def test_put_on_slides_that_are_named(self):
+        chosen = edited(self.show, do="put-on-slides", slide="four", objects=["box"], slides=["two", "gone"])
+        self.assertEqual([o.lineage for o in chosen.slides[1].objects], ["box-2", "logo", "box-4"])
+        self.assertEqual(chosen.slides[0], self.show.slides[0])
+
+    def test_what_cannot_be_continued_is_refused(self):
+        for words, do, more in (
+            ("no other slide", "match-lineage", {"slide": "four", "objects": ["box"], "what": ["place"]}),
+            ("not on the slide", "match-lineage", {"slide": "one", "objects": ["gone"], "what": ["place"]}),
+            ("already", "put-on-slides", {"slide": "one", "objects": ["logo"], "slides": ["one", "two"]}),
+        ):
+            with self.assertRaisesRegex(BadEdit, words):
+                edited(self.show, do=do, **more)
