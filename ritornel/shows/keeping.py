@@ -28,7 +28,7 @@ from ritornel.core.score import compile, findings
 from ritornel.library.models import Asset
 from ritornel.shows.models import Bed, Change, Chapter, Entry, Show, Slide
 
-_SLIDES_BYTES = 24 * 1024 * 1024
+_SLIDES_BYTES = 64 * 1024 * 1024
 _TRIES_TO_READ = 20
 _TRIES_TO_KEEP = 8
 

@@ -27,9 +27,9 @@ from ritornel.core.sound.spans import bed_span, media_track, narration_span, obj
 from ritornel.core.time.dwell import Shown, shown_by
 from ritornel.core.time.slide_clock import SlideTime, run
 
-_SHOW_BYTES = 24 * 1024 * 1024
-_SCORE_BYTES = 48 * 1024 * 1024
-_CONTENT_BYTES = 12 * 1024 * 1024
+_SHOW_BYTES = 64 * 1024 * 1024
+_SCORE_BYTES = 96 * 1024 * 1024
+_CONTENT_BYTES = 24 * 1024 * 1024
 _MEDIA = (Picture, Clip, Sound)
 
 
