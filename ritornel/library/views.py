@@ -5,7 +5,6 @@ from uuid import UUID
 
 import msgspec
 from django.conf import settings
-from django.contrib.auth.decorators import login_required
 from django.http import Http404, HttpRequest, HttpResponse, HttpResponseBase
 from django.shortcuts import get_object_or_404
 from django.views.decorators.http import require_GET, require_http_methods, require_POST, require_safe
@@ -79,7 +78,7 @@ def upload_piece(request: HttpRequest, upload_id: UUID, number: int) -> HttpResp
     return answer({"asset": described(asset)} if asset is not None else {**_state(upload), "looking": True})
 
 
-@login_required
+@signed_in
 @require_safe
 def media(request: HttpRequest, sha256: str, what: str = "") -> HttpResponseBase:
     """Serve an asset's file, or its peaks, strip or poster, to its owner."""

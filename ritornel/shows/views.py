@@ -62,7 +62,7 @@ def _list(request: HttpRequest, status: int = 200) -> HttpResponse:
     return render(request, "shows/list.html", {"shows": items, "arrivals": coming}, status=status)
 
 
-@login_required
+@signed_in
 @require_safe
 def show_strip(request: HttpRequest, show_id: UUID) -> HttpResponse:
     """The show's slides side by side as one picture, each as wide as it lasts. Its address has the revision in it."""
@@ -72,7 +72,7 @@ def show_strip(request: HttpRequest, show_id: UUID) -> HttpResponse:
     return HttpResponse(made.content, content_type="image/png", headers={"Cache-Control": caching})
 
 
-@login_required
+@signed_in
 @require_safe
 def slide_picture(request: HttpRequest, show_id: UUID, slide: str) -> HttpResponseBase:
     """A slide as a small picture, everything on it. Its address has in it what it looks like."""

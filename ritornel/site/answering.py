@@ -43,7 +43,10 @@ def asked(request: HttpRequest, kind: type[T]) -> T:
 
 
 def signed_in(view: Callable[..., HttpResponse]) -> Callable[..., HttpResponse]:
-    """Wrap a view that scripts ask: whoever is not signed in, any more, gets 401 and a sentence, not another page."""
+    """Wrap a view that pages ask: whoever is not signed in, any more, gets 401 and a sentence.
+
+    Another page in a picture's place would be seen by nobody, and would change the token of the page that signs in.
+    """
 
     @wraps(view)
     def wrapped(request: HttpRequest, *args: Any, **values: Any) -> HttpResponse:

@@ -188,7 +188,7 @@ class Unsent(LineCase):
 
 class EndedSession(LineCase):
     def test_signing_in_again_in_a_small_window_goes_on(self):
-        self.context.clear_cookies()
+        self.context.clear_cookies(name="sessionid")
         self.page.keyboard.press("n")
         self.page.wait_for_selector("#kept:has-text('not kept')")
         self.page.keyboard.press("n")

@@ -76,8 +76,8 @@ class Editing(OwnerCase):
 class WhoMayOpen(OwnerCase):
     def test_only_the_owner(self):
         row = self.keep(show(slide()))
-        shown = ("", "document", "zip", "lectern", "stage", "publish", "strip", "pictures/slide-1")
-        asked = ("state", "slides", "revision")
+        shown = ("", "document", "zip", "lectern", "stage", "publish")
+        asked = ("state", "slides", "revision", "strip", "pictures/slide-1")
         pages = [f"/shows/{row.pk}/{page}" for page in (*shown, *asked)]
         for page in pages:
             self.assertEqual(self.client.get(page).status_code, 200, page)

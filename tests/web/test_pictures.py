@@ -59,6 +59,13 @@ class Pictures(OwnerCase):
         self.edit(self.row, {"do": "set-slides", "slides": ["one"], "values": {"background": "#ffffff"}})
         self.assertNotEqual(self.client.get(f"/shows/{self.row.pk}/state").json()["outlines"]["one"]["look"], look)
 
+    def test_who_is_not_signed_in_gets_no_other_page_in_their_place(self):
+        self.client.logout()
+        for path in ("pictures/one", "strip"):
+            answer = self.client.get(f"/shows/{self.row.pk}/{path}")
+            self.assertEqual((answer.status_code, dict(answer.cookies)), (401, {}))
+        self.assertEqual(self.client.get(f"/library/media/{self.lamp.sha256}").status_code, 401)
+
     def test_any_id_and_none_that_is_not_there(self):
         self.close(self.picture("two%2F2").getpixel((9, 9)), "#000000")
         self.assertEqual(self.client.get(f"/shows/{self.row.pk}/pictures/gone").status_code, 404)

@@ -70,7 +70,7 @@ class Editions(OwnerCase):
 
     def test_only_its_own_media(self):
         self.assertEqual(self.client.get(f"{self.url}media/{self.unused.sha256}").status_code, 404)
-        self.assertEqual(self.client.get(f"/library/media/{self.picture.sha256}").status_code, 302)
+        self.assertEqual(self.client.get(f"/library/media/{self.picture.sha256}").status_code, 401)
 
     def test_only_the_first_slide_comes_with_the_page(self):
         self.assertEqual(list(self.client.get(self.url).context["page"]["play"]["slides"]), ["one"])
