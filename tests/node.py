@@ -8,6 +8,12 @@ from pathlib import Path
 from typing import Any
 
 AGREE = Path(__file__).parent / "parity" / "agree.mjs"
+STATICS = (Path(__file__).parent / "statics.mjs").as_uri()
+
+
+def page_command() -> list[str]:
+    """Node, finding pages' modules where pages find them."""
+    return [node(), "--no-warnings", "--import", STATICS]
 
 
 def node() -> str:
@@ -20,7 +26,7 @@ def node() -> str:
 
 def in_page(what: str, cases: list[Any]) -> list[Any]:
     """What the page's own code answers to cases of one kind (see parity/agree.mjs)."""
-    command = [node(), "--no-warnings", str(AGREE)]
+    command = [*page_command(), str(AGREE)]
     asked = json.dumps({"what": what, "cases": cases})
     told = subprocess.run(command, input=asked, capture_output=True, text=True, check=False)
     if told.returncode:

@@ -4,9 +4,7 @@ import subprocess
 from pathlib import Path
 from unittest import TestCase
 
-from tests.node import node
-
-STATICS = (Path(__file__).parent / "statics.mjs").as_uri()
+from tests.node import page_command
 
 
 class PageModules(TestCase):
@@ -14,7 +12,7 @@ class PageModules(TestCase):
         files = sorted(str(p) for p in Path(__file__).parent.glob("*.test.mjs"))
         self.assertGreaterEqual(len(files), 4)
         told = subprocess.run(
-            [node(), "--no-warnings", "--import", STATICS, "--test", *files],
+            [*page_command(), "--test", *files],
             capture_output=True,
             text=True,
             check=False,

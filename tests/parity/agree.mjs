@@ -5,7 +5,8 @@ import { eased, evaluate } from "../../ritornel/site/static/site/play/evaluate.j
 import { Live } from "../../ritornel/site/static/site/play/live.js";
 import { matrixOf } from "../../ritornel/site/static/site/play/placing.js";
 import { gainAt, placeAt } from "../../ritornel/site/static/site/play/spans.js";
-import { passagesOf, scriptOf } from "../../ritornel/shows/static/shows/desk/book/passages.js";
+import { passagesOf } from "../../ritornel/shows/static/shows/desk/book/passages.js";
+import { documentOf, scriptIn } from "../../ritornel/shows/static/shows/desk/book/script_document.js";
 
 /** A run in frames of 20 ms; `acts` are [ms, "give" | "pause" | "goOn" | "back"]. Tells instants and pace at each look. */
 function run({ order, script, acts, until }) {
@@ -26,10 +27,7 @@ const answers = {
   eased: ({ easing, shares }) => shares.map((share) => eased(easing, share)),
   matrix: ({ rotation, state }) => matrixOf(rotation, state),
   span: ({ span, times }) => times.map((time) => [placeAt(span, time), gainAt(span, time)]),
-  script: ({ script, cues }) => {
-    const passages = passagesOf(script, cues);
-    return [passages.map((p) => p.text), scriptOf(passages)];
-  },
+  script: ({ script, cues }) => [passagesOf(script, cues).map((p) => p.text), scriptIn(documentOf(script, cues))],
   live: run,
   words: ({ ms }) => [minutes(ms), tenths(ms)],
   read: ({ text }) => readTime(text) ?? null,

@@ -14,7 +14,7 @@ from ritornel.core.alignment.tidied import Form, tidied
 from ritornel.core.edits.command import BadEdit, Command, Ids, change_slide
 from ritornel.core.model import Clip, Object, Picture, Show, Slide, Text
 from ritornel.core.model.units import FARTHEST
-from ritornel.core.time.rounding import rounded
+from ritornel.core.time.rounding import tenths
 
 Gap = Annotated[float, Meta(ge=-FARTHEST, le=FARTHEST)]
 
@@ -138,10 +138,6 @@ def _shifted(show: Show, slide_id: str, ids: Ids, least: int, rule: Callable[[Ma
 
 def _moved(thing: Object, dx: float, dy: float) -> Object:
     """Return the object so much further, at tenths of a stage unit; itself where it does not move."""
-    x = _tenth(thing.x + dx) if dx else thing.x
-    y = _tenth(thing.y + dy) if dy else thing.y
+    x = tenths(thing.x + dx) if dx else thing.x
+    y = tenths(thing.y + dy) if dy else thing.y
     return thing if (x, y) == (thing.x, thing.y) else replace(thing, x=x, y=y)
-
-
-def _tenth(place: float) -> float:
-    return rounded(place * 10) / 10

@@ -4,7 +4,7 @@ from msgspec.structs import replace
 
 from ritornel.core.model import Object, Slide, Text
 from ritornel.core.text.layout import height_of
-from ritornel.core.time.rounding import rounded
+from ritornel.core.time.rounding import tenths
 
 
 def grown(slide: Slide) -> Slide:
@@ -16,5 +16,5 @@ def grown(slide: Slide) -> Slide:
 def _grown(thing: Object) -> Object:
     if not isinstance(thing, Text) or not thing.grows:
         return thing
-    height = rounded(height_of(thing) * 10) / 10
+    height = tenths(height_of(thing))
     return thing if height == thing.height else replace(thing, height=height)

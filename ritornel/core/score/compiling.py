@@ -4,7 +4,7 @@ The parts that belong to one slide are remembered by content, so that a show in 
 more than that slide; the score of a whole show for as long as that very show is in use.
 """
 
-from collections.abc import Iterator, Mapping
+from collections.abc import Mapping
 from itertools import accumulate
 from typing import Any, NamedTuple
 
@@ -12,9 +12,10 @@ import msgspec
 from msgspec import Struct
 from msgspec.structs import replace
 
-from ritornel.core.model import Clip, Pace, Picture, Show, Slide, Sound, Step
+from ritornel.core.model import Clip, Pace, Show, Slide, Step
 from ritornel.core.model.keys import target_key
 from ritornel.core.model.memory import Memory, Recalled
+from ritornel.core.model.uses import assets_of
 from ritornel.core.model.writing import encoded
 from ritornel.core.motion.builds import effect_for
 from ritornel.core.motion.choreography import Target, choreograph
@@ -30,7 +31,6 @@ from ritornel.core.time.slide_clock import SlideTime, run
 _SHOW_BYTES = 64 * 1024 * 1024
 _SCORE_BYTES = 96 * 1024 * 1024
 _CONTENT_BYTES = 24 * 1024 * 1024
-_MEDIA = (Picture, Clip, Sound)
 
 
 class _Content(Struct, frozen=True):
@@ -93,7 +93,7 @@ def content_of(slide: Slide) -> _Content:
     known = _contents.get(slide)
     if known is not None:
         return known
-    content = _Content(msgspec.json.encode(slide), shown_by(slide), tuple(_media(slide)))
+    content = _Content(msgspec.json.encode(slide), shown_by(slide), tuple(assets_of(slide)))
     return _contents.put(content, 1500 + 3 * len(content.document), slide)
 
 
@@ -101,12 +101,6 @@ def _weight(score: SlideScore) -> int:
     """Return about how many bytes of memory a slide's score takes."""
     keys = sum(len(t.times) for target in score.targets for t in target.tracks)
     return 2000 + 150 * keys + 600 * sum(len(t.tracks) + 1 for t in score.targets) + 500 * len(score.spans)
-
-
-def _media(slide: Slide) -> Iterator[str]:
-    yield from (o.asset for o in slide.objects if isinstance(o, _MEDIA))
-    if slide.narration is not None:
-        yield slide.narration.asset
 
 
 def with_defaults(slide: Slide) -> Slide:

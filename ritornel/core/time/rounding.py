@@ -28,3 +28,8 @@ def divided(numerator: Number, denominator: Number) -> int:
 def to_step(number: int, step: int) -> int:
     """Return ``number`` rounded half up to a multiple of ``step``."""
     return divided(number, step) * step
+
+
+def tenths(number: float) -> float:
+    """Return ``number`` rounded half up to a tenth: places and sizes on the stage are kept so."""
+    return rounded(number * 10) / 10

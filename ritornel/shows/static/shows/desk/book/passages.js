@@ -1,11 +1,11 @@
-// The script as passages: the text before cue 1, from cue 1 to cue 2, and so on, and back to one text with marks.
+// The script as passages: the text before cue 1, from cue 1 to cue 2, and so on.
 
 const MARKS = /\[([0-9]{1,9})\]/g;
 
 /**
  * Splits where the engine does (core/time/script.py): at the first mark of each cue; a cue without one stands before the
- * next that has one, one whose mark stands too early stands with the cue before. Returns cues + 1 of {text, marked,
- * stray}; marks that divide nothing stay in the text as they are written.
+ * next that has one, one whose mark stands too early stands with the cue before. Returns cues + 1 of {text, marked};
+ * marks that divide nothing stay in the text as they are written.
  */
 export function passagesOf(script, cues) {
   const first = new Map();
@@ -22,16 +22,6 @@ export function passagesOf(script, cues) {
     const own = first.get(cue);
     const marked = own?.start === from;
     taken = Math.max(taken, marked ? own.end : from);
-    return { text: script.slice(taken, at[cue + 1]).trim(), marked, stray: Boolean(own) && !marked };
+    return { text: script.slice(taken, at[cue + 1]).trim(), marked };
   });
-}
-
-/** One text with its marks. A cue that had no mark and has no words gets none. */
-export function scriptOf(passages) {
-  const pieces = passages.map(({ text, marked, stray }, cue) => {
-    const words = text.trim();
-    if (cue === 0 || !(marked || (words && !stray))) return words;
-    return words ? `[${cue}] ${words}` : `[${cue}]`;
-  });
-  return pieces.filter(Boolean).join(" ");
 }

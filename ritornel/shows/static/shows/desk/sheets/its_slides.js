@@ -2,6 +2,7 @@
 
 import { html, nothing } from "../../../site/vendor/lit.js";
 import { newIds } from "../state/ids.js";
+import { chapterAround } from "../state/states.js";
 import { choice, row } from "./fields.js";
 
 const DIFFERS = [
@@ -36,16 +37,8 @@ function words(thing, others) {
 async function put(desk, thing, where) {
   if (!where) return;
   const { store } = desk;
-  const slides = where === "all" ? null : chapterOf(store);
+  const slides = where === "all" ? null : store.shown.order.slice(...chapterAround(store.shown, store.focus)).map(([id]) => id);
   const ids = newIds("object", (slides ?? store.shown.order).length);
   const { done } = await store.edit({ do: "put-on-slides", slide: store.focus, objects: [thing.id], slides, ids });
   if (done) desk.notice.say(where === "all" ? "It stands on every slide now." : "It stands on every slide of the chapter now.");
-}
-
-/** The ids of the slides of the chapter in which the focus is. */
-function chapterOf({ shown, focus }) {
-  const ids = shown.order.map(([id]) => id);
-  const at = ids.indexOf(focus);
-  const starts = shown.show.chapters.map((chapter) => ids.indexOf(chapter.first));
-  return ids.slice(Math.max(0, ...starts.filter((start) => start <= at)), starts.find((start) => start > at) ?? ids.length);
 }

@@ -54,3 +54,10 @@ export function withLength(state, id, by) {
 export function indexOf(state, id) {
   return state.order.findIndex((row) => row[0] === id);
 }
+
+/** The slides of the chapter in which a slide is: [from, to) in the order; all of them where there is no chapter. */
+export function chapterAround(state, id) {
+  const at = indexOf(state, id);
+  const starts = state.show.chapters.map((chapter) => indexOf(state, chapter.first));
+  return [starts.filter((start) => start <= at).at(-1) ?? 0, starts.find((start) => start > at) ?? state.order.length];
+}

@@ -7,6 +7,7 @@ import { follow, underWay } from "../../../site/gesture.js";
 import { html, render, repeat } from "../../../site/vendor/lit.js";
 import { slideAt } from "../../../site/play/evaluate.js";
 import { actButton } from "../acts/rail.js";
+import { chapterAround } from "../state/states.js";
 import { dragInTime } from "./dragging.js";
 import { LANES } from "./lanes/index.js";
 import { SlidePictures } from "./pictures.js";
@@ -91,10 +92,7 @@ export class Timeline {
 
   chapterSpan() {
     const { shown, focus } = this.store;
-    const index = this.store.slideIndex(focus);
-    const starts = shown.show.chapters.map((chapter) => this.store.slideIndex(chapter.first));
-    const first = starts.filter((at) => at <= index).at(-1) ?? 0;
-    const next = starts.find((at) => at > index) ?? shown.order.length;
+    const [first, next] = chapterAround(shown, focus);
     const from = shown.order[first]?.[1] ?? 0;
     return [from, (shown.order[next]?.[1] ?? shown.length) - from];
   }
