@@ -26,7 +26,7 @@ export const ACTS = [
   { id: "sound", name: "Sound…", keys: ["S"], needs: "slide", rail: "things", run: (desk) => addMedia(desk, "sound") },
   { id: "build", name: "Build it", keys: ["B"], help: "build what is selected", needs: "objects", rail: "selected", run: buildMenu },
   { id: "place", name: "Place", keys: ["A"], help: "align, spread, tidy what is selected", needs: "objects", rail: "selected", run: placeMenu },
-  { id: "write", name: "Write in it", keys: ["Enter"], help: "write in the selected text", needs: "text", quiet: true, rail: "selected", run: editSelected },
+  { id: "write", name: "Write", keys: ["Enter"], help: "write in the selected text", needs: "text", quiet: true, rail: "selected", run: editSelected },
   { id: "duplicate", name: "Duplicate", keys: ["Ctrl+D"], help: "duplicate what is selected, or the slide", needs: "slide", rail: "selected", run: duplicate },
   { id: "delete", name: "Delete", keys: ["Delete", "Backspace"], help: "delete what is selected: builds, objects, slides", rail: "selected", run: remove },
 
