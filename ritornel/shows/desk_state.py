@@ -31,6 +31,7 @@ OUTLINE_SAMPLES = 16
 
 _WRITTEN_BYTES = 32 * 1024 * 1024
 _OUTLINES_BYTES = 8 * 1024 * 1024
+_SHOWS_BYTES = 4 * 1024 * 1024
 
 
 class Outline(NamedTuple):
@@ -42,6 +43,7 @@ class Outline(NamedTuple):
 
 _written: Recalled[msgspec.Raw] = Recalled(_WRITTEN_BYTES)
 _outlines: Recalled[Outline] = Recalled(_OUTLINES_BYTES)
+_shows: Recalled[list[Outline]] = Recalled(_SHOWS_BYTES)
 
 
 def state(row: ShowRow, show: Show, known: Show | None = None, near: Collection[str] = ()) -> dict[str, Any]:
@@ -153,10 +155,14 @@ def whole_slides(show: Show, ids: Collection[str]) -> dict[str, Any]:
 
 
 def _outlines_of(show: Show) -> list[Outline]:
+    known = _shows.get(show)
+    if known is not None:
+        return known
     score, assets = compile(show), {a.id: a for a in show.assets}
     rows = zip(show.slides, score.slides, score.times, strict=True)
     common = (encoded(show.pace), show.width, show.height)
-    return [_outline_of(show, slide, part, time, assets, common) for slide, part, time in rows]
+    outlines = [_outline_of(show, slide, part, time, assets, common) for slide, part, time in rows]
+    return _shows.put(outlines, 500 + 1500 * len(outlines), show)
 
 
 def _outline_of(

@@ -6,6 +6,7 @@ nothing was changed meanwhile, and to write.
 
 from collections.abc import Callable, Iterable
 from contextlib import suppress
+from operator import is_
 from typing import Any, NamedTuple
 
 import msgspec
@@ -29,6 +30,7 @@ from ritornel.library.models import Asset
 from ritornel.shows.models import Bed, Change, Chapter, Entry, Show, Slide
 
 _SLIDES_BYTES = 64 * 1024 * 1024
+_SHOWS_BYTES = 48 * 1024 * 1024
 _TRIES_TO_READ = 20
 _TRIES_TO_KEEP = 8
 
@@ -71,6 +73,7 @@ class Kept(NamedTuple):
 
 
 _slides: Memory[tuple[str, str], CoreSlide] = Memory(_SLIDES_BYTES)
+_shows: Memory[str, CoreShow] = Memory(_SHOWS_BYTES)
 
 
 def load(row: Show, bringing: Iterable[str] = ()) -> CoreShow:
@@ -83,7 +86,7 @@ def load(row: Show, bringing: Iterable[str] = ()) -> CoreShow:
         show = _read(row)
         revision = Show.objects.values_list("revision", flat=True).get(pk=row.pk)
         if revision == row.revision:
-            return msgspec.structs.replace(show, assets=_assets(row, assets_used(show) | set(bringing)))
+            return _again(msgspec.structs.replace(show, assets=_assets(row, assets_used(show) | set(bringing))))
         row.refresh_from_db()
     raise OperationalError("the show is being changed all the time")
 
@@ -105,9 +108,41 @@ def _read(row: Show) -> CoreShow:
     )
 
 
+def _again(show: CoreShow) -> CoreShow:
+    """Return the very show that was read or kept last under its id if it is no other, so that what was computed of it
+    is found again; else this one."""
+    known = _shows.get(show.id)
+    if known is not None and _is_no_other(known, show):
+        return known
+    parts = sum(len(slide.objects) + len(slide.running_order) for slide in show.slides)
+    return _shows.put(show.id, show, 2000 + 1000 * len(show.slides) + 500 * parts)
+
+
+def _is_no_other(one: CoreShow, other: CoreShow) -> bool:
+    same_slides = len(one.slides) == len(other.slides) and all(map(is_, one.slides, other.slides))
+    return same_slides and msgspec.structs.replace(one, slides=()) == msgspec.structs.replace(other, slides=())
+
+
 def _slide(key: str, document: str) -> CoreSlide:
-    known = _slides.get((key, document))
-    return known or _slides.put((key, document), stored_slide(key, document), 1000 + 12 * len(document))
+    return _slides.get((key, document)) or _remembered(stored_slide(key, document), key, document)
+
+
+def _remembered(slide: CoreSlide, key: str, document: str) -> CoreSlide:
+    return _slides.put((key, document), slide, 1000 + 12 * len(document))
+
+
+def _written(slide: CoreSlide) -> str:
+    """Return the slide's document, from which this very slide is read again."""
+    document = _document(slide)
+    if not slide.unreadable:
+        _remembered(slide, slide.id, document)
+    return document
+
+
+def forget() -> None:
+    """Forget everything that was read, as a new process."""
+    _slides.clear()
+    _shows.clear()
 
 
 def _tolerantly(document: str | dict[str, Any], kind: type):
@@ -272,7 +307,7 @@ def _keep(row: Show, computed: _Computed, places: set[Place], by: Author) -> Kep
         row.save()
         known = sorted(places)
         Change.objects.create(show=row, revision=row.revision, page=by.page, command=by.command, places=known)
-    return Kept(row, before, after, places)
+    return Kept(row, before, _again(after), places)
 
 
 class _Changes(NamedTuple):
@@ -290,9 +325,9 @@ def _changes(before: CoreShow, after: CoreShow) -> _Changes:
     for place, slide in enumerate(after.slides):
         known = old.get(slide.id)
         if known is None:
-            changes.fresh.append((slide.id, place, _document(slide)))
+            changes.fresh.append((slide.id, place, _written(slide)))
         elif known[1] is not slide and known[1] != slide:
-            changes.changed.append((slide.id, place, _document(slide)))
+            changes.changed.append((slide.id, place, _written(slide)))
         elif known[0] != place:
             changes.moved[slide.id] = place
     return changes

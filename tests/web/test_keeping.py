@@ -19,7 +19,9 @@ class Rows(PropertyCase):
     @given(SHOWS)
     def test_a_show_comes_back_as_it_was_kept(self, made):
         owner, _ = get_user_model().objects.get_or_create(username="keeper")
-        kept = keeping.load(keeping.create(owner, made))
+        row = keeping.create(owner, made)
+        keeping.forget()
+        kept = keeping.load(row)
         self.assertEqual((kept.slides, kept.pace, kept.beds), (made.slides, made.pace, made.beds))
 
 
@@ -63,6 +65,7 @@ class History(OwnerCase):
 
     def row_again(self):
         self.row.refresh_from_db()
+        keeping.forget()
         return self.row
 
     def test_the_ends_of_the_history(self):

@@ -1,7 +1,6 @@
 """Which assets a slide and a show use."""
 
-from collections.abc import Iterator
-
+from ritornel.core.model.memory import Recalled
 from ritornel.core.model.objects import Clip, Picture, Sound
 from ritornel.core.model.show import Show
 from ritornel.core.model.slide import Slide
@@ -9,11 +8,19 @@ from ritornel.core.model.slide import Slide
 _MEDIA = (Picture, Clip, Sound)
 
 
-def assets_of(slide: Slide) -> Iterator[str]:
-    """Yield the ids of the assets of a slide's objects, in order, and of its narration; empty where none is named."""
-    yield from (o.asset for o in slide.objects if isinstance(o, _MEDIA))
+_MOST_BYTES = 8 * 1024 * 1024
+_known: Recalled[tuple[str, ...]] = Recalled(_MOST_BYTES)
+
+
+def assets_of(slide: Slide) -> tuple[str, ...]:
+    """Return the ids of the assets of a slide's objects, in order, and of its narration; empty where none is named."""
+    known = _known.get(slide)
+    if known is not None:
+        return known
+    used = tuple(o.asset for o in slide.objects if isinstance(o, _MEDIA))
     if slide.narration is not None:
-        yield slide.narration.asset
+        used += (slide.narration.asset,)
+    return _known.put(used, 400 + 70 * len(used), slide)
 
 
 def assets_used(show: Show) -> set[str]:

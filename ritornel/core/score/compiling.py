@@ -93,7 +93,7 @@ def content_of(slide: Slide) -> _Content:
     known = _contents.get(slide)
     if known is not None:
         return known
-    content = _Content(msgspec.json.encode(slide), shown_by(slide), tuple(assets_of(slide)))
+    content = _Content(msgspec.json.encode(slide), shown_by(slide), assets_of(slide))
     return _contents.put(content, 1500 + 3 * len(content.document), slide)
 
 
