@@ -97,9 +97,9 @@ class UploadsThatAreCutOff(BrowserCase):
         return content
 
     def line_is_back(self) -> list[str]:
-        self.page.unroute("**/library/uploads/**")
         pieces: list[str] = []
         self.page.on("request", lambda r: pieces.append(r.url) if r.method == "PUT" else None)
+        self.page.unroute("**/library/uploads/**")
         return pieces
 
     def missing(self, content: bytes) -> int:
