@@ -2,7 +2,6 @@
 
 import base64
 from collections.abc import Callable
-from functools import cache
 from importlib.resources import files
 from io import BytesIO
 from itertools import pairwise
@@ -13,8 +12,11 @@ import resvg_py
 from PIL import Image, ImageColor
 
 from ritornel.core.model import Line, Object, Shape, Slide, Sound, Text
+from ritornel.core.text.fonts import Face
 from ritornel.core.text.layout import set_text
 from ritornel.render.svg import line_svg, paragraph_svg, shape_svg
+
+_FONTS = files("ritornel.assets").joinpath("fonts")
 
 SmallPicture = Callable[[str], tuple[bytes, str] | None]
 """Gives a small picture of an asset, by its id: the bytes and their media type; None where there is none."""
@@ -39,7 +41,8 @@ def slide_svg(slide: Slide, width: int, height: int, small: SmallPicture) -> str
 def slide_png(slide: Slide, width: int, height: int, small: SmallPicture, pixels: int) -> bytes:
     """Return a slide as a PNG of ``pixels`` width."""
     drawn = slide_svg(slide, width, height, small)
-    return bytes(resvg_py.svg_to_bytes(svg_string=drawn, width=pixels, font_files=_faces(), skip_system_fonts=True))
+    faces = sorted(str(_FONTS.joinpath(f"{face.file}.ttf")) for face in _faces_on(slide))
+    return bytes(resvg_py.svg_to_bytes(svg_string=drawn, width=pixels, font_files=faces, skip_system_fonts=True))
 
 
 def strip_png(pieces: list[Piece], width: int, height: int) -> bytes:
@@ -102,7 +105,7 @@ def _inner(thing: Object, small: SmallPicture) -> str:
     return f"<image {size} preserveAspectRatio={quoteattr(fit)} href={quoteattr(address)}/>"
 
 
-@cache
-def _faces() -> list[str]:
-    folder = files("ritornel.assets").joinpath("fonts")
-    return sorted(str(face) for face in folder.iterdir() if face.name.endswith(".ttf"))
+def _faces_on(slide: Slide) -> set[Face]:
+    set_paragraphs = (p for o in slide.objects if isinstance(o, Text) for p in set_text(o))
+    lines = (line for p in set_paragraphs for line in (*p.lines, *([p.marker] if p.marker else [])))
+    return {piece.face for line in lines for piece in line.pieces}

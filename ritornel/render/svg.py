@@ -3,8 +3,13 @@
 from xml.sax.saxutils import escape, quoteattr
 
 from ritornel.core.model import Line, Shape, Text
-from ritornel.core.text.fonts import FAMILIES
-from ritornel.core.text.layout import SetParagraph
+from ritornel.core.text.families import family
+from ritornel.core.text.fonts import Face, face_of
+from ritornel.core.text.layout import Piece, SetLine, SetParagraph
+from ritornel.core.text.runs import Style, style_of
+
+_EMBEDDED = ("\u202b", "\u202c")
+"""RIGHT-TO-LEFT EMBEDDING and its end: a line keeps its direction wherever it is drawn."""
 
 
 def _number(value: float) -> str:
@@ -19,16 +24,38 @@ def _framed(width: float, height: float, content: str) -> str:
 
 def paragraph_svg(text: Text, paragraph: SetParagraph) -> str:
     """Return one paragraph as positioned lines; its box is as wide as the text's and as high as its lines."""
-    family = quoteattr(FAMILIES[text.font])
-    style = f'font-family={family} font-size="{_number(text.size)}" font-weight="{400 if text.italic else text.weight}"'
-    slope = ' font-style="italic"' if text.italic else ""
-    lines = "".join(
-        f'<text xml:space="preserve" x="{_number(line.x)}" y="{_number(line.baseline - paragraph.top)}">'
-        f"{escape(line.text)}</text>"
-        for line in paragraph.lines
-        if line.text
-    )
-    return _framed(text.width, paragraph.height, f'<g {style}{slope} fill="{text.colour}">{lines}</g>')
+    base = style_of(text)
+    face = face_of(base.font, base.weight, base.italic)
+    marker = (paragraph.marker,) if paragraph.marker is not None else ()
+    lines = "".join(_line_svg(line, paragraph.top, face, base) for line in (*marker, *paragraph.lines) if line.text)
+    outline = ""
+    if text.outline != "none":
+        width = _number(text.outline_width)
+        outline = f' stroke="{text.outline}" stroke-width="{width}" stroke-linejoin="round" paint-order="stroke"'
+    return _framed(text.width, paragraph.height, f"<g{_lettering(face, base)}{outline}>{lines}</g>")
+
+
+def _line_svg(line: SetLine, top: float, face: Face, base: Style) -> str:
+    words = "".join(_piece_svg(piece, face, base) for piece in line.pieces)
+    if line.rtl:
+        words = words.join(_EMBEDDED)
+    return f'<text xml:space="preserve" x="{_number(line.x)}" y="{_number(line.baseline - top)}">{words}</text>'
+
+
+def _piece_svg(piece: Piece, face: Face, base: Style) -> str:
+    words = escape(piece.text)
+    if (piece.face, piece.style) == (face, base):
+        return words
+    underline = ' text-decoration="underline"' if piece.style.underline or piece.style.link else ""
+    link = f" data-link={quoteattr(piece.style.link)}" if piece.style.link else ""
+    return f"<tspan{_lettering(piece.face, piece.style)}{underline}{link}>{words}</tspan>"
+
+
+def _lettering(face: Face, style: Style) -> str:
+    slope = ' font-style="italic"' if face.italic else ' font-style="normal"'
+    name = quoteattr(family(face.font).css)
+    size = _number(style.size)
+    return f' font-family={name} font-size="{size}" font-weight="{face.weight}"{slope} fill="{style.colour}"'
 
 
 def shape_svg(shape: Shape) -> str:

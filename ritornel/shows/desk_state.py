@@ -16,6 +16,7 @@ from ritornel.core.motion.choreography import easing_of
 from ritornel.core.motion.easing import NAMED, Easing, eased
 from ritornel.core.motion.transitions import TRANSITIONS, transition_for
 from ritornel.core.score import SlideScore, compile, content_of, findings
+from ritornel.core.text.families import FAMILIES
 from ritornel.core.text.naming import object_name, slide_title, step_name
 from ritornel.core.time.rounding import rounded
 from ritornel.core.time.script import passages, said_in
@@ -130,6 +131,7 @@ def vocabulary() -> dict[str, Any]:
             for t in TRANSITIONS.values()
         },
         "easings": list(NAMED),
+        "families": {name: {"label": f.label, "voice": f.voice} for name, f in FAMILIES.items()},
         "defaults": defaults_by_kind(),
     }
 

@@ -28,7 +28,7 @@ SLICES = tuple(str(n) for n in range(120))
 
 
 class Made(NamedTuple):
-    """One family: its package, its name in the model and in style sheets, its styles (by package weight), its subsets."""
+    """One family: its package, its name in the model and in style sheets, its styles by package weight, its subsets."""
 
     package: str
     name: str
@@ -70,6 +70,13 @@ def subset_as_ttf(path: Path) -> io.BytesIO:
     return held
 
 
+def name_alike(font: TTFont, family: str, weight: int) -> None:
+    """Let a renderer find the style by the name that style sheets use; the packages call some families of their own."""
+    for name_id in (1, 16):
+        font["name"].setName(family, name_id, 3, 1, 0x409)
+    font["OS/2"].usWeightClass = weight
+
+
 def main() -> None:
     """Write every style; an existing file is replaced."""
     rules = []
@@ -79,6 +86,7 @@ def main() -> None:
             found = [files / f"{made.package}-{subset}-{weight}-{slope}.woff2" for subset in made.subsets]
             font = Merger().merge([subset_as_ttf(path) for path in found if path.exists()])
             as_weight = 600 if weight == 700 else weight
+            name_alike(font, made.css, as_weight)
             stem = f"{made.name}-{as_weight}{'i' if slope == 'italic' else ''}"
             font.save(OUT / f"{stem}.ttf")
             font.flavor = "woff2"

@@ -1,16 +1,24 @@
 """Edits of words: the script of a slide, the text of an object. What was written meanwhile elsewhere is kept too."""
 
-from typing import Annotated
+from collections.abc import Sequence
+from difflib import SequenceMatcher
+from typing import Annotated, Any
 
 from msgspec import Meta
+from msgspec.structs import replace
 
 from ritornel.core.edits.command import BadEdit, Command, slide_of
 from ritornel.core.edits.merging import merged
 from ritornel.core.edits.objects import SetObjects
 from ritornel.core.edits.slides import SetSlides
-from ritornel.core.model import Show, Slide, Text, limits
+from ritornel.core.model import Paragraph, Show, Slide, Text, limits
+from ritornel.core.model.reading import convert
+from ritornel.core.model.writing import plain
+from ritornel.core.text.runs import carried
 
 Lines = Annotated[list[str], Meta(max_length=limits.PARAGRAPHS_IN_A_TEXT)]
+Written = Annotated[list[str | dict[str, Any]], Meta(max_length=limits.PARAGRAPHS_IN_A_TEXT)]
+"""Paragraphs as words alone, or as documents: words with their runs, marker, level."""
 
 
 class WriteScript(Command, frozen=True, kw_only=True):
@@ -37,18 +45,28 @@ class WriteScript(Command, frozen=True, kw_only=True):
 
 
 class WriteText(Command, frozen=True, kw_only=True):
-    """Write the paragraphs of a text. ``was`` are the paragraphs that the writer had before them when they began."""
+    """Write the paragraphs of a text. ``was`` are the words that the writer had before them when they began.
+
+    Paragraphs that come as words alone keep the runs and markers that they have.
+    """
 
     slide: str
     object: str
-    paragraphs: Lines
+    paragraphs: Written
     was: Lines = []
 
     def apply(self, show: Show) -> Show:
         """Return the show with what was written; merged by words where the text is not what it ``was`` any more."""
-        theirs = "\n".join(p.text for p in _text(slide_of(show, self.slide), self.object).paragraphs)
-        lines = merged("\n".join(self.was), "\n".join(self.paragraphs), theirs)
-        values = {"paragraphs": [{"text": line} for line in lines.split("\n")]}
+        theirs = _text(slide_of(show, self.slide), self.object).paragraphs
+        mine = [p if isinstance(p, str) else convert(p, Paragraph) for p in self.paragraphs]
+        words = [p if isinstance(p, str) else p.text for p in mine]
+        lines = merged("\n".join(self.was), "\n".join(words), "\n".join(p.text for p in theirs)).split("\n")
+        looks = [p for p in mine if isinstance(p, Paragraph)]
+        values = {
+            "paragraphs": [
+                plain(p) for p in (looks if looks == mine and lines == words else _dressed(lines, looks or theirs))
+            ]
+        }
         return SetObjects(slide=self.slide, values={self.object: values}).apply(show)
 
     @property
@@ -60,6 +78,21 @@ class WriteText(Command, frozen=True, kw_only=True):
     def label(self) -> str:
         """Name it as people do."""
         return "edit the text"
+
+
+def _dressed(lines: Sequence[str], looks: Sequence[Paragraph]) -> list[Paragraph]:
+    """Return lines as paragraphs that look as those of the same words, or else of the same place, do."""
+    if not looks:
+        return [Paragraph(line) for line in lines]
+    like: dict[int, int] = {}
+    for kind, a, a_end, b, b_end in SequenceMatcher(a=[p.text for p in looks], b=lines, autojunk=False).get_opcodes():
+        for n in range(b, b_end):
+            like[n] = a + n - b if kind == "equal" else min(max(a, a_end - 1), a + n - b)
+    dressed = []
+    for number, line in enumerate(lines):
+        look = looks[max(0, min(like[number], len(looks) - 1))]
+        dressed.append(replace(look, text=line, runs=carried(look.runs, look.text, line)))
+    return dressed
 
 
 def _text(slide: Slide, name: str) -> Text:

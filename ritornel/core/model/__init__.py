@@ -6,11 +6,12 @@ attribute that holds a time says so (``duration_ms`` is ``duration`` in a docume
 """
 
 from ritornel.core.model.asset import Asset
-from ritornel.core.model.objects import Clip, Line, Object, Paragraph, Picture, Shape, Sound, Text
+from ritornel.core.model.objects import Clip, Line, Object, Picture, Shape, Sound, Text
 from ritornel.core.model.pace import Pace
 from ritornel.core.model.show import Bed, Chapter, Show
 from ritornel.core.model.slide import Narration, Part, Slide, Step, Transition
 from ritornel.core.model.take import Instant, Take
+from ritornel.core.model.text import Paragraph, Run
 
 __all__ = [
     "Asset",
@@ -25,6 +26,7 @@ __all__ = [
     "Paragraph",
     "Part",
     "Picture",
+    "Run",
     "Shape",
     "Show",
     "Slide",

@@ -8,6 +8,7 @@ from ritornel.core.model import limits
 from ritornel.core.model.objects import Clip, Sound, Text
 from ritornel.core.model.show import Show
 from ritornel.core.model.slide import Slide
+from ritornel.core.model.text import Paragraph
 
 
 class BadDocument(ValueError):
@@ -56,6 +57,9 @@ def check_slide(slide: Slide, place: str) -> None:
     for number, thing in enumerate(slide.objects, 1):
         if isinstance(thing, Clip | Sound):
             _in_before_out(thing, f"{place}, object {number}")
+        if isinstance(thing, Text):
+            for line, paragraph in enumerate(thing.paragraphs, 1):
+                _runs_in_order(paragraph, f"{place}, object {number}, paragraph {line}")
     if slide.narration is not None:
         _in_before_out(slide.narration, f"{place}, narration")
 
@@ -64,11 +68,13 @@ def check_counts(show: Show) -> None:
     """Raise ``BadDocument`` if the show has more than any show may have (``core.model.limits``)."""
     objects = [o for s in show.slides for o in s.objects]
     texts = sum(len(p.text) for o in objects if isinstance(o, Text) for p in o.paragraphs)
+    runs = sum(len(p.runs) for o in objects if isinstance(o, Text) for p in o.paragraphs)
     for count, most, noun in (
         (len(show.slides), limits.SLIDES, "slides"),
         (len(objects), limits.OBJECTS, "objects"),
         (sum(len(s.running_order) for s in show.slides), limits.BUILDS, "builds"),
         (texts, limits.TEXT_CHARACTERS, "characters of text"),
+        (runs, limits.RUNS, "runs of text"),
         (sum(len(s.script) for s in show.slides), limits.SCRIPT_CHARACTERS, "characters of script"),
     ):
         if count > most:
@@ -80,6 +86,14 @@ def _is_setting(value: Any) -> bool:
     if isinstance(value, str):
         return len(value) <= 300
     return isinstance(value, bool) or (isinstance(value, int | float) and abs(value) <= 1e9)
+
+
+def _runs_in_order(paragraph: Paragraph, place: str) -> None:
+    reached = 0
+    for number, run in enumerate(paragraph.runs, 1):
+        if not reached <= run.start < run.end <= len(paragraph.text):
+            raise BadDocument(f"{place}, run {number}: runs must lie in order, apart, inside the paragraph's text")
+        reached = run.end
 
 
 def _in_before_out(thing: Any, place: str) -> None:

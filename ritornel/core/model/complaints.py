@@ -7,6 +7,7 @@ _NOUNS = {
     "running_order": "build",
     "objects": "object",
     "paragraphs": "paragraph",
+    "runs": "run",
     "chapters": "chapter",
     "beds": "bed",
     "assets": "asset",
@@ -63,6 +64,8 @@ def _rule(what: str) -> str:
     if "matching regex" in what:
         if "[1-9]" in what:
             return "must name cues by their numbers, 1 to 9999"
+        if "mailto" in what:
+            return "must be an address that begins with http:, https: or mailto:, or #next, #slide:…, #chapter:…"
         return "must be a colour as #rrggbb, or none"
     if match := re.search(r"of length (<=|>=) (\d+)", what):
         return f"must be at {'most' if match[1] == '<=' else 'least'} {int(match[2]):,} long"

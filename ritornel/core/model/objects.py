@@ -5,15 +5,10 @@ from typing import Annotated, Literal
 from msgspec import Meta, Struct, field
 
 from ritornel.core.model import limits
-from ritornel.core.model.units import Colour, Count, Decibels, Id, Length, Ms, Name, Position, Rate, Share
+from ritornel.core.model.text import Align, FamilyName, Paragraph, Size, Sizes, Weight
+from ritornel.core.model.units import Colour, Count, Decibels, Id, Length, Link, Ms, Name, Position, Rate, Share
 
 Degrees = Annotated[float, Meta(ge=-3600, le=3600)]
-
-
-class Paragraph(Struct, frozen=True, omit_defaults=True):
-    """One line of a list, or one paragraph of a text: plain text without line breaks."""
-
-    text: Annotated[str, Meta(max_length=5000)] = ""
 
 
 class Placed(Struct, frozen=True, kw_only=True, omit_defaults=True, tag_field="kind"):
@@ -32,25 +27,29 @@ class Placed(Struct, frozen=True, kw_only=True, omit_defaults=True, tag_field="k
     rotation: Degrees = 0.0
     opacity: Share = 1.0
     alt: Annotated[str, Meta(max_length=2000)] = ""
+    link: Link = ""
 
 
 class Text(Placed, frozen=True, kw_only=True, omit_defaults=True, tag="text"):
-    """Paragraphs set in one style. ``size`` in stage units; ``line_height`` and ``gap`` in sizes.
+    """Paragraphs in one style, runs aside. ``size`` in stage units; ``line_height`` and ``gap`` in sizes.
 
-    One that ``grows`` is always as high as what stands in it.
+    One that ``grows`` is always as high as what stands in it. Letters can have an ``outline``, ``outline_width`` stage
+    units wide, with their ``colour`` inside or (``none``) without.
     """
 
     paragraphs: Annotated[tuple[Paragraph, ...], Meta(max_length=limits.PARAGRAPHS_IN_A_TEXT)] = ()
-    font: Literal["plex-sans", "fraunces"] = "plex-sans"
-    weight: Literal[400, 600] = 400
+    font: FamilyName = "plex-sans"
+    weight: Weight = 400
     italic: bool = False
-    size: Annotated[float, Meta(ge=4, le=1000)] = 32
+    size: Size = 32
     colour: Colour = "#211c2b"
-    align: Literal["left", "centre", "right"] = "left"
+    align: Align = "left"
     valign: Literal["top", "middle", "bottom"] = "top"
     line_height: Annotated[float, Meta(ge=0.5, le=5)] = 1.25
-    gap: Annotated[float, Meta(ge=0, le=5)] = 0.35
+    gap: Sizes = 0.35
     grows: bool = False
+    outline: Colour = "none"
+    outline_width: Annotated[float, Meta(gt=0, le=100)] = 1.5
 
 
 class Shape(Placed, frozen=True, kw_only=True, omit_defaults=True, tag="shape"):

@@ -44,3 +44,13 @@ Name = Annotated[str, Meta(max_length=300)]
 
 Id = Annotated[str, Meta(min_length=1, max_length=80)]
 """An identifier, unique among its kind in the show (steps: in the slide)."""
+
+Link = Annotated[
+    str,
+    Meta(
+        max_length=2000,
+        pattern=r"^(|(https?://|mailto:)[^\s<>\"\\^`{|}\x00-\x1f]+|#(next|slide:.{1,80}|chapter:.{1,80}))$",
+    ),
+]
+"""Where a link leads: an address (``http:``, ``https:``, ``mailto:``), or in the show: ``#next`` (the next cue),
+``#slide:id``, ``#chapter:id``."""

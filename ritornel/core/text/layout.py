@@ -1,28 +1,47 @@
 """A text object as positioned lines: the same lines in the page, in films and in files."""
 
-from collections.abc import Callable, Sequence
+from bisect import bisect_right
+from collections.abc import Sequence
 from typing import NamedTuple
 
-from ritornel.core.model import Text
+from ritornel.core.model import Paragraph, Text
 from ritornel.core.model.memory import Memory
-from ritornel.core.text.fonts import Face, advance, ascent_and_descent
+from ritornel.core.text.breaking import break_lines, runs_right_to_left
+from ritornel.core.text.fonts import Face, advance, ascent_and_descent, face_of, faces_for, has_all
+from ritornel.core.text.markers import INDENT, markers
+from ritornel.core.text.runs import Stretch, Style, stretches, style_of
+
+
+class Piece(NamedTuple):
+    """Characters of one line in one style and one face, in the order in which they are read."""
+
+    text: str
+    face: Face
+    style: Style
 
 
 class SetLine(NamedTuple):
-    """One line: its words, the left end and the baseline in stage units from the box's top left corner."""
+    """One line: its words, the left end and the baseline in stage units from the box's top left corner.
+
+    ``start`` is the first of its characters in the paragraph; a line that is ``rtl`` runs from right to left.
+    """
 
     text: str
     x: float
     baseline: float
     width: float
+    pieces: tuple[Piece, ...]
+    start: int = 0
+    rtl: bool = False
 
 
 class SetParagraph(NamedTuple):
-    """One paragraph: its lines, and its place in the box in stage units."""
+    """One paragraph: its lines, its place in the box in stage units, and what stands before it, set as a line."""
 
     top: float
     height: float
     lines: tuple[SetLine, ...]
+    marker: SetLine | None = None
 
 
 _SETTINGS_BYTES = 16 * 1024 * 1024
@@ -32,9 +51,8 @@ _settings: Memory[tuple[object, ...], tuple[SetParagraph, ...]] = Memory(_SETTIN
 def set_text(text: Text) -> tuple[SetParagraph, ...]:
     """Return the paragraphs of a text object, broken to its width. Text may run out of the box downwards."""
     asked = (
-        tuple(p.text for p in text.paragraphs),
-        Face(text.font, text.weight, text.italic),
-        text.size,
+        text.paragraphs,
+        style_of(text),
         text.width,
         text.height,
         text.align,
@@ -45,9 +63,9 @@ def set_text(text: Text) -> tuple[SetParagraph, ...]:
     known = _settings.get(asked)
     if known is not None:
         return known
-    done = _set(*asked)
-    characters = sum(len(p) for p in asked[0])
-    return _settings.put(asked, done, 600 + 4 * characters + sum(300 + 200 * len(p.lines) for p in done))
+    done = _set(text)
+    characters = sum(len(p.text) + 200 * len(p.runs) for p in text.paragraphs)
+    return _settings.put(asked, done, 600 + 4 * characters + sum(500 + 400 * len(p.lines) for p in done))
 
 
 def height_of(text: Text) -> float:
@@ -56,75 +74,118 @@ def height_of(text: Text) -> float:
     return placed[-1].top + placed[-1].height - placed[0].top if placed else text.size * text.line_height
 
 
-def _set(
-    paragraphs: tuple[str, ...],
-    face: Face,
-    size: float,
-    width: float,
-    height: float,
-    align: str,
-    valign: str,
-    line_height: float,
-    gap: float,
-) -> tuple[SetParagraph, ...]:
-    leading = size * line_height
-    ascent, descent = ascent_and_descent(face)
-    drop = (leading - (ascent + descent) * size) / 2 + ascent * size
-    broken = [break_lines(p, face, width / size) for p in paragraphs]
-    total = sum(len(lines) for lines in broken) * leading + max(0, len(broken) - 1) * gap * size
-    top = {"top": 0.0, "middle": (height - total) / 2, "bottom": height - total}[valign]
-    share = {"left": 0.0, "centre": 0.5, "right": 1.0}[align]
+def _set(text: Text) -> tuple[SetParagraph, ...]:
+    base = style_of(text)
+    broken = [
+        _Broken(paragraph, base, text, marker)
+        for paragraph, marker in zip(text.paragraphs, markers(text.paragraphs), strict=True)
+    ]
+    gaps = [text.size * (text.gap if p.space_before is None else p.space_before) for p in text.paragraphs]
+    gaps[:1] = [0.0] * len(gaps[:1])
+    total = sum(one.height for one in broken) + sum(gaps)
+    top = {"top": 0.0, "middle": (text.height - total) / 2, "bottom": text.height - total}[text.valign]
     result = []
-    for lines in broken:
-        placed = []
-        for number, words in enumerate(lines):
-            line_width = advance(words, face) * size
-            placed.append(SetLine(words, (width - line_width) * share, top + number * leading + drop, line_width))
-        result.append(SetParagraph(top, len(lines) * leading, tuple(placed)))
-        top += len(lines) * leading + gap * size
+    for one, gap in zip(broken, gaps, strict=True):
+        top += gap
+        result.append(one.placed(top))
+        top += one.height
     return tuple(result)
 
 
-def break_lines(text: str, face: Face, width: float) -> list[str]:
-    """Break at spaces so that no line is wider than ``width`` sizes; a word that is wider is broken inside.
+class _Broken:
+    """A paragraph broken into lines that are not yet placed."""
 
-    The cost is linear in the text's length, whatever the width.
-    """
-    words = text.split(" ")
-    lines: list[str] = []
-    while words:
-        while len(words) > 1 and not words[0]:
-            words.pop(0)
-        fit = _most(words, lambda some: advance(" ".join(some), face) <= width)
-        if not fit:
-            *pieces, words[0] = _broken_inside(words[0], face, width)
-            lines += pieces
-            fit = 1 if len(words[0]) < 2 else 0
-        if fit:
-            lines.append(" ".join(words[:fit]))
-            words = words[fit:]
-    return lines
+    def __init__(self, paragraph: Paragraph, base: Style, text: Text, marker: str) -> None:
+        self.text, self.base, self.marker = text, base, marker
+        self.rtl = runs_right_to_left(paragraph.text)
+        self.align = paragraph.align or ("right" if self.rtl and text.align == "left" else text.align)
+        self.indent = (paragraph.level + bool(marker)) * INDENT * base.size
+        self.measured = _Measured(paragraph.text, stretches(paragraph, base))
+        room = max(base.size, text.width - self.indent)
+        self.lines = break_lines(paragraph.text, self.measured.width, room)
+        self.leadings = [self.measured.largest(*line) * text.line_height for line in self.lines]
+        self.height = sum(self.leadings)
+
+    def placed(self, top: float) -> SetParagraph:
+        lines = []
+        reached = top
+        for (start, end), leading in zip(self.lines, self.leadings, strict=True):
+            tallest = self.measured.tallest(start, end)
+            ascent, descent = ascent_and_descent(face_of(tallest.font, tallest.weight, tallest.italic))
+            baseline = reached + (leading - (ascent + descent) * tallest.size) / 2 + ascent * tallest.size
+            width = self.measured.width(start, end)
+            pieces = self.measured.pieces(start, end)
+            words = "".join(p.text for p in pieces)
+            lines.append(SetLine(words, self._left(width), baseline, width, pieces, start, self.rtl))
+            reached += leading
+        return SetParagraph(top, self.height, tuple(lines), self._marker(lines[0]) if self.marker else None)
+
+    def _left(self, width: float) -> float:
+        share = {"left": 0.0, "centre": 0.5, "right": 1.0}[self.align]
+        return (0.0 if self.rtl else self.indent) + (self.text.width - self.indent - width) * share
+
+    def _marker(self, first: SetLine) -> SetLine:
+        measured = _Measured(self.marker, (Stretch(0, len(self.marker), self.base),))
+        width, apart = measured.width(0, len(self.marker)), INDENT * self.base.size
+        x = first.x + first.width + apart - width if self.rtl else first.x - max(apart, width + 0.25 * self.base.size)
+        return SetLine(self.marker, x, first.baseline, width, measured.pieces(0, len(self.marker)), rtl=self.rtl)
 
 
-def _broken_inside(word: str, face: Face, width: float) -> list[str]:
-    """Return a word in pieces that fit, of one character at least."""
-    pieces = []
-    while len(word) > 1:
-        fit = max(1, _most(word, lambda some: advance("".join(some), face) <= width))
-        if fit == len(word):
-            break
-        pieces.append(word[:fit])
-        word = word[fit:]
-    return [*pieces, word]
+class _Measured:
+    """A paragraph's characters with what they are set in; what no shipped face has takes no place."""
+
+    def __init__(self, text: str, parts: Sequence[Stretch]) -> None:
+        self.text = text
+        self.parts = parts
+        self.cut: list[tuple[int, int, Face | None, Style]] = []
+        for start, end, style in parts:
+            face = face_of(style.font, style.weight, style.italic)
+            whole = text[start:end]
+            found = [(0, end - start, face)] if has_all(whole, face) else faces_for(whole, face)
+            self.cut += [(start + a, start + b, f, style) for a, b, f in found]
+        self.shaped = _together(self.cut)
+        self.starts = [start for start, _, _, _ in self.shaped]
+
+    def width(self, start: int, end: int) -> float:
+        """Return the width of characters set in one line, in stage units."""
+        if len(self.shaped) == 1:
+            _, _, face, size = self.shaped[0]
+            return advance(self.text[start:end], face) * size if face is not None else 0.0
+        total = 0.0
+        for at in range(max(0, bisect_right(self.starts, start) - 1), len(self.shaped)):
+            first, last, face, size = self.shaped[at]
+            if first >= end:
+                break
+            if face is not None:
+                total += advance(self.text[max(start, first) : min(end, last)], face) * size
+        return total
+
+    def pieces(self, start: int, end: int) -> tuple[Piece, ...]:
+        """Return characters of one line in pieces."""
+        return tuple(
+            Piece(self.text[max(start, first) : min(end, last)], face, style)
+            for first, last, face, style in self.cut
+            if face is not None and first < end and last > start
+        )
+
+    def tallest(self, start: int, end: int) -> Style:
+        """Return the style of the largest characters."""
+        there = [p.style for p in self.parts if p.start < end and p.end > start]
+        if there:
+            return max(there, key=lambda style: style.size)
+        return next((p.style for p in self.parts if p.start <= start <= p.end), self.parts[-1].style)
+
+    def largest(self, start: int, end: int) -> float:
+        """Return the size of the largest characters, in stage units."""
+        return self.parts[0].style.size if len(self.parts) == 1 else self.tallest(start, end).size
 
 
-def _most(things: Sequence[str], fits: Callable[[Sequence[str]], bool]) -> int:
-    """Return how many of the first things fit; looks at no more than twice as many."""
-    low, high = 0, 1
-    while high <= len(things) and fits(things[:high]):
-        low, high = high, high * 2
-    high = min(high, len(things) + 1)
-    while high - low > 1:
-        middle = (low + high) // 2
-        low, high = (middle, high) if fits(things[:middle]) else (low, middle)
-    return low
+def _together(cut: Sequence[tuple[int, int, Face | None, Style]]) -> list[tuple[int, int, Face | None, float]]:
+    """Return stretches of one face and size as the shaper sees them: a colour parts no letters that are kerned."""
+    found: list[tuple[int, int, Face | None, float]] = []
+    for start, end, face, style in cut:
+        if found and found[-1][2:] == (face, style.size):
+            found[-1] = (found[-1][0], end, face, style.size)
+        else:
+            found.append((start, end, face, style.size))
+    return found

@@ -4,8 +4,9 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from ritornel.core.model import Asset, Paragraph, Picture, Text
+from ritornel.core.text.breaking import break_lines
 from ritornel.core.text.fonts import Face, advance
-from ritornel.core.text.layout import break_lines, set_text
+from ritornel.core.text.layout import set_text
 from ritornel.core.text.naming import object_name
 
 SANS = Face("plex-sans", 400, False)
@@ -14,7 +15,9 @@ SANS = Face("plex-sans", 400, False)
 class Lines(TestCase):
     @given(st.lists(st.text("lampofgsxi", min_size=1, max_size=14), min_size=1, max_size=20), st.floats(2, 20))
     def test_no_line_is_too_wide_and_no_letter_is_lost(self, words, width):
-        lines = break_lines(" ".join(words), SANS, width)
+        text = " ".join(words)
+        places = break_lines(text, lambda start, end: advance(text[start:end], SANS), width)
+        lines = [text[start:end] for start, end in places]
         for line in lines:
             self.assertTrue(advance(line, SANS) <= width or len(line) == 1)
         self.assertEqual("".join(lines).replace(" ", ""), "".join(words))

@@ -2,6 +2,7 @@
 // something unsent, whoever signed in again goes on.
 
 import { sentence } from "./notice.js";
+import { wordsOf } from "./writing/words.js";
 
 export function minding(desk) {
   const { store, notice } = desk;
@@ -30,8 +31,8 @@ export function minding(desk) {
 /** The words that someone wrote in a command, so that they stay in reach when it is refused. */
 function wordsOf(command) {
   if (command?.do === "write-script") return command.script;
-  if (command?.do === "write-text") return command.paragraphs.join("\n");
-  if (command?.do === "add-object") return (command.object.paragraphs ?? []).map((p) => p.text).join("\n");
+  if (command?.do === "write-text") return wordsOf(command.paragraphs);
+  if (command?.do === "add-object") return wordsOf(command.object.paragraphs);
   return "";
 }
 

@@ -1,5 +1,7 @@
 // The elements that stand on a stage, one for each node of a slide (render/stage.py). Sizes in stage units.
 
+import { fontFamily } from "./families.js";
+
 /** Builds the element of a node, with its parts and its medium; `still` pictures have posters for clips. */
 export function build(node, assets, still = false) {
   const element = document.createElement("div");
@@ -35,9 +37,8 @@ function drawSketch(element, thing) {
   if (thing.kind === "shape" && thing.fill !== "none") style.backgroundColor = thing.fill;
   if (thing.kind === "shape") style.borderRadius = thing.form === "ellipse" ? "50%" : `${thing.corner_radius}px`;
   if (thing.kind !== "text") return;
-  const family = { "plex-sans": "IBM Plex Sans", fraunces: "Fraunces" }[thing.font];
   const align = thing.align === "centre" ? "center" : thing.align;
-  Object.assign(style, { fontFamily: `"${family}"`, fontSize: `${thing.size}px`, fontWeight: thing.weight, lineHeight: thing.line_height, color: thing.colour, textAlign: align });
+  Object.assign(style, { fontFamily: fontFamily(thing.font), fontSize: `${thing.size}px`, fontWeight: thing.weight, lineHeight: thing.line_height, color: thing.colour, textAlign: align });
   if (thing.italic) style.fontStyle = "italic";
   element.textContent = thing.paragraphs.map((p) => p.text ?? "").join("\n");
 }

@@ -27,7 +27,7 @@ export class PromptBook {
       draw: () => this.drawHead(),
     });
     this.sheet = new Pane(id("book-sheet"), {
-      shows: () => [this.store.slide, this.store.selection.objects, this.store.shown.assets, this.store.shown.findings, this.store.steps, this.store.objects.size ? this.store.shown.slides : null],
+      shows: () => [this.store.slide, this.store.selection.objects, this.store.shown.assets, this.store.shown.findings, this.store.steps, this.store.objects.size ? this.store.shown.slides : null, desk.stage.writing?.editor.view.state ?? null],
       draw: () => (this.store.objects.size && this.store.slide ? objectSheet(desk) : nothing),
     });
     this.draft = new Draft(this.store, (before, script) => {

@@ -35,6 +35,7 @@ export class Arranging extends Pane {
   press(event) {
     if (event.button !== 0 || !this.ready || event.target.closest(".text-editor")) return;
     event.preventDefault();
+    this.desk.stage.writing?.end();
     document.activeElement?.blur();
     this.tool.press(this.desk, event, this);
   }

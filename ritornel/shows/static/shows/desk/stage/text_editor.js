@@ -1,12 +1,12 @@
 // Writing in a text where it stands, at the size it has, turned as it is. A line in the editor is a paragraph of the text.
 
+import { fontFamily } from "../../../site/play/families.js";
 import { newId } from "../state/ids.js";
-import { textOf } from "../state/sketches_objects.js";
 import { Draft } from "../writing/draft.js";
 import { inkOn } from "../writing/ink.js";
-import { LineEditor } from "../writing/plain.js";
+import { RichEditor } from "../writing/rich.js";
+import { wordsOf } from "../writing/words.js";
 
-const FAMILIES = { "plex-sans": "IBM Plex Sans", fraunces: "Fraunces" };
 const NEW_SIZE = 40;
 
 /** Opens an empty text in the middle of the slide. It becomes an object with its first letter. */
@@ -37,7 +37,7 @@ function write(desk, thing, all) {
 class Writing {
   constructor(desk, thing, slide) {
     Object.assign(this, { desk, store: desk.store, thing, slide });
-    this.draft = new Draft(this.store, (before, text) => this.command(before, text));
+    this.draft = new Draft(this.store, (before, paragraphs) => this.command(before, paragraphs));
     this.over = document.getElementById("stage-over");
     this.root = document.createElement("div");
     this.root.className = "text-editor";
@@ -46,14 +46,17 @@ class Writing {
     desk.stage.withhold(thing.id);
     this.over.append(this.root);
     this.over.classList.add("is-written-in");
-    this.editor = new LineEditor(this.root, textOf(thing), {
+    this.editor = new RichEditor(this.root, thing.paragraphs, {
       label: "Text",
+      base: () => this.thing,
       keys: { Escape: () => (this.end(), true) },
-      changed: (text) => this.written(text),
-      left: () => this.end(),
+      changed: (paragraphs) => this.written(paragraphs),
+      selected: () => this.store.changed(),
+      left: () => this.isLeft(),
     });
-    this.written(this.editor.text, false);
-    this.leave = this.store.on("changed", () => this.follow());
+    this.written(thing.paragraphs, false);
+    const leaving = [this.store.on("changed", () => this.follow()), this.store.on("focus", () => this.end())];
+    this.leave = () => leaving.forEach((leave) => leave());
     this.watcher = new ResizeObserver(() => this.place());
     this.watcher.observe(desk.stage.frame);
     this.editor.focus();
@@ -63,16 +66,26 @@ class Writing {
     return this.store.shown.slides[this.slide]?.document.objects.find((o) => o.id === this.thing.id) ?? null;
   }
 
-  command(before, text) {
+  command(before, paragraphs) {
     const thing = before.slides[this.slide]?.document.objects.find((o) => o.id === this.thing.id);
-    const paragraphs = text.split("\n");
-    if (thing) return { do: "write-text", slide: this.slide, object: thing.id, paragraphs, was: textOf(thing).split("\n") };
-    return text.trim() ? { do: "add-object", slide: this.slide, object: { ...this.thing, paragraphs: paragraphs.map((line) => ({ text: line })) } } : null;
+    if (thing) return { do: "write-text", slide: this.slide, object: thing.id, paragraphs, was: wordsOf(thing.paragraphs).split("\n") };
+    return wordsOf(paragraphs).trim() ? { do: "add-object", slide: this.slide, object: { ...this.thing, paragraphs } } : null;
   }
 
-  written(text, changed = true) {
-    this.root.classList.toggle("is-empty", !text);
-    if (changed) this.draft.write(text);
+  written(paragraphs, changed = true) {
+    this.root.classList.toggle("is-empty", !wordsOf(paragraphs) && paragraphs.every((p) => (p.marker ?? "none") === "none"));
+    if (changed) this.draft.write(paragraphs);
+  }
+
+  /** Writing goes on while the sheet beside it is used. */
+  isLeft() {
+    if (!this.ended && !document.getElementById("book-sheet").contains(document.activeElement) && !this.editor.view.hasFocus()) this.end();
+  }
+
+  /** Sets how the selected letters or lines look; all of the text where none are. */
+  style(values) {
+    this.editor.style(values);
+    this.editor.focus();
   }
 
   /** What was written elsewhere goes in; a text that was taken away elsewhere ends the writing. */
@@ -80,8 +93,9 @@ class Writing {
     const { there } = this;
     if (there) {
       this.thing = there;
+      if (!this.seen) this.store.select("objects", [there.id]);
       this.seen = true;
-      this.editor.adopt(textOf(there));
+      this.editor.adopt(there.paragraphs);
       this.place();
     } else if (this.seen && this.editor.text) {
       this.end();
@@ -98,16 +112,18 @@ class Writing {
       width: `${thing.width}px`,
       minHeight: `${thing.height}px`,
       transform: `scale(${scale}) translate(${thing.width / 2}px, ${thing.height / 2}px) rotate(${thing.rotation}deg) translate(${-thing.width / 2}px, ${-thing.height / 2}px)`,
-      fontFamily: `"${FAMILIES[thing.font]}"`,
+      fontFamily: fontFamily(thing.font),
       fontSize: `${thing.size}px`,
       fontWeight: thing.weight,
       fontStyle: thing.italic ? "italic" : "normal",
       lineHeight: thing.line_height,
       textAlign: thing.align === "centre" ? "center" : thing.align,
       justifyContent: sides[thing.valign],
-      color: thing.colour,
+      color: thing.colour === "none" ? "transparent" : thing.colour,
+      webkitTextStroke: thing.outline === "none" ? "" : `${thing.outline_width}px ${thing.outline}`,
     });
-    root.style.setProperty("--gap", `${thing.gap}em`);
+    root.style.setProperty("--size", `${thing.size}px`);
+    root.style.setProperty("--gap", `calc(${thing.gap} * var(--size))`);
   }
 
   /** Sends what was written. A text that is left empty is taken away. */

@@ -2,6 +2,7 @@
 
 import { mergedWords } from "./merging.js";
 import { withSlide } from "./states.js";
+import { wordsOf } from "../writing/words.js";
 
 const COPY_OFFSET = 24;
 const BOX = ["x", "y", "width", "height", "rotation", "opacity"];
@@ -16,9 +17,10 @@ export const OBJECT_SKETCHES = {
     withSlide(state, slide, (s) => {
       const thing = s.document.objects.find((o) => o.id === object);
       if (!thing) return s;
-      const theirs = textOf(thing);
-      const lines = mergedWords((was ?? []).join("\n"), paragraphs.join("\n"), theirs).split("\n");
-      return withValues(s, { [object]: { paragraphs: lines.map((text) => ({ text })) } });
+      const mine = wordsOf(paragraphs);
+      const merged = mergedWords((was ?? []).join("\n"), mine, wordsOf(thing.paragraphs));
+      const lines = merged.split("\n").map((text, n) => ({ ...thing.paragraphs[n], runs: [], text }));
+      return withValues(s, { [object]: { paragraphs: merged === mine ? paragraphs : lines } });
     }),
 
   "delete-objects": (state, { slide, objects }) => withSlide(state, slide, (s) => withoutObjects(s, new Set(objects))),
@@ -45,11 +47,6 @@ export const OBJECT_SKETCHES = {
     }),
 };
 
-/** The text of a text object, one line for each paragraph. */
-export function textOf(thing) {
-  return (thing.paragraphs ?? []).map((p) => p.text ?? "").join("\n");
-}
-
 function withObject(slide, thing, node = null, name = null) {
   const shown = node ?? { alt: thing.alt ?? "", kind: thing.kind, asset: thing.asset, fit: thing.fit, sketch: thing };
   const placed = { ...shown, key: thing.id, object: thing.id, ...Object.fromEntries(BOX.map((field) => [field, thing[field]])) };
@@ -62,7 +59,7 @@ function withObject(slide, thing, node = null, name = null) {
 }
 
 function nameOf(thing) {
-  const words = textOf(thing).trim().split("\n")[0];
+  const words = wordsOf(thing.paragraphs).trim().split("\n")[0];
   return thing.name || words || { text: "Empty text", shape: capital(thing.form ?? ""), line: "Line" }[thing.kind] || capital(thing.kind);
 }
 

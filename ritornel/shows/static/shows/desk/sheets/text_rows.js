@@ -1,0 +1,59 @@
+// How texts look. While someone writes, what is set goes to the letters that are selected, or to the lines; else to all.
+
+import { html, nothing } from "../../../site/vendor/lit.js";
+import { fontFamily } from "../../../site/play/families.js";
+import { item, openMenu, section } from "../menus.js";
+import { check, choice, colourField, numberField, row, textField } from "./fields.js";
+
+const MARKERS = [["none", "no list"], ["bullet", "bullets"], ["number", "numbers"]];
+const ALIGNS = [["left", "left"], ["centre", "centre"], ["right", "right"]];
+const STANDS = [["top", "at the top"], ["middle", "in the middle"], ["bottom", "at the bottom"]];
+const OF_LINES = ["align", "marker", "level", "space_before"];
+
+export function textRows(desk, things) {
+  const { store } = desk;
+  const writing = desk.stage.writing?.seen && things.length === 1 ? desk.stage.writing : null;
+  const edit = (values) => store.edit({ do: "style-texts", slide: store.focus, objects: things.map((t) => t.id), values });
+  const set = (values) => {
+    const lines = Object.keys(values).every((name) => OF_LINES.includes(name));
+    if (writing && (lines || writing.editor.hasSelection)) writing.style(values);
+    else edit(values);
+  };
+  const look = writing ? writing.editor.look : lookOf(things);
+  return html`<div class="all soft">${writing?.editor.hasSelection ? "The words that are selected" : nothing}</div>
+    ${row("Face", faceButton(desk, look.font, (font) => set({ font })), true)}
+    ${row("Size", numberField("Size", look.size, (size) => set({ size }), { least: 4, most: 1000 }))}
+    ${row("Colour", colourField("Colour", look.colour, (colour) => set({ colour }), true))}
+    ${row("Letters", html`<span class="inline-flex gap-3">${check("bold", look.weight === 600, (on) => set({ weight: on ? 600 : 400 }))}
+      ${check("italic", Boolean(look.italic), (italic) => set({ italic }))}${check("underlined", Boolean(look.underline), (underline) => set({ underline }))}</span>`, true)}
+    ${row("Align", choice("Align", look.align, ALIGNS, (align) => set({ align })))}
+    ${row("Stands", choice("Stands", look.valign, STANDS, (valign) => edit({ valign })))}
+    ${row("List", choice("List", look.marker, MARKERS, (marker) => set({ marker })))}
+    ${row("Level", numberField("Level", look.level === null ? null : look.level + 1, (level) => set({ level: Math.round(level) - 1 }), { least: 1, most: 6, places: 0 }))}
+    ${row("Space before", numberField("Space before, in sizes", look.space_before ?? look.gap, (before) => set({ space_before: before }), { least: 0, most: 5, places: 2 }))}
+    ${row("Line height", numberField("Line height, in sizes", look.line_height, (line_height) => edit({ line_height }), { least: 0.5, most: 5, places: 2 }))}
+    ${row("Outline", colourField("Outline", look.outline, (outline) => edit({ outline }), true))}
+    ${row("Its width", numberField("Outline width", look.outline_width, (outline_width) => edit({ outline_width }), { least: 0.1, most: 100 }))}
+    ${writing ? row("Link", textField("Where the words lead", look.link || "", (link) => set({ link }), "https://…"), true) : nothing}
+    <div class="all">${check("as high as its text", look.grows === true, (grows) => edit({ grows }))}</div>`;
+}
+
+/** What texts have in common; null where they differ. */
+function lookOf(things) {
+  const looks = things.map((thing) => {
+    const lines = thing.paragraphs;
+    const alike = (field, none) => (lines.every((p) => (p[field] ?? none) === (lines[0]?.[field] ?? none)) ? (lines[0]?.[field] ?? none) : null);
+    const covered = (field) => lines.length > 0 && lines.every((p) => p.runs?.length && p.runs.every((run) => run[field]));
+    return { ...thing, marker: alike("marker", "none"), level: alike("level", 0), space_before: alike("space_before", null), underline: covered("underline") };
+  });
+  return Object.fromEntries(Object.keys(looks[0]).map((field) => [field, looks.every((look) => look[field] === looks[0][field]) ? looks[0][field] : null]));
+}
+
+/** The face in its own letters; what else there is, each in its own. */
+function faceButton(desk, font, choose) {
+  const { families } = desk.store.vocabulary;
+  const open = (event) =>
+    openMenu("Face", event.currentTarget, (menu) => section("Face", Object.entries(families).map(([name, { label, voice }]) =>
+      item(html`<span class="face-sample" .style=${`font-family:${fontFamily(name)}`}>${label}</span> <span class="soft">${voice}</span>`, voice, () => (menu.close(), choose(name))))));
+  return html`<button class="field face-button" aria-label="Face: ${families[font]?.label ?? "several"}" aria-haspopup="menu" .style=${font ? `font-family:${fontFamily(font)}` : ""} @click=${open}>${families[font]?.label ?? "several"}</button>`;
+}
