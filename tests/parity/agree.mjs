@@ -2,6 +2,8 @@
 import { readFileSync } from "node:fs";
 import { minutes, readTime, tenths } from "../../ritornel/site/static/site/times.js";
 import { eased, evaluate } from "../../ritornel/site/static/site/play/evaluate.js";
+import { FAMILIES } from "../../ritornel/site/static/site/play/families.js";
+import { documentOf as documentOfText, paragraphsOf } from "../../ritornel/shows/static/shows/desk/writing/rich_document.js";
 import { Live } from "../../ritornel/site/static/site/play/live.js";
 import { matrixOf } from "../../ritornel/site/static/site/play/placing.js";
 import { gainAt, placeAt } from "../../ritornel/site/static/site/play/spans.js";
@@ -30,6 +32,8 @@ const answers = {
   script: ({ script, cues }) => [passagesOf(script, cues).map((p) => p.text), scriptIn(documentOf(script, cues))],
   live: run,
   words: ({ ms }) => [minutes(ms), tenths(ms)],
+  families: () => FAMILIES,
+  rich: ({ paragraphs }) => paragraphsOf(documentOfText(paragraphs)),
   read: ({ text }) => readTime(text) ?? null,
 };
 const { what, cases } = JSON.parse(readFileSync(0, "utf8"));

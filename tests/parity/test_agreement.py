@@ -5,13 +5,15 @@ from unittest import TestCase
 
 import msgspec
 
-from ritornel.core.model import Take
+from ritornel.core.model import Paragraph, Run, Take
 from ritornel.core.model.reading import convert
+from ritornel.core.model.writing import plain
 from ritornel.core.motion.easing import NAMED, eased, parse
 from ritornel.core.motion.placing import matrix
 from ritornel.core.motion.track import value_at
 from ritornel.core.score import compile
 from ritornel.core.sound.spans import place_at
+from ritornel.core.text.families import FAMILIES
 from ritornel.core.time.script import MARK, texts
 from ritornel.core.time.takes import pace_while
 from ritornel.render.player import playable
@@ -56,6 +58,15 @@ class Agreement(TestCase):
         for span, told in zip(spans, answers, strict=True):
             self.near([place_at(span, t) for t in times], [place for place, _ in told], 1e-4)
             self.near([value_at(span.gain, t) for t in times], [gain for _, gain in told])
+
+    def test_families(self):
+        self.assertEqual(in_page("families", [{}]), [{name: family.css for name, family in FAMILIES.items()}])
+
+    def test_paragraphs_in_the_editor_are_those_of_the_document(self):
+        runs = (Run(start=0, end=2, weight=600, colour="#112233"), Run(start=3, end=4, underline=True, link="#next"))
+        made = [Paragraph("a\U0001f3eeb \u05d0 lamp", runs, "right", "bullet", 2, 0.5), Paragraph(), Paragraph("plain")]
+        (told,) = in_page("rich", [{"paragraphs": plain(made)}])
+        self.assertEqual([convert(p, Paragraph) for p in told], made)
 
     def test_scripts(self):
         words = ["one", "two.", "灯台", "three", "[1]", "[2]", "[3]", "[1]", "[9]", "four[2]", " "]

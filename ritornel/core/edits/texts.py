@@ -33,10 +33,9 @@ class StyleTexts(Command, frozen=True, kw_only=True):
     def _styled(self, text: Text) -> Text:
         for name, value in self.values.items():
             if name in ("underline", "link"):
-                whole = convert({"start": 0, "end": 0, name: value}, Run)
-                text = replace(
-                    text, paragraphs=tuple(_all_over(p, name, getattr(whole, name)) for p in text.paragraphs)
-                )
+                said = {name: value} if value else {}
+                value = getattr(convert({"start": 0, "end": 0, **said}, Run), name)
+                text = replace(text, paragraphs=tuple(_all_over(p, name, value) for p in text.paragraphs))
                 continue
             if name == "size":
                 before = text.size

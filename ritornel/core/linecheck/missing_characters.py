@@ -6,6 +6,7 @@ from ritornel.core.linecheck.finding import Finding, Rule
 from ritornel.core.model import Slide, Text
 from ritornel.core.text.fonts import face_of, faces_for, has_all
 from ritornel.core.text.naming import object_name
+from ritornel.core.text.runs import stretches, style_of
 from ritornel.core.time.slide_clock import SlideTime
 
 _TOLD = 5
@@ -20,13 +21,14 @@ def _look(number: int, slide: Slide, time: SlideTime) -> Iterable[Finding]:
 
 
 def _missing(text: Text) -> list[str]:
-    face = face_of(text.font, text.weight, text.italic)
     found: dict[str, None] = {}
     for paragraph in text.paragraphs:
-        if not has_all(paragraph.text, face):
-            for start, end, chosen in faces_for(paragraph.text, face):
-                if chosen is None:
-                    found.update(dict.fromkeys(paragraph.text[start:end]))
+        for first, last, style in stretches(paragraph, style_of(text)):
+            words, face = paragraph.text[first:last], face_of(style.font, style.weight, style.italic)
+            if not has_all(words, face):
+                for start, end, chosen in faces_for(words, face):
+                    if chosen is None:
+                        found.update(dict.fromkeys(words[start:end]))
     return list(found)
 
 

@@ -54,6 +54,8 @@ class Labels(TestCase):
             label("align-objects", **s, objects=two, edge="left"): "align at the left",
             label("spread-objects", **s, objects=two, along="down"): "spread down",
             label("tidy-objects", **s, objects=two, form="grid"): "tidy into a grid",
+            label("style-texts", **s, objects=two, values={"size": 9, "font": "x"}): "set the font and size of texts",
+            label("shrink-texts", **s, objects=two): "shrink a text to its box",
             label("size-objects", **s, objects=two, alike="width"): "make alike in width",
             label("size-objects", **s, objects=two, alike="both"): "make alike in size",
         }  # fmt: skip

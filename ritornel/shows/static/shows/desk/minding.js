@@ -9,7 +9,7 @@ export function minding(desk) {
   const remembered = `ritornel/focus/${store.kept.show.id}`;
 
   store.on("refused", ({ error, command }) => {
-    const words = wordsOf(command);
+    const words = wordsIn(command);
     const act = words ? { label: "Copy what you wrote", run: () => navigator.clipboard?.writeText(words) } : null;
     notice.say(words ? `${sentence(error)} You wrote: “${words}”` : sentence(error), words ? { stays: 0, act } : {});
   });
@@ -29,7 +29,7 @@ export function minding(desk) {
 }
 
 /** The words that someone wrote in a command, so that they stay in reach when it is refused. */
-function wordsOf(command) {
+function wordsIn(command) {
   if (command?.do === "write-script") return command.script;
   if (command?.do === "write-text") return wordsOf(command.paragraphs);
   if (command?.do === "add-object") return wordsOf(command.object.paragraphs);

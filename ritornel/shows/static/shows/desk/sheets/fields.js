@@ -44,7 +44,7 @@ export function textField(label, value, changed, placeholder = "") {
 
 export function choice(label, value, options, changed, id = "") {
   return html`<select class="field" id=${id} aria-label=${label} @change=${(event) => changed(event.target.value)}>
-    ${options.map(([name, words]) => html`<option value=${name} .selected=${name === value}>${words}</option>`)}
+    ${value === null ? html`<option value="" selected disabled>various</option>` : ""}${options.map(([name, words]) => html`<option value=${name} .selected=${name === value}>${words}</option>`)}
   </select>`;
 }
 
@@ -53,7 +53,7 @@ export function check(words, on, changed) {
 }
 
 export function colourField(label, value, changed, canBeNone = false) {
-  const shown = value === "none" ? "#ffffff" : value;
+  const shown = value === "none" || value === null ? "#ffffff" : value;
   const picker = html`<input type="color" aria-label=${label} .value=${shown} @change=${(event) => changed(event.target.value)}>`;
   if (!canBeNone) return picker;
   return html`<span class="inline-flex gap-2 items-center">${picker}${check("none", value === "none", (on) => changed(on ? "none" : shown))}</span>`;

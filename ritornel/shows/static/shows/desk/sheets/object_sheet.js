@@ -5,11 +5,12 @@ import { actButton } from "../acts/rail.js";
 import { entry } from "../book/entries.js";
 import { fieldValue } from "../pane.js";
 import { clipTrim } from "./clip_trim.js";
-import { check, choice, colourField, numberField, row, textField } from "./fields.js";
+import { choice, colourField, numberField, row, textField } from "./fields.js";
 import { itsSlides } from "./its_slides.js";
 import { placingRows } from "./placings.js";
+import { textRows } from "./text_rows.js";
 
-const STYLES = { text: textRows, shape: shapeRows, line: lineRows, picture: pictureRows, clip: pictureRows, sound: () => nothing };
+const STYLES = { text: (thing, set, desk) => textRows(desk, [thing]), shape: shapeRows, line: lineRows, picture: pictureRows, clip: pictureRows, sound: () => nothing };
 
 /** The sheet of the selected object, or of several at once. */
 export function objectSheet(desk) {
@@ -18,10 +19,29 @@ export function objectSheet(desk) {
   const thing = store.object(ids[0]);
   if (ids.length > 1) {
     return html`<div class="sheet"><h2>${ids.length} objects</h2><p class="soft">${ids.map((id) => store.slide.names[id]).join(", ")}</p>
-      <div class="sheet-grid">${placingRows(desk)}</div>${builds(desk, ids)}</div>`;
+      <div class="sheet-grid">${placingRows(desk)}${commonRows(desk, ids.map((id) => store.object(id)))}</div>${builds(desk, ids)}</div>`;
   }
   if (!thing) return nothing;
   return html`${repeat([thing.id], (id) => id, () => single(desk, thing))}`;
+}
+
+/** What several objects have in common, set on all of them at once. */
+function commonRows(desk, things) {
+  const { store } = desk;
+  const set = (values) => store.edit({ do: "set-objects", slide: store.focus, values: Object.fromEntries(things.map((t) => [t.id, values])) });
+  const alike = (field) => (things.every((t) => t[field] === things[0][field]) ? things[0][field] : null);
+  const all = (...kinds) => things.every((t) => kinds.includes(t.kind));
+  const opacity = alike("opacity");
+  return [
+    row("Turn, °", numberField("Turn", alike("rotation"), (rotation) => set({ rotation }), { least: -360, most: 360 })),
+    row("Opacity, %", numberField("Opacity", opacity === null ? null : opacity * 100, (percent) => set({ opacity: percent / 100 }), { least: 0, most: 100 })),
+    all("text") ? textRows(desk, things) : nothing,
+    all("shape") ? row("Fill", colourField("Fill", alike("fill"), (fill) => set({ fill }), true)) : nothing,
+    all("shape", "line") ? [
+      row("Line", colourField("Line", alike("line"), (line) => set({ line }), all("shape"))),
+      row("Line width", numberField("Line width", alike("line_width"), (line_width) => set({ line_width }), { least: 0.5, most: 400 })),
+    ] : nothing,
+  ];
 }
 
 function single(desk, thing) {
@@ -32,11 +52,19 @@ function single(desk, thing) {
   return html`<div class="sheet">
     <input class="book-title" aria-label="Name of the object" @change=${(event) => set({ name: event.target.value.trim() || null })} ${fieldValue(store.slide.names[thing.id])}>
     <p class="soft">${kindWords(thing)}</p>
-    ${found.map((finding) => html`<p class="notice mt-2">${finding.message.replace(/^slide \d+: /, "")}</p>`)}
+    ${found.map((finding) => html`<p class="notice mt-2">${finding.message.replace(/^slide \d+: /, "")} ${mend(desk, finding)}</p>`)}
     ${timed ? clipTrim(desk, thing) : nothing}
-    <div class="sheet-grid">${placeRows(thing, set, store.shown.show)}${STYLES[thing.kind](thing, set)}
+    <div class="sheet-grid">${placeRows(thing, set, store.shown.show)}${STYLES[thing.kind](thing, set, desk)}
       ${row("Describe", textField("Description for those who cannot see it", thing.alt, (alt) => set({ alt: alt || null }), "for those who cannot see it"), true)}${itsSlides(desk, thing)}</div>
     ${builds(desk, [thing.id])}</div>`;
+}
+
+/** What puts a finding right, where it can be computed. */
+function mend({ store }, { rule, object }) {
+  if (rule !== "text-overflows") return nothing;
+  const edit = (command) => store.edit({ slide: store.focus, ...command });
+  return html`<button class="act" @click=${() => edit({ do: "shrink-texts", objects: [object] })}>Shrink to the box</button>
+    <button class="act" @click=${() => edit({ do: "set-objects", values: { [object]: { grows: true } } })}>Let it grow</button>`;
 }
 
 function builds(desk, ids) {
@@ -57,18 +85,6 @@ function placeRows(thing, set, stage) {
     row("Height", numberField("Height", thing.height, (height) => set(keeps ? { height, width: height * ratio } : { height }), { least: 1, whole: stage.height })),
     row("Turn, °", numberField("Turn", thing.rotation, (rotation) => set({ rotation }), { least: -360, most: 360 })),
     row("Opacity, %", numberField("Opacity", thing.opacity * 100, (percent) => set({ opacity: percent / 100 }), { least: 0, most: 100 })),
-  ];
-}
-
-function textRows(thing, set) {
-  return [
-    row("Face", choice("Face", thing.font, [["plex-sans", "Plex Sans"], ["fraunces", "Fraunces"]], (font) => set({ font }))),
-    row("Size", numberField("Size", thing.size, (size) => set({ size }), { least: 4, most: 1000 })),
-    row("Align", choice("Align", thing.align, [["left", "left"], ["centre", "centre"], ["right", "right"]], (align) => set({ align }))),
-    row("Stands", choice("Stands", thing.valign, [["top", "at the top"], ["middle", "in the middle"], ["bottom", "at the bottom"]], (valign) => set({ valign }))),
-    row("Colour", colourField("Colour", thing.colour, (colour) => set({ colour }))),
-    row("Weight", html`<span class="inline-flex gap-3">${check("bold", thing.weight === 600, (on) => set({ weight: on ? 600 : 400 }))}${check("italic", thing.italic, (italic) => set({ italic }))}</span>`),
-    html`<div class="all">${check("as high as its text", thing.grows, (grows) => set({ grows }))}</div>`,
   ];
 }
 

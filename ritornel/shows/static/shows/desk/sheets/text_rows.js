@@ -30,7 +30,7 @@ export function textRows(desk, things) {
     ${row("Stands", choice("Stands", look.valign, STANDS, (valign) => edit({ valign })))}
     ${row("List", choice("List", look.marker, MARKERS, (marker) => set({ marker })))}
     ${row("Level", numberField("Level", look.level === null ? null : look.level + 1, (level) => set({ level: Math.round(level) - 1 }), { least: 1, most: 6, places: 0 }))}
-    ${row("Space before", numberField("Space before, in sizes", look.space_before ?? look.gap, (before) => set({ space_before: before }), { least: 0, most: 5, places: 2 }))}
+    ${row("Before", numberField("Space before, in sizes", look.space_before ?? look.gap, (before) => set({ space_before: before }), { least: 0, most: 5, places: 2 }))}
     ${row("Line height", numberField("Line height, in sizes", look.line_height, (line_height) => edit({ line_height }), { least: 0.5, most: 5, places: 2 }))}
     ${row("Outline", colourField("Outline", look.outline, (outline) => edit({ outline }), true))}
     ${row("Its width", numberField("Outline width", look.outline_width, (outline_width) => edit({ outline_width }), { least: 0.1, most: 100 }))}
