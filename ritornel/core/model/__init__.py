@@ -8,6 +8,7 @@ attribute that holds a time says so (``duration_ms`` is ``duration`` in a docume
 from ritornel.core.model.asset import Asset
 from ritornel.core.model.objects import Clip, Line, Object, Picture, Shape, Sound, Text
 from ritornel.core.model.pace import Pace
+from ritornel.core.model.paint import Gradient, Shadow, Stop
 from ritornel.core.model.show import Bed, Chapter, Show
 from ritornel.core.model.slide import Narration, Part, Slide, Step, Transition
 from ritornel.core.model.take import Instant, Take
@@ -18,6 +19,7 @@ __all__ = [
     "Bed",
     "Chapter",
     "Clip",
+    "Gradient",
     "Instant",
     "Line",
     "Narration",
@@ -27,11 +29,13 @@ __all__ = [
     "Part",
     "Picture",
     "Run",
+    "Shadow",
     "Shape",
     "Show",
     "Slide",
     "Sound",
     "Step",
+    "Stop",
     "Take",
     "Text",
     "Transition",

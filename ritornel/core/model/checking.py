@@ -5,7 +5,8 @@ from collections.abc import Iterator
 from typing import Any
 
 from ritornel.core.model import limits
-from ritornel.core.model.objects import Clip, Sound, Text
+from ritornel.core.model.objects import Clip, Shape, Sound, Text
+from ritornel.core.model.paths import BadPath, read_path
 from ritornel.core.model.show import Show
 from ritornel.core.model.slide import Slide
 from ritornel.core.model.text import Paragraph
@@ -57,6 +58,8 @@ def check_slide(slide: Slide, place: str) -> None:
     for number, thing in enumerate(slide.objects, 1):
         if isinstance(thing, Clip | Sound):
             _in_before_out(thing, f"{place}, object {number}")
+        if isinstance(thing, Shape) and thing.path:
+            _path_can_be_read(thing.path, f"{place}, object {number}")
         if isinstance(thing, Text):
             for line, paragraph in enumerate(thing.paragraphs, 1):
                 _runs_in_order(paragraph, f"{place}, object {number}, paragraph {line}")
@@ -86,6 +89,13 @@ def _is_setting(value: Any) -> bool:
     if isinstance(value, str):
         return len(value) <= 300
     return isinstance(value, bool) or (isinstance(value, int | float) and abs(value) <= 1e9)
+
+
+def _path_can_be_read(path: str, place: str) -> None:
+    try:
+        read_path(path)
+    except BadPath as error:
+        raise BadDocument(f"{place}: {error}") from error
 
 
 def _runs_in_order(paragraph: Paragraph, place: str) -> None:

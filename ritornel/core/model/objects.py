@@ -5,6 +5,7 @@ from typing import Annotated, Literal
 from msgspec import Meta, Struct, field
 
 from ritornel.core.model import limits
+from ritornel.core.model.paint import Blur, Cap, Dash, Gradient, LineEnd, Shadow
 from ritornel.core.model.text import Align, FamilyName, Paragraph, Size, Sizes, Weight
 from ritornel.core.model.units import Colour, Count, Decibels, Id, Length, Link, Ms, Name, Position, Rate, Share
 
@@ -14,7 +15,8 @@ Degrees = Annotated[float, Meta(ge=-3600, le=3600)]
 class Placed(Struct, frozen=True, kw_only=True, omit_defaults=True, tag_field="kind"):
     """What every object has. The box is in stage units, before ``rotation`` (degrees, about its centre).
 
-    ``lineage`` is the identity that copies and continuations keep; empty only until the show is read or kept.
+    ``lineage`` is the identity that copies and continuations keep; empty only until the show is read or kept. A
+    ``soft_edge`` is so many stage units wide, inside the edge.
     """
 
     id: Id
@@ -28,6 +30,8 @@ class Placed(Struct, frozen=True, kw_only=True, omit_defaults=True, tag_field="k
     opacity: Share = 1.0
     alt: Annotated[str, Meta(max_length=2000)] = ""
     link: Link = ""
+    shadow: Shadow | None = None
+    soft_edge: Blur = 0
 
 
 class Text(Placed, frozen=True, kw_only=True, omit_defaults=True, tag="text"):
@@ -53,21 +57,45 @@ class Text(Placed, frozen=True, kw_only=True, omit_defaults=True, tag="text"):
 
 
 class Shape(Placed, frozen=True, kw_only=True, omit_defaults=True, tag="shape"):
-    """A rectangle or an ellipse that fills its box; line width and corner radius in stage units."""
+    """A form that fills its box (``core.drawing.forms``); line width and corner radius in stage units.
 
-    form: Literal["rectangle", "ellipse"] = "rectangle"
+    ``corners`` are those of a polygon, the points of a star; ``inner`` is a share: how deep a star's notches reach, how
+    long an arrow's head is, how wide a ring's hole. ``tail`` is where a speech bubble's ends, in shares of the box;
+    ``path`` a free path as SVG path data of absolute M, L, C and Z, in shares of the box. A ``gradient`` takes the
+    place of the fill.
+    """
+
+    form: Literal["rectangle", "ellipse", "triangle", "polygon", "star", "arrow", "bubble", "ring", "path"] = (
+        "rectangle"
+    )
     fill: Colour = "#d8cdb8"
+    gradient: Gradient | None = None
     line: Colour = "none"
     line_width: Annotated[float, Meta(ge=0, le=400)] = 2
+    dash: Dash = "solid"
+    cap: Cap = "round"
     corner_radius: Annotated[float, Meta(ge=0, le=2000)] = 0
+    corners: Annotated[int, Meta(ge=3, le=60)] = 5
+    inner: Annotated[float, Meta(ge=0.05, le=0.95)] = 0.5
+    tail: tuple[Annotated[float, Meta(ge=-10, le=10)], Annotated[float, Meta(ge=-10, le=10)]] = (0.2, 1.35)
+    path: Annotated[str, Meta(max_length=60_000)] = ""
 
 
 class Line(Placed, frozen=True, kw_only=True, omit_defaults=True, tag="line"):
-    """A straight line from one corner of the box to the opposite one; ``rising`` runs bottom left to top right."""
+    """A line from one corner of the box to the opposite one; ``rising`` runs bottom left to top right.
+
+    ``bend`` bows it: how far its middle lies beside the straight way, in shares of that way's length, to the left of
+    whoever goes along it where it is positive. ``starts`` and ``ends`` say what stands at its ends.
+    """
 
     rising: bool = False
+    bend: Annotated[float, Meta(ge=-1, le=1)] = 0
     line: Colour = "#211c2b"
     line_width: Annotated[float, Meta(gt=0, le=400)] = 3
+    dash: Dash = "solid"
+    cap: Cap = "round"
+    starts: LineEnd = "none"
+    ends: LineEnd = "none"
 
 
 class Picture(Placed, frozen=True, kw_only=True, omit_defaults=True, tag="picture"):

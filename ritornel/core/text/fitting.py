@@ -1,10 +1,11 @@
 """Texts that are too high for their box, and the size at which they are not."""
 
+from math import floor
+
 from msgspec.structs import replace
 
 from ritornel.core.model import Text
 from ritornel.core.text.layout import height_of
-from ritornel.core.time.rounding import tenths
 
 LEAST_SIZE = 4
 """No text is set smaller than this, in stage units."""
@@ -38,4 +39,4 @@ def scaled(text: Text, by: float) -> Text:
 
 
 def _size(size: float, by: float) -> float:
-    return min(1000.0, max(float(LEAST_SIZE), tenths(size * by - 0.05)))
+    return min(1000.0, max(float(LEAST_SIZE), floor(size * by * 10 + 1e-6) / 10))
