@@ -14,6 +14,7 @@ from PIL import Image, ImageColor
 from ritornel.core.model import Line, Object, Shape, Slide, Sound, Text
 from ritornel.core.text.fonts import Face
 from ritornel.core.text.layout import set_text
+from ritornel.render.paint import filter_of
 from ritornel.render.svg import line_svg, paragraph_svg, shape_svg
 
 _FONTS = files("ritornel.assets").joinpath("fonts")
@@ -102,7 +103,9 @@ def _inner(thing: Object, small: SmallPicture) -> str:
     fit = "xMidYMid slice" if thing.fit == "fill" else "xMidYMid meet"
     address = f"data:{mime};base64,{base64.b64encode(content).decode()}"
     size = f'width="{thing.width}" height="{thing.height}"'
-    return f"<image {size} preserveAspectRatio={quoteattr(fit)} href={quoteattr(address)}/>"
+    drawn = f"<image {size} preserveAspectRatio={quoteattr(fit)} href={quoteattr(address)}/>"
+    filtered = filter_of(thing)
+    return f'{filtered.element}<g filter="url(#{filtered.id})">{drawn}</g>' if filtered is not None else drawn
 
 
 def _faces_on(slide: Slide) -> set[Face]:

@@ -5,6 +5,7 @@ from typing import Any
 from ritornel.core.model import Clip, Line, Object, Picture, Shape, Slide, Text
 from ritornel.core.model.keys import target_key
 from ritornel.core.text.layout import set_text
+from ritornel.render.paint import filter_of
 from ritornel.render.svg import line_svg, paragraph_svg, shape_svg
 
 
@@ -13,7 +14,8 @@ def nodes(slide: Slide) -> list[dict[str, Any]]:
 
     Every node has ``key`` (what tracks move it by), ``object`` (its id), ``kind``, ``x``, ``y``, ``width``, ``height``
     in stage units, ``rotation``, ``opacity`` and ``alt``. Shapes and lines carry ``svg``; texts ``parts``, one per
-    paragraph, each with ``key``, ``y``, ``height`` and ``svg``; pictures and clips carry ``asset`` and ``fit``.
+    paragraph, each with ``key``, ``y``, ``height`` and ``svg``; pictures and clips carry ``asset`` and ``fit``, and
+    where they have a shadow or a soft edge ``filter``, its id and its element.
     """
     return [_node(thing) for thing in slide.objects]
 
@@ -48,4 +50,7 @@ def _node(thing: Object) -> dict[str, Any]:
     elif isinstance(thing, Picture | Clip):
         node["asset"] = thing.asset
         node["fit"] = thing.fit
+        filtered = filter_of(thing)
+        if filtered is not None:
+            node["filter"] = list(filtered)
     return node

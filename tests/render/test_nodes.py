@@ -3,6 +3,8 @@
 import xml.etree.ElementTree as ET
 from unittest import TestCase
 
+from ritornel.core.drawing.forms import outline_data
+from ritornel.core.model import Shape
 from ritornel.core.score import compile
 from ritornel.render.player import playable
 from ritornel.render.stage import nodes
@@ -19,19 +21,39 @@ class Nodes(TestCase):
     def drawn(self, **document) -> ET.Element:
         return ET.fromstring(self.node(**document)["svg"])
 
-    def test_a_rectangles_line_lies_inside_its_box(self):
-        rect = self.drawn(kind="shape", line="#123456", line_width=10, corner_radius=4).find(f"{SVG}rect")
-        self.assertEqual([rect.get(n) for n in ("x", "y", "width", "height", "rx")], ["5", "5", "190", "90", "4"])
-        bare = self.drawn(kind="shape", line_width=10).find(f"{SVG}rect")
-        self.assertEqual((bare.get("width"), bare.get("stroke")), ("200", "none"))
+    def test_a_shape_is_its_outline_with_its_paint(self):
+        path = self.drawn(kind="shape", form="ring", line="#123456", line_width=10, dash="dashes").find(f"{SVG}path")
+        self.assertEqual(path.get("d"), outline_data(Shape(id="s", form="ring", width=200, height=100, line="#123456", line_width=10)))  # fmt: skip
+        told = [path.get(n) for n in ("fill", "fill-rule", "stroke", "stroke-width", "stroke-dasharray")]
+        self.assertEqual(told, ["#d8cdb8", "evenodd", "#123456", "10", "30 20"])
+        self.assertEqual(self.drawn(kind="shape").find(f"{SVG}path").get("stroke"), "none")
 
-    def test_an_ellipse_fills_its_box(self):
-        ellipse = self.drawn(kind="shape", form="ellipse").find(f"{SVG}ellipse")
-        self.assertEqual([ellipse.get(n) for n in ("cx", "cy", "rx", "ry")], ["100", "50", "100", "50"])
+    def test_a_gradient_is_named_by_what_it_is(self):
+        stops = [{"at": 1, "colour": "#112233"}, {"at": 0, "colour": "none"}]
+        svg = self.drawn(kind="shape", gradient={"angle": 0, "stops": stops})
+        gradient = svg.find(f"{SVG}linearGradient")
+        self.assertEqual(svg.find(f"{SVG}path").get("fill"), f"url(#{gradient.get('id')})")
+        self.assertEqual([gradient.get(n) for n in ("x1", "y1", "x2", "y2")], ["0", "50", "200", "50"])
+        self.assertEqual([s.get("stop-opacity") for s in gradient], ["0", "1"])
+        other = self.drawn(kind="shape", gradient={"angle": 90, "stops": stops}).find(f"{SVG}linearGradient")
+        self.assertEqual((other.get("x1"), other.get("y2")), ("100", "100"))
+        self.assertNotEqual(other.get("id"), gradient.get("id"))
+        round_ = self.drawn(kind="shape", gradient={"kind": "radial", "stops": stops})
+        self.assertIsNotNone(round_.find(f"{SVG}radialGradient"))
+
+    def test_a_shadow_falls_to_the_same_side_however_its_object_is_turned(self):
+        for rotation, dx, dy in ((0, "10", "0"), (90, "0", "-10")):
+            svg = self.drawn(kind="shape", rotation=rotation, shadow={"x": 10, "y": 0}, soft_edge=6)
+            filtered = svg.find(f"{SVG}filter")
+            self.assertEqual(svg.find(f"{SVG}g").get("filter"), f"url(#{filtered.get('id')})")
+            drop = filtered.find(f"{SVG}feDropShadow")
+            self.assertEqual((drop.get("dx"), drop.get("dy"), drop.get("in")), (dx, dy, "body"))
+        self.assertEqual(len(self.node(kind="picture", asset="p", shadow={})["filter"]), 2)
 
     def test_a_line_runs_from_corner_to_corner(self):
-        line = self.drawn(kind="line", rising=True).find(f"{SVG}line")
-        self.assertEqual([line.get(n) for n in ("x1", "y1", "x2", "y2")], ["0", "100", "200", "0"])
+        path = self.drawn(kind="line", rising=True, ends="arrow").findall(f"{SVG}path")
+        self.assertTrue(path[0].get("d").startswith("M0 100C"))
+        self.assertTrue(path[1].get("d").startswith("M200 0L"))
 
     def test_a_text_has_a_part_per_paragraph_and_its_words_are_escaped(self):
         node = self.node(kind="text", paragraphs=[{"text": "<b> & so"}, {"text": "Two"}], colour="#abcdef")

@@ -7,7 +7,8 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from ritornel.core.drawing.forms import FORMS, outline
-from ritornel.core.model import Shape
+from ritornel.core.drawing.lines import drawn_line
+from ritornel.core.model import Line, Shape
 from ritornel.core.model.paths import BadPath, Segment, in_shares, path_data, placed, points_of, read_path
 from ritornel.core.model.reading import BadDocument, read_show
 
@@ -60,6 +61,34 @@ class Outlines(TestCase):
             (a + 3 * b + 3 * c + d) / 8 - 50 for a, b, c, d in zip(start, curve[:2], curve[2:4], curve[4:], strict=True)
         ]
         self.assertAlmostEqual((middle[0] ** 2 + middle[1] ** 2) ** 0.5, 50, delta=0.02)
+
+
+class Lines(TestCase):
+    def line(self, **more: Any) -> tuple[Any, Any]:
+        return drawn_line(Line(**{"id": "l", "width": 300, "height": 400, "line_width": 5, **more}))
+
+    def middle(self, way: Any) -> tuple[float, float]:
+        points = points_of(way)
+        return tuple(round(sum(p[n] * w for p, w in zip(points, (1, 3, 3, 1), strict=True)) / 8, 6) for n in (0, 1))
+
+    def test_a_bend_is_how_far_the_middle_lies_to_the_left_of_the_way(self):
+        self.assertEqual(self.middle(self.line()[0]), (150, 200))
+        self.assertEqual(self.middle(self.line(bend=0.1)[0]), (150 + 50 * 0.8, 200 - 50 * 0.6))
+        self.assertEqual(self.middle(self.line(bend=-0.1, rising=True)[0]), (150 + 40, 200 + 30))
+
+    def test_an_arrow_ends_at_the_lines_end_and_hides_the_lines_own(self):
+        way, (head,) = self.line(ends="arrow")
+        self.assertEqual(points_of(head)[0], (300, 400))
+        last = points_of(way)[-1]
+        self.assertAlmostEqual(500 - (last[0] ** 2 + last[1] ** 2) ** 0.5, 0.7 * 18)
+        base = [sum(c) / 2 for c in zip(*points_of(head)[1:], strict=True)]
+        self.assertAlmostEqual((base[0] ** 2 + base[1] ** 2) ** 0.5, 500 - 18)
+
+    def test_dots_and_bars_stand_across_the_line(self):
+        way, (dot, bar) = self.line(starts="dot", ends="bar")
+        self.assertEqual((points_of(way)[0], points_of(way)[-1]), ((0, 0), (300, 400)))
+        self.assertEqual(tuple(sum(c) / 4 for c in zip(*points_of(bar), strict=True)), (300, 400))
+        self.assertEqual(max(x for x, _ in points_of(dot)), 0.4 * 18)
 
 
 NUMBERS = st.floats(-1000, 1000).map(lambda n: round(n, 3))

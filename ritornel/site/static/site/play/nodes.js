@@ -27,7 +27,17 @@ export function build(node, assets, still = false) {
   const media = mediaElement(node, assets[node.asset], still);
   fitMedia(media, node);
   element.append(media);
+  if (node.filter) addFilter(element, media, node.filter);
   return { element, media };
+}
+
+/** A shadow, a soft edge: the filter is named by what it does, so that one in another place may be taken for it. */
+function addFilter(element, media, [id, drawn]) {
+  const holder = document.createElement("div");
+  holder.innerHTML = `<svg width="0" height="0">${drawn}</svg>`;
+  holder.className = "stage-filter";
+  element.append(holder);
+  media.style.filter = `url("#${id}")`;
 }
 
 /** What an object will look like, about, until it is drawn for good: a box in its colour, lines in its type. */

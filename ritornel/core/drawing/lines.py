@@ -1,0 +1,79 @@
+"""Lines with ends: the way that a line goes, and what stands at its ends."""
+
+from math import hypot
+
+from ritornel.core.model.objects import Line
+from ritornel.core.model.paths import Path, Segment
+
+_HEAD_WIDTHS, _HEAD_LEAST = 3.6, 9.0
+"""An arrow's head is so many line widths long, and at least so many stage units."""
+
+Point = tuple[float, float]
+
+
+def drawn_line(line: Line) -> tuple[Path, tuple[Path, ...]]:
+    """Return the way of a line in stage units of its box, and the closed outlines that stand at its ends.
+
+    The way is a cubic curve, straight where the line does not bend; under an arrow's head it ends before the tip.
+    """
+    start, end = (0.0, line.height if line.rising else 0.0), (line.width, 0.0 if line.rising else line.height)
+    length = hypot(end[0] - start[0], end[1] - start[1])
+    beside = 2 * line.bend * length
+    along = ((end[0] - start[0]) / length, (end[1] - start[1]) / length)
+    control = (
+        (start[0] + end[0]) / 2 + along[1] * beside,
+        (start[1] + end[1]) / 2 - along[0] * beside,
+    )
+    marks = tuple(
+        mark
+        for kind, tip in ((line.starts, start), (line.ends, end))
+        if (mark := _mark(kind, tip, control, line.line_width))
+    )
+    reach = 0.7 * _head(line.line_width)
+    first = _towards(start, control, reach) if line.starts == "arrow" else start
+    last = _towards(end, control, reach) if line.ends == "arrow" else end
+    handles = (*_mixed(first, control, 2 / 3), *_mixed(last, control, 2 / 3))
+    return (Segment("M", first), Segment("C", (*handles, *last))), marks
+
+
+def _head(width: float) -> float:
+    return max(_HEAD_LEAST, _HEAD_WIDTHS * width)
+
+
+def _mark(kind: str, tip: Point, control: Point, width: float) -> Path:
+    if kind == "none":
+        return ()
+    back, size = _towards(tip, control, 1.0), _head(width)
+    dx, dy = back[0] - tip[0], back[1] - tip[1]
+    if kind == "arrow":
+        base, half = (tip[0] + dx * size, tip[1] + dy * size), size * 0.42
+        return _closed(tip, (base[0] - dy * half, base[1] + dx * half), (base[0] + dy * half, base[1] - dx * half))
+    if kind == "bar":
+        half, thick = size / 2, width / 2
+        corners = ((half, thick), (half, -thick), (-half, -thick), (-half, thick))
+        return _closed(*((tip[0] - dy * a + dx * b, tip[1] + dx * a + dy * b) for a, b in corners))
+    r = size * 0.4
+    k = r * 0.5522847498
+    x, y = tip
+    return (
+        Segment("M", (x + r, y)),
+        Segment("C", (x + r, y + k, x + k, y + r, x, y + r)),
+        Segment("C", (x - k, y + r, x - r, y + k, x - r, y)),
+        Segment("C", (x - r, y - k, x - k, y - r, x, y - r)),
+        Segment("C", (x + k, y - r, x + r, y - k, x + r, y)),
+        Segment("Z"),
+    )
+
+
+def _closed(first: Point, *others: Point) -> Path:
+    return (Segment("M", first), *(Segment("L", p) for p in others), Segment("Z"))
+
+
+def _towards(point: Point, other: Point, by: float) -> Point:
+    """Return the point that lies ``by`` stage units from one towards another; itself where they are one."""
+    far = hypot(other[0] - point[0], other[1] - point[1])
+    return (point[0] + (other[0] - point[0]) * by / far, point[1] + (other[1] - point[1]) * by / far) if far else point
+
+
+def _mixed(one: Point, other: Point, share: float) -> Point:
+    return one[0] + (other[0] - one[0]) * share, one[1] + (other[1] - one[1]) * share

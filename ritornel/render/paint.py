@@ -1,0 +1,98 @@
+"""Gradients, dashes, shadows and soft edges as SVG. An id is made of what it names: equal ids are equal things."""
+
+from hashlib import blake2s
+from math import cos, radians, sin
+from typing import NamedTuple
+
+from ritornel.core.model import Gradient, Line, Object, Shape
+from ritornel.render.numbers import number
+
+
+class Filter(NamedTuple):
+    """A filter: its id and its element."""
+
+    id: str
+    element: str
+
+
+def named(kind: str, content: str) -> str:
+    """Return an id for something with that content."""
+    return f"{kind}-{blake2s(content.encode(), digest_size=8).hexdigest()}"
+
+
+def fill(shape: Shape) -> tuple[str, str]:
+    """Return what a shape's fill needs to be defined, and the fill itself."""
+    if shape.gradient is None:
+        return "", shape.fill
+    content = _gradient(shape.gradient, shape.width, shape.height)
+    key = named("gradient", content)
+    kind = f"{shape.gradient.kind}Gradient"
+    attributes, stops = content.split("|", 1)
+    return f'<{kind} id="{key}" {attributes}>{stops}</{kind}>', f"url(#{key})"
+
+
+def _gradient(gradient: Gradient, width: float, height: float) -> str:
+    stops = "".join(
+        f'<stop offset="{number(s.at)}" {_colour(s.colour, s.opacity)}/>'
+        for s in sorted(gradient.stops, key=lambda s: s.at)
+    )
+    if gradient.kind == "radial":
+        return f'cx="0.5" cy="0.5" r="0.7071"|{stops}'
+    turn = radians(gradient.angle)
+    reach = (abs(width * cos(turn)) + abs(height * sin(turn))) / 2
+    dx, dy = cos(turn) * reach, sin(turn) * reach
+    ends = (width / 2 - dx, height / 2 - dy, width / 2 + dx, height / 2 + dy)
+    places = " ".join(f'{name}="{number(v)}"' for name, v in zip(("x1", "y1", "x2", "y2"), ends, strict=True))
+    return f'gradientUnits="userSpaceOnUse" {places}|{stops}'
+
+
+def _colour(colour: str, opacity: float) -> str:
+    if colour == "none":
+        colour, opacity = "#000000", 0
+    return f'stop-color="{colour}" stop-opacity="{number(opacity)}"'
+
+
+def stroke(thing: Shape | Line) -> str:
+    """Return the attributes of a shape's or a line's stroke."""
+    if thing.line == "none":
+        return ' stroke="none"'
+    width = thing.line_width
+    dashes = {"solid": "", "dashes": f"{number(3 * width)} {number(2 * width)}", "dots": f"0.01 {number(2 * width)}"}
+    cap = "round" if thing.dash == "dots" else thing.cap
+    dash = f' stroke-dasharray="{dashes[thing.dash]}"' if dashes[thing.dash] else ""
+    ends = f' stroke-linecap="{cap}" stroke-linejoin="{"miter" if cap == "butt" else "round"}"'
+    return f' stroke="{thing.line}" stroke-width="{number(width)}"{ends}{dash}'
+
+
+def filter_of(thing: Object) -> Filter | None:
+    """Return the filter that gives an object its shadow and its soft edge; None where it has neither.
+
+    A shadow falls to the same side of the stage however its object is turned.
+    """
+    parts, body = "", "SourceGraphic"
+    if thing.soft_edge:
+        half = number(thing.soft_edge / 2)
+        parts += (
+            f'<feMorphology in="SourceAlpha" operator="erode" radius="{half}"/>'
+            f'<feGaussianBlur stdDeviation="{half}" result="soft"/>'
+            f'<feComposite in="SourceGraphic" in2="soft" operator="in" result="body"/>'
+        )
+        body = "body"
+    far = 0.0
+    if thing.shadow is not None and thing.shadow.colour != "none":
+        shadow, turn = thing.shadow, radians(-thing.rotation)
+        dx = shadow.x * cos(turn) - shadow.y * sin(turn)
+        dy = shadow.x * sin(turn) + shadow.y * cos(turn)
+        far = abs(shadow.x) + abs(shadow.y) + 1.5 * shadow.blur
+        parts += (
+            f'<feDropShadow in="{body}" dx="{number(dx)}" dy="{number(dy)}" stdDeviation="{number(shadow.blur / 2)}" '
+            f'flood-color="{shadow.colour}" flood-opacity="{number(shadow.opacity)}"/>'
+        )
+    if not parts:
+        return None
+    pad = far + 40
+    region = (-pad, -pad, thing.width + 2 * pad, thing.height + 2 * pad)
+    box = " ".join(f'{n}="{number(v)}"' for n, v in zip(("x", "y", "width", "height"), region, strict=True))
+    frame = f'filterUnits="userSpaceOnUse" {box} color-interpolation-filters="sRGB"'
+    key = named("filter", frame + parts)
+    return Filter(key, f'<filter id="{key}" {frame}>{parts}</filter>')
