@@ -7,9 +7,11 @@ from typing import Any, NamedTuple
 
 import msgspec
 
-from ritornel.core.model import Asset, Show, Slide
+from ritornel.core.drawing.forms import FORMS, Form
+from ritornel.core.model import Asset, Shape, Show, Slide
 from ritornel.core.model.defaults import defaults
 from ritornel.core.model.memory import Recalled
+from ritornel.core.model.paths import path_data, placed
 from ritornel.core.model.writing import encoded, plain
 from ritornel.core.motion.builds import EFFECTS, effect_for
 from ritornel.core.motion.choreography import easing_of
@@ -131,9 +133,14 @@ def vocabulary() -> dict[str, Any]:
             for t in TRANSITIONS.values()
         },
         "easings": list(NAMED),
+        "forms": {name: {"label": f.label, "settings": f.settings, "sample": _sample(f)} for name, f in FORMS.items()},
         "families": {name: {"label": f.label, "voice": f.voice} for name, f in FAMILIES.items()},
         "defaults": defaults_by_kind(),
     }
+
+
+def _sample(form: Form) -> str:
+    return path_data(placed(form.path(Shape(id="sample", tail=(0.2, 1.25))), 1, 1, 38, 27))
 
 
 @cache

@@ -1,7 +1,7 @@
 // Boxes on the stage.
 import assert from "node:assert/strict";
 import { test } from "node:test";
-import { boxBetween, contains, overlaps, resized } from "../../ritornel/shows/static/shows/desk/stage/geometry.js";
+import { around, boxBetween, contains, overlaps, resized, resizedTurned, scaledWith, turned } from "../../ritornel/shows/static/shows/desk/stage/geometry.js";
 
 const BOX = { x: 100, y: 100, width: 200, height: 100, rotation: 0 };
 
@@ -39,4 +39,24 @@ test("bands and overlaps", () => {
   assert.deepEqual(band, { x: 50, y: 150, width: 70, height: 150 });
   assert.ok(overlaps(BOX, band));
   assert.ok(!overlaps(BOX, { x: 301, y: 100, width: 10, height: 10 }));
+});
+
+test("a turned box keeps the corner across when a handle is dragged", () => {
+  const box = { ...BOX, rotation: 30 };
+  const corner = (thing) => {
+    const at = turned({ x: -thing.width / 2, y: -thing.height / 2 }, 30);
+    return [thing.x + thing.width / 2 + at.x, thing.y + thing.height / 2 + at.y];
+  };
+  const made = resizedTurned(box, "se", 60, 10, false);
+  assert.ok(made.width > 240 && made.height < 100);
+  corner(box).forEach((place, n) => assert.ok(Math.abs(place - corner(made)[n]) < 0.2));
+});
+
+test("the box around turned boxes, and what is in it when it grows", () => {
+  const upright = { ...BOX, rotation: 90 };
+  const frame = around([upright]);
+  [150, 50, 100, 200].forEach((n, at) => assert.ok(Math.abs(Object.values(frame)[at] - n) < 1e-9));
+  const to = { x: 0, y: 0, width: 200, height: 200 };
+  assert.deepEqual(scaledWith(upright, frame, to), { x: 0, y: 0, width: 200, height: 200 });
+  assert.deepEqual(scaledWith(BOX, { x: 0, y: 0, width: 400, height: 400 }, { x: 10, y: 0, width: 200, height: 400 }), { x: 60, y: 100, width: 100, height: 100 });
 });

@@ -41,3 +41,19 @@ test("of a handle only the edges that it moves", () => {
   assert.deepEqual(drag("nw", -95, -67), { dx: -100, dy: -70, guides: { x: [0], y: [30] } });
   assert.deepEqual(drag("s", -95, 133), { dx: -95, dy: 130, guides: { x: [], y: [330] } });
 });
+
+test("a box comes to stand in the middle of a gap, and to a gap as wide as another", () => {
+  const post = (x) => ({ x, y: 90, width: 40, height: 120 });
+  const between = linesOf(STAGE, [post(17), post(417)]);
+  const { dx, guides } = snappedMove([BOX], 34, 0, between, 6);
+  assert.equal(dx, 37);
+  assert.deepEqual(guides.gaps.map(({ from, to }) => [from, to]), [[57, 137], [337, 417]]);
+  const row = linesOf(STAGE, [post(513), post(613), post(913)]);
+  assert.equal(snappedMove([BOX], 610, 0, row, 6).dx, 613);
+});
+
+test("the show's own guides and the stage's margins are lines", () => {
+  const guided = linesOf({ ...STAGE, guides: [{ axis: "x", at: 223 }, { axis: "y", at: 500 }] }, []);
+  assert.deepEqual(move(120, 302, guided), [123, 300, [223], [500]]);
+  assert.deepEqual(move(-38, 42), [-36, 42, [64], []]);
+});

@@ -5,6 +5,7 @@ from collections.abc import Mapping
 from ritornel.core.model import Asset, Clip, Object, Picture, Shape, Slide, Sound, Step, Text
 
 _LONGEST = 28
+_FORMS = {"bubble": "speech bubble", "path": "drawing"}
 
 
 def object_name(thing: Object, assets: Mapping[str, Asset]) -> str:
@@ -18,7 +19,7 @@ def object_name(thing: Object, assets: Mapping[str, Asset]) -> str:
         asset = assets.get(thing.asset)
         stem = asset.name.rsplit(".", 1)[0].replace("_", " ").replace("-", " ") if asset else ""
         return _shortened(stem).capitalize() if stem else type(thing).__name__
-    return thing.form.capitalize() if isinstance(thing, Shape) else "Line"
+    return _FORMS.get(thing.form, thing.form).capitalize() if isinstance(thing, Shape) else "Line"
 
 
 def step_name(step: Step, slide: Slide, assets: Mapping[str, Asset]) -> str:

@@ -54,3 +54,8 @@ function place(menu, anchor) {
   menu.style.left = `${Math.max(8, Math.min(at.right + 10, innerWidth - offsetWidth - 8))}px`;
   menu.style.top = `${Math.max(8, Math.min(at.top - 40, innerHeight - offsetHeight - 8))}px`;
 }
+
+/** Where a menu of an act opens: beside the button that was clicked, else beside the rail. */
+export function anchorOf(event) {
+  return event?.type === "click" ? event.currentTarget : document.getElementById("acts");
+}

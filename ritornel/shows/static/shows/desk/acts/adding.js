@@ -1,5 +1,7 @@
 // Acts that put something on the slide.
 
+import { html } from "../../../site/vendor/lit.js";
+import { anchorOf, item, openMenu, section } from "../menus.js";
 import { chooseAsset } from "../library/choosing.js";
 import { uploadFiles } from "../library/uploading.js";
 import { openPictureSlides } from "../sheets/picture_slides.js";
@@ -26,8 +28,17 @@ export function newText(desk) {
 export function addShape(desk, form) {
   const { show } = desk.store.shown;
   const height = show.height / 3;
-  const width = form === "ellipse" ? height : height * 1.5;
-  add(desk, { kind: "shape", form, x: (show.width - width) / 2, y: height, width, height });
+  const width = ["rectangle", "arrow", "bubble"].includes(form) ? height * 1.5 : height;
+  const more = form === "bubble" ? { corner_radius: 24 } : {};
+  add(desk, { kind: "shape", form, x: (show.width - width) / 2, y: height, width, height, ...more });
+}
+
+/** The forms that there are, each drawn. */
+export function shapeMenu(desk, event) {
+  const forms = Object.entries(desk.store.vocabulary.forms).filter(([name]) => name !== "path");
+  const sample = (path) => html`<svg class="form-sample" viewBox="0 0 40 36" aria-hidden="true"><path d=${path} fill-rule="evenodd"></path></svg>`;
+  openMenu("Shape", anchorOf(event), (menu) =>
+    section("Shape", forms.map(([name, { label, sample: path }]) => item(html`<span>${sample(path)}${label}</span>`, "", () => (menu.close(), addShape(desk, name))))));
 }
 
 export function addLine(desk) {

@@ -1,5 +1,6 @@
 // Acts on what is selected.
 
+import { anchorOf } from "../menus.js";
 import { openBuildMenu } from "../sheets/build_menu.js";
 import { openPlaceMenu } from "../sheets/placings.js";
 import { editText } from "../stage/text_editor.js";
@@ -13,11 +14,6 @@ export function buildMenu(desk, event) {
 export function placeMenu(desk, event) {
   desk.stage.setFace("arrange");
   openPlaceMenu(desk, anchorOf(event));
-}
-
-/** Where a menu opens: beside the button that was clicked, else beside the rail. */
-function anchorOf(event) {
-  return event?.type === "click" ? event.currentTarget : document.getElementById("acts");
 }
 
 export function editSelected(desk) {

@@ -9,7 +9,7 @@
 //   rail    where it stands in the rail: "slides", "things", "selected"; none: it has a key alone
 //   run     (desk, event)
 
-import { addLine, addMedia, addShape, choosePictures, newText } from "./adding.js";
+import { addLine, addMedia, addShape, choosePictures, newText, shapeMenu } from "./adding.js";
 import { addSlide, moveSlide, stepSlide } from "./slides.js";
 import { buildMenu, duplicate, editSelected, placeMenu, remove, restack, selectAll, selectNext, selectNothing } from "./selected.js";
 import { openHelp } from "./help.js";
@@ -19,7 +19,8 @@ export const ACTS = [
   { id: "pictures", name: "Pictures…", keys: ["P"], help: "pictures into slides", rail: "slides", run: choosePictures },
   { id: "text", name: "Text", keys: ["T"], help: "a text: write at once", needs: "slide", rail: "things", run: newText },
   { id: "rectangle", name: "Rectangle", keys: ["R"], needs: "slide", rail: "things", run: (desk) => addShape(desk, "rectangle") },
-  { id: "ellipse", name: "Ellipse", keys: ["E"], needs: "slide", rail: "things", run: (desk) => addShape(desk, "ellipse") },
+  { id: "shape", name: "Shape…", keys: ["D"], help: "another shape", needs: "slide", rail: "things", run: shapeMenu },
+  { id: "ellipse", name: "Ellipse", keys: ["E"], needs: "slide", run: (desk) => addShape(desk, "ellipse") },
   { id: "line", name: "Line", keys: ["G"], needs: "slide", rail: "things", run: addLine },
   { id: "picture", name: "Picture…", keys: ["I"], needs: "slide", rail: "things", run: (desk) => addMedia(desk, "picture") },
   { id: "clip", name: "Clip…", keys: ["C"], needs: "slide", rail: "things", run: (desk) => addMedia(desk, "clip") },

@@ -8,6 +8,7 @@ import { clipTrim } from "./clip_trim.js";
 import { choice, colourField, numberField, row, textField } from "./fields.js";
 import { itsSlides } from "./its_slides.js";
 import { placingRows } from "./placings.js";
+import { edgeRows, lineRows, shapeRows } from "./shape_rows.js";
 import { textRows } from "./text_rows.js";
 
 const STYLES = { text: (thing, set, desk) => textRows(desk, [thing]), shape: shapeRows, line: lineRows, picture: pictureRows, clip: pictureRows, sound: () => nothing };
@@ -51,10 +52,10 @@ function single(desk, thing) {
   const found = store.shown.findings.filter((f) => f.slide === store.focus && f.object === thing.id);
   return html`<div class="sheet">
     <input class="book-title" aria-label="Name of the object" @change=${(event) => set({ name: event.target.value.trim() || null })} ${fieldValue(store.slide.names[thing.id])}>
-    <p class="soft">${kindWords(thing)}</p>
+    <p class="soft">${kindWords(desk, thing)}</p>
     ${found.map((finding) => html`<p class="notice mt-2">${finding.message.replace(/^slide \d+: /, "")} ${mend(desk, finding)}</p>`)}
     ${timed ? clipTrim(desk, thing) : nothing}
-    <div class="sheet-grid">${placeRows(thing, set, store.shown.show)}${STYLES[thing.kind](thing, set, desk)}
+    <div class="sheet-grid">${placeRows(thing, set, store.shown.show)}${STYLES[thing.kind](thing, set, desk)}${thing.kind === "sound" ? nothing : edgeRows(thing, set)}
       ${row("Describe", textField("Description for those who cannot see it", thing.alt, (alt) => set({ alt: alt || null }), "for those who cannot see it"), true)}${itsSlides(desk, thing)}</div>
     ${builds(desk, [thing.id])}</div>`;
 }
@@ -88,29 +89,11 @@ function placeRows(thing, set, stage) {
   ];
 }
 
-function shapeRows(thing, set) {
-  return [
-    row("Form", choice("Form", thing.form, [["rectangle", "rectangle"], ["ellipse", "ellipse"]], (form) => set({ form }))),
-    row("Corners", numberField("Corner radius", thing.corner_radius, (corner_radius) => set({ corner_radius }), { least: 0 })),
-    row("Fill", colourField("Fill", thing.fill, (fill) => set({ fill }), true)),
-    row("Line", colourField("Line", thing.line, (line) => set({ line }), true)),
-    row("Line width", numberField("Line width", thing.line_width, (line_width) => set({ line_width }), { least: 0, most: 400 })),
-  ];
-}
-
-function lineRows(thing, set) {
-  return [
-    row("Line", colourField("Line", thing.line, (line) => set({ line }))),
-    row("Width", numberField("Line width", thing.line_width, (line_width) => set({ line_width }), { least: 0.5, most: 400 })),
-    row("Runs", choice("Runs", String(thing.rising), [["false", "downwards"], ["true", "upwards"]], (value) => set({ rising: value === "true" })), true),
-  ];
-}
-
 function pictureRows(thing, set) {
   return row("Picture", choice("Picture", thing.fit, [["whole", "whole in its box"], ["fill", "filling its box, cut at the edges"]], (fit) => set({ fit })), true);
 }
 
-function kindWords(thing) {
+function kindWords({ store }, thing) {
   const lines = thing.paragraphs?.length ?? 0;
-  return { text: `text, ${lines} line${lines === 1 ? "" : "s"}`, shape: thing.form, line: "line", picture: "picture", clip: "clip", sound: "sound" }[thing.kind];
+  return { text: `text, ${lines} line${lines === 1 ? "" : "s"}`, shape: store.vocabulary.forms[thing.form]?.label, line: "line", picture: "picture", clip: "clip", sound: "sound" }[thing.kind];
 }

@@ -3,17 +3,26 @@
 
 import { html, nothing } from "../../../site/vendor/lit.js";
 import { Pane } from "../pane.js";
-import { contains, keepsProportions, resized, rounded } from "./geometry.js";
+import { formHandles } from "./forms.js";
+import { around, contains, keepsProportions, resized, rounded } from "./geometry.js";
 import { SELECT } from "./tools/select.js";
 
 const HANDLES = {
   nw: [0, 0], n: [50, 0], ne: [100, 0], e: [100, 50], se: [100, 100], s: [50, 100], sw: [0, 100], w: [0, 50],
 };
 
+const CURSORS = ["nwse", "ns", "nesw", "ew"];
+const CURSOR_AT = { nw: 0, n: 1, ne: 2, e: 3, se: 0, s: 1, sw: 2, w: 3 };
+
+/** The cursor of a handle, turned as its object is. */
+function cursorAt(name, rotation = 0) {
+  return CURSORS[(((CURSOR_AT[name] + Math.round(rotation / 45)) % 4) + 4) % 4];
+}
+
 export class Arranging extends Pane {
   constructor(desk) {
     super(document.getElementById("stage-frames"), {
-      shows: () => [this.store.slide, this.store.selection.objects, this.scale, this.band, this.guides],
+      shows: () => [this.store.slide, this.store.selection.objects, this.scale, this.band, this.guides, this.said],
       draw: () => this.template(),
     });
     this.desk = desk;
@@ -53,6 +62,11 @@ export class Arranging extends Pane {
     return this.store.slide?.document.objects ?? [];
   }
 
+  /** The objects that are selected, back to front. */
+  chosen() {
+    return this.things().filter((thing) => this.store.objects.has(thing.id));
+  }
+
   under(point) {
     return this.things().findLast((thing) => contains(thing, point));
   }
@@ -63,34 +77,57 @@ export class Arranging extends Pane {
   }
 
   /** Draws the lines to which what is dragged has snapped: {x: [places], y: [places]}, or none. */
-  drawGuides(guides = null) {
+  drawGuides(guides = null, said = "") {
     this.guides = guides;
+    this.said = said;
     this.update();
   }
 
   // ---- drawing
 
   template() {
-    const { objects } = this.store;
     const things = this.things();
+    const chosen = this.chosen();
     const grips = things.filter((thing) => thing.kind === "sound");
     return html`${grips.map((thing) => html`<div class="sound-grip" .style=${this.place(thing, false)}>${this.store.slide.names[thing.id]}</div>`)}
-      ${things.filter((thing) => objects.has(thing.id)).map((thing) => this.frame(thing, objects.size === 1))}
+      ${chosen.map((thing) => this.frame(thing, chosen.length === 1))}
+      ${chosen.length > 1 ? this.together(chosen) : nothing}
       ${(this.guides?.x ?? []).map((x) => html`<div class="guide" .style=${`left:${x * this.scale}px;top:0;bottom:0`}></div>`)}
       ${(this.guides?.y ?? []).map((y) => html`<div class="guide" .style=${`top:${y * this.scale}px;left:0;right:0`}></div>`)}
+      ${(this.guides?.gaps ?? []).map((gap) => this.gap(gap))}
+      ${this.said && chosen.length ? html`<output class="said" .style=${this.place({ ...around(chosen), rotation: 0 }, false)}>${this.said}</output>` : nothing}
       ${this.band ? html`<div class="band" .style=${this.place(this.band)}></div>` : nothing}`;
   }
 
   frame(thing, alone) {
-    const names = Object.keys(HANDLES).filter((name) => alone && !(keepsProportions(thing) && name.length === 1));
-    return html`<div class="selection" data-object=${thing.id} .style=${this.place(thing)}>
-      ${names.map((name) => html`<div class="handle" data-handle=${name} .style=${`left:${HANDLES[name][0]}%;top:${HANDLES[name][1]}%;cursor:${name}-resize`}></div>`)}</div>`;
+    return html`<div class="selection" data-object=${thing.id} .style=${this.place(thing)}>${alone ? this.handles(thing, keepsProportions(thing)) : nothing}
+      ${alone ? formHandles(thing, this.store.vocabulary.forms).map(({ name, label, at: [x, y] }) => html`<div class="handle is-form" data-form=${name} title=${label} .style=${`left:${100 * x}%;top:${100 * y}%`}></div>`) : nothing}</div>`;
+  }
+
+  /** The frame around several objects, that sizes and turns them at once. */
+  together(things) {
+    return html`<div class="selection is-together" .style=${this.place(around(things))}>${this.handles({ rotation: 0 }, things.some(keepsProportions))}</div>`;
+  }
+
+  handles(thing, keeps) {
+    const names = Object.keys(HANDLES).filter((name) => !(keeps && name.length === 1));
+    return html`${names.map((name) => html`<div class="handle" data-handle=${name} .style=${`left:${HANDLES[name][0]}%;top:${HANDLES[name][1]}%;cursor:${cursorAt(name, thing.rotation)}-resize`}></div>`)}
+      ${thing.kind === "sound" ? nothing : html`<div class="handle is-turn" data-handle="turn" title="Turn (Shift: by 15°)"></div>`}`;
   }
 
   place({ x, y, width, height, rotation }, sized = true) {
     const { scale } = this;
     const size = sized ? `width:${width * scale}px;height:${height * scale}px;` : "";
     return `left:${x * scale}px;top:${y * scale}px;${size}${rotation ? `transform:rotate(${rotation}deg)` : ""}`;
+  }
+
+  /** The distance between two boxes, with its number: {axis: "x" | "y", from, to, at}. */
+  gap({ axis, from, to, at }) {
+    const { scale } = this;
+    const across = axis === "x";
+    const size = (to - from) * scale;
+    const place = across ? `left:${from * scale}px;top:${at * scale}px;width:${size}px` : `top:${from * scale}px;left:${at * scale}px;height:${size}px`;
+    return html`<div class="gap is-${axis}" .style=${place}><span>${Math.round(to - from)}</span></div>`;
   }
 
   // ---- by keys
@@ -106,7 +143,7 @@ export class Arranging extends Pane {
   }
 
   change(values) {
-    const things = this.things().filter((thing) => this.store.objects.has(thing.id));
+    const things = this.chosen();
     if (!things.length) return;
     this.store.edit({ do: "set-objects", slide: this.store.focus, values: Object.fromEntries(things.map((t) => [t.id, values(t)])) });
   }

@@ -42,6 +42,46 @@ export function resized(box, handle, dx, dy, keep) {
   };
 }
 
+/** A turned box after its handle was dragged by dx, dy on the stage: the corner across stays where it is. */
+export function resizedTurned(box, handle, dx, dy, keep) {
+  if (!box.rotation) return resized(box, handle, dx, dy, keep);
+  const local = turned({ x: dx, y: dy }, -box.rotation);
+  const made = resized(box, handle, local.x, local.y, keep);
+  const middle = { x: made.x + made.width / 2 - box.x - box.width / 2, y: made.y + made.height / 2 - box.y - box.height / 2 };
+  const moved = turned(middle, box.rotation);
+  return { ...made, x: rounded(made.x + moved.x - middle.x), y: rounded(made.y + moved.y - middle.y) };
+}
+
+/** A point turned about the origin, by degrees. */
+export function turned({ x, y }, degrees) {
+  const angle = (degrees * Math.PI) / 180;
+  return { x: x * Math.cos(angle) - y * Math.sin(angle), y: x * Math.sin(angle) + y * Math.cos(angle) };
+}
+
+/** The upright box around boxes, turned as they are. */
+export function around(things) {
+  const corners = things.flatMap((thing) => {
+    const middle = { x: thing.x + thing.width / 2, y: thing.y + thing.height / 2 };
+    return [[-1, -1], [1, -1], [1, 1], [-1, 1]].map(([a, b]) => {
+      const { x, y } = turned({ x: (a * thing.width) / 2, y: (b * thing.height) / 2 }, thing.rotation ?? 0);
+      return { x: middle.x + x, y: middle.y + y };
+    });
+  });
+  const [xs, ys] = [corners.map((c) => c.x), corners.map((c) => c.y)];
+  const [x, y] = [Math.min(...xs), Math.min(...ys)];
+  return { x, y, width: Math.max(...xs) - x, height: Math.max(...ys) - y };
+}
+
+/** Boxes after the frame around them went from one box to another: each moved and sized in proportion. */
+export function scaledWith(thing, from, to) {
+  const [across, down] = [to.width / from.width, to.height / from.height];
+  const quarter = Math.abs(Math.round(thing.rotation / 90)) % 2 === 1;
+  const width = Math.max(LEAST, thing.width * (quarter ? down : across));
+  const height = Math.max(LEAST, thing.height * (quarter ? across : down));
+  const middle = { x: to.x + (thing.x + thing.width / 2 - from.x) * across, y: to.y + (thing.y + thing.height / 2 - from.y) * down };
+  return { x: rounded(middle.x - width / 2), y: rounded(middle.y - height / 2), width: rounded(width), height: rounded(height) };
+}
+
 export function rounded(number) {
   return Math.round(number * 10) / 10;
 }

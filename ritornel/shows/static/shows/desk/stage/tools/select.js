@@ -1,11 +1,13 @@
 // The tool that selects: a click takes what lies there, a drag moves or resizes it, or draws a frame over several.
 
 import { follow } from "../../../../site/gesture.js";
-import { boxBetween, keepsProportions, overlaps, resized, rounded } from "../geometry.js";
+import { formDragged } from "../forms.js";
+import { around, boxBetween, keepsProportions, overlaps, resized, resizedTurned, rounded, scaledWith, turned } from "../geometry.js";
 import { linesOf, snappedHandle, snappedMove } from "../snapping.js";
 import { editText } from "../text_editor.js";
 
 const SNAPS_PX = 6;
+const STEP_DEGREES = 15;
 
 export const SELECT = {
   name: "select",
@@ -13,11 +15,10 @@ export const SELECT = {
   press(desk, event, overlay) {
     const { store } = desk;
     const point = overlay.point(event);
-    const { handle } = event.target.dataset ?? {};
-    if (handle) {
-      follow(event, resizing(desk, overlay, handle));
-      return;
-    }
+    const { handle, form } = event.target.dataset ?? {};
+    if (handle === "turn") return follow(event, turning(desk, overlay, point));
+    if (form) return follow(event, forming(desk, overlay, form));
+    if (handle) return follow(event, desk.store.objects.size > 1 ? scaling(desk, overlay, handle) : resizing(desk, overlay, handle));
     const thing = overlay.under(point);
     if (!thing) {
       follow(event, banding(desk, overlay, point, event.shiftKey));
@@ -40,7 +41,7 @@ export const SELECT = {
 };
 
 function moving({ store }, overlay) {
-  const chosen = overlay.things().filter((thing) => store.objects.has(thing.id));
+  const chosen = overlay.chosen();
   return placing(store, overlay, chosen, (far, lines, reach) => {
     const by = lines ? snappedMove(chosen, far.dx, far.dy, lines, reach) : far;
     const values = Object.fromEntries(chosen.map((t) => [t.id, { x: rounded(t.x + by.dx), y: rounded(t.y + by.dy) }]));
@@ -50,11 +51,55 @@ function moving({ store }, overlay) {
 
 /** What keeps its proportions snaps to nothing: two edges would have to come to lines at once. */
 function resizing({ store }, overlay, handle) {
-  const thing = overlay.things().find((t) => store.objects.has(t.id));
+  const [thing] = overlay.chosen();
   return placing(store, overlay, [thing], (far, lines, reach, event) => {
     const keep = keepsProportions(thing) || event.shiftKey;
     const by = lines && !keep && !thing.rotation ? snappedHandle(thing, handle, far.dx, far.dy, lines, reach) : far;
-    return { values: { [thing.id]: resized(thing, handle, by.dx, by.dy, keep) }, guides: by.guides };
+    return { values: { [thing.id]: resizedTurned(thing, handle, by.dx, by.dy, keep) }, guides: by.guides };
+  });
+}
+
+/** The frame around several objects is dragged: they keep their proportions by Shift, and where one of them always does. */
+function scaling({ store }, overlay, handle) {
+  const chosen = overlay.chosen();
+  const frame = around(chosen);
+  return placing(store, overlay, chosen, (far, lines, reach, event) => {
+    const keep = event.shiftKey || chosen.some(keepsProportions);
+    const by = lines && !keep ? snappedHandle(frame, handle, far.dx, far.dy, lines, reach) : far;
+    const to = resized(frame, handle, by.dx, by.dy, keep);
+    return { values: Object.fromEntries(chosen.map((thing) => [thing.id, scaledWith(thing, frame, to)])), guides: by.guides };
+  });
+}
+
+/** Turns what is selected about its middle; with Shift in steps of 15 degrees. */
+function turning({ store }, overlay, start) {
+  const chosen = overlay.chosen();
+  const box = around(chosen);
+  const middle = { x: box.x + box.width / 2, y: box.y + box.height / 2 };
+  const angle = (point) => (Math.atan2(point.y - middle.y, point.x - middle.x) * 180) / Math.PI;
+  const begun = chosen[0].rotation;
+  return placing(store, overlay, chosen, (far, lines, reach, event) => {
+    let by = angle({ x: start.x + far.dx, y: start.y + far.dy }) - angle(start);
+    if (event.shiftKey) by = Math.round((begun + by) / STEP_DEGREES) * STEP_DEGREES - begun;
+    const values = Object.fromEntries(chosen.map((thing) => {
+      const own = { x: thing.x + thing.width / 2 - middle.x, y: thing.y + thing.height / 2 - middle.y };
+      const moved = turned(own, by);
+      return [thing.id, { x: rounded(thing.x + moved.x - own.x), y: rounded(thing.y + moved.y - own.y), rotation: upright(thing.rotation + by) }];
+    }));
+    return { values, said: `${upright(begun + by)}°` };
+  });
+}
+
+/** Degrees from -180 up to 180, at tenths. */
+function upright(degrees) {
+  return rounded(((((degrees + 180) % 360) + 360) % 360) - 180);
+}
+
+function forming({ store }, overlay, name) {
+  const [thing] = overlay.chosen();
+  return placing(store, overlay, [thing], (far) => {
+    const local = turned({ x: far.dx, y: far.dy }, -thing.rotation);
+    return { values: { [thing.id]: formDragged(thing, name, local.x, local.y) } };
   });
 }
 
@@ -72,7 +117,7 @@ function placing(store, overlay, things, values) {
       const { scale } = overlay;
       const placed = values({ dx: dx / scale, dy: dy / scale }, event.altKey ? null : lines, SNAPS_PX / scale, event);
       command = { do: "set-objects", slide, values: placed.values };
-      overlay.drawGuides(placed.guides);
+      overlay.drawGuides(placed.guides, placed.said);
       store.attempt(command);
     },
     end() {
