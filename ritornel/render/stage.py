@@ -13,9 +13,9 @@ def nodes(slide: Slide) -> list[dict[str, Any]]:
     """Return one node per object, back to front.
 
     Every node has ``key`` (what tracks move it by), ``object`` (its id), ``kind``, ``x``, ``y``, ``width``, ``height``
-    in stage units, ``rotation``, ``opacity`` and ``alt``. Shapes and lines carry ``svg``; texts ``parts``, one per
-    paragraph, each with ``key``, ``y``, ``height`` and ``svg``; pictures and clips carry ``asset`` and ``fit``, and
-    where they have a shadow or a soft edge ``filter``, its id and its element.
+    in stage units, ``rotation``, ``opacity`` and ``alt``; ``hidden`` if it is out of the way while others are placed.
+    Shapes and lines carry ``svg``; texts ``parts``, one per paragraph, each with ``key``, ``y``, ``height``, ``svg``;
+    pictures and clips ``asset`` and ``fit``, and if they have a shadow or a soft edge ``filter``: its id and element.
     """
     return [_node(thing) for thing in slide.objects]
 
@@ -33,6 +33,8 @@ def _node(thing: Object) -> dict[str, Any]:
         "opacity": thing.opacity,
         "alt": thing.alt or thing.name,
     }
+    if thing.hidden:
+        node["hidden"] = True
     if isinstance(thing, Text):
         node["parts"] = [
             {

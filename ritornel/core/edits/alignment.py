@@ -1,4 +1,4 @@
-"""Edits that place several objects at once: align, spread, tidy, make alike in size."""
+"""Edits that place several objects at once: align, spread, tidy, make alike in size. A group is placed as one."""
 
 from collections.abc import Callable, Mapping
 from typing import Annotated, Literal
@@ -11,7 +11,7 @@ from ritornel.core.alignment.aligned import Edge, aligned
 from ritornel.core.alignment.boxes import Box, around, filled
 from ritornel.core.alignment.spread import Direction, spread
 from ritornel.core.alignment.tidied import Form, tidied
-from ritornel.core.edits.command import BadEdit, Command, Ids, change_slide
+from ritornel.core.edits.command import BadEdit, Command, Ids, change_slide, slide_of
 from ritornel.core.model import Clip, Object, Picture, Show, Slide, Text
 from ritornel.core.model.units import FARTHEST
 from ritornel.core.time.rounding import tenths
@@ -33,9 +33,8 @@ class AlignObjects(Command, frozen=True, kw_only=True):
         def shifts(boxes: Mapping[str, Box]) -> Shifts:
             if self.to == "slide":
                 return aligned(boxes, self.edge, Box(0, 0, show.width, show.height))
-            return aligned(
-                boxes, self.edge, around(boxes.values()) if self.to == "each other" else boxes[self.objects[0]]
-            )
+            first = boxes[_first(slide_of(show, self.slide), self.objects)]
+            return aligned(boxes, self.edge, around(boxes.values()) if self.to == "each other" else first)
 
         return _shifted(show, self.slide, self.objects, 1 if self.to == "slide" else 2, shifts)
 
@@ -123,15 +122,32 @@ def _chosen(slide: Slide, ids: Ids, least: int) -> list[Object]:
     chosen = [known[i] for i in dict.fromkeys(ids) if i in known]
     if len(chosen) < len(set(ids)):
         raise BadEdit("that object is not on the slide any more")
-    if len(chosen) < least:
-        raise BadEdit(f"select {('an object', 'two objects', 'three objects')[least - 1]} at least")
+    _enough(len(chosen), least)
     return chosen
+
+
+def _enough(count: int, least: int) -> None:
+    if count < least:
+        raise BadEdit(f"select {('an object', 'two objects', 'three objects')[least - 1]} at least")
+
+
+def _shift_of(thing: Object, ids: Ids, shifts: Shifts) -> tuple[float, float]:
+    return shifts.get(thing.group or thing.id, (0.0, 0.0)) if thing.id in ids else (0.0, 0.0)
+
+
+def _first(slide: Slide, ids: Ids) -> str:
+    """Return what the first of the objects is placed as: its group, or itself."""
+    return next(o.group or o.id for o in slide.objects if o.id == ids[0])
 
 
 def _shifted(show: Show, slide_id: str, ids: Ids, least: int, rule: Callable[[Mapping[str, Box]], Shifts]) -> Show:
     def change(slide: Slide) -> Slide:
-        shifts = rule({o.id: filled(o) for o in _chosen(slide, ids, least)})
-        return replace(slide, objects=tuple(_moved(o, *shifts.get(o.id, (0.0, 0.0))) for o in slide.objects))
+        units: dict[str, list[Object]] = {}
+        for thing in _chosen(slide, ids, 1):
+            units.setdefault(thing.group or thing.id, []).append(thing)
+        _enough(len(units), least)
+        shifts = rule({unit: around(map(filled, members)) for unit, members in units.items()})
+        return replace(slide, objects=tuple(_moved(o, *_shift_of(o, ids, shifts)) for o in slide.objects))
 
     return change_slide(show, slide_id, change)
 

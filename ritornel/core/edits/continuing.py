@@ -1,5 +1,6 @@
 """Edits of an object on all the slides on which it stands: the same lineage, the same place."""
 
+from collections.abc import Iterable
 from typing import Annotated, Literal
 
 from msgspec import Meta
@@ -14,7 +15,7 @@ _PLACE = frozenset({"x", "y"})
 _SIZE = frozenset({"width", "height", "rotation", "grows"})
 _OWN = frozenset({
     "id", "lineage", "name", "alt", "paragraphs", "asset", "in_ms", "out_ms", "rate", "plays", "gain_db", "muted",
-    "waited_for",
+    "waited_for", "group", "locked", "hidden", "link",
 })  # fmt: skip
 """What an object says or plays, and what it is called: its own on every slide."""
 
@@ -38,16 +39,8 @@ class MatchLineage(Command, frozen=True, kw_only=True):
         return replace(show, slides=tuple(self._matched(s, models) if s.id != self.slide else s for s in show.slides))
 
     def _matched(self, slide: Slide, models: dict[str, Object]) -> Slide:
-        objects = tuple(self._alike(o, models[o.lineage]) if o.lineage in models else o for o in slide.objects)
+        objects = tuple(alike(o, models[o.lineage], self.what) if o.lineage in models else o for o in slide.objects)
         return slide if objects == slide.objects else replace(slide, objects=objects)
-
-    def _alike(self, thing: Object, model: Object) -> Object:
-        names = set(thing.__struct_fields__) & set(model.__struct_fields__)
-        taken = {n for n in names & _PLACE if "place" in self.what} | {n for n in names & _SIZE if "size" in self.what}
-        if "look" in self.what and type(thing) is type(model):
-            taken |= names - _PLACE - _SIZE - _OWN
-        values = {name: getattr(model, name) for name in taken}
-        return replace(thing, **values)
 
     @property
     def label(self) -> str:
@@ -84,6 +77,15 @@ class PutOnSlides(Command, frozen=True, kw_only=True):
     def label(self) -> str:
         """Say where it goes."""
         return "put it on every slide" if self.slides is None else "put it on other slides"
+
+
+def alike(thing: Object, model: Object, what: Iterable[What]) -> Object:
+    """Return the object with the place, the size or the look of another; a look is taken by the same kind only."""
+    names = set(thing.__struct_fields__) & set(model.__struct_fields__)
+    taken = {n for n in names & _PLACE if "place" in what} | {n for n in names & _SIZE if "size" in what}
+    if "look" in what and type(thing) is type(model):
+        taken |= names - _PLACE - _SIZE - _OWN
+    return replace(thing, **{name: getattr(model, name) for name in taken})
 
 
 def _named(slide: Slide, ids: Ids) -> list[Object]:

@@ -1,5 +1,6 @@
 """Edits of objects: add, set, delete, duplicate, restack; start of a clip."""
 
+from collections.abc import Sequence
 from difflib import SequenceMatcher
 from typing import Annotated, Any, Literal
 
@@ -13,6 +14,7 @@ from ritornel.core.edits.command import (
     NewIds,
     asset_ids,
     change_slide,
+    fresh_ids,
     object_ids,
     step_ids,
     with_values,
@@ -20,7 +22,8 @@ from ritornel.core.edits.command import (
 from ritornel.core.edits.grouping import groups_of, with_groups, without_steps
 from ritornel.core.model import Clip, Object, Show, Slide, Sound, Step, Text, limits
 from ritornel.core.model.reading import convert
-from ritornel.core.model.units import FARTHEST
+from ritornel.core.model.units import FARTHEST, Position
+from ritornel.core.time.rounding import tenths
 
 COPY_OFFSET = 24
 """How far, in stage units, a copy stands to the right of and below its original."""
@@ -109,11 +112,15 @@ class DeleteObjects(Command, frozen=True, kw_only=True):
 
 
 class DuplicateObjects(Command, frozen=True, kw_only=True):
-    """Put copies of objects on the slide, a little offset, with copies of their builds alongside. Lineage is kept."""
+    """Put copies of objects on the slide, a little offset or ``by`` so far, with their builds alongside.
+
+    Lineage is kept.
+    """
 
     slide: str
     objects: Ids
     ids: NewIds = []
+    by: tuple[Position, Position] | None = None
 
     def apply(self, show: Show) -> Show:
         """Return the show with the copies."""
@@ -123,8 +130,9 @@ class DuplicateObjects(Command, frozen=True, kw_only=True):
             originals = [o for o in slide.objects if o.id in chosen]
             ids = object_ids(show, len(originals), self.ids)
             copy_of = {o.id: i for o, i in zip(originals, ids, strict=True)}
+            groups = groups_renamed(slide, originals)
             copies = [
-                replace(o, id=copy_of[o.id], lineage=o.lineage or o.id, x=_beside(o.x), y=_beside(o.y))
+                replace(o, id=copy_of[o.id], lineage=o.lineage or o.id, group=groups[o.group], **self._place(o))
                 for o in originals
             ]
             slide = replace(slide, running_order=_with_copied_steps(slide, copy_of))
@@ -132,24 +140,44 @@ class DuplicateObjects(Command, frozen=True, kw_only=True):
 
         return change_slide(show, self.slide, change)
 
+    def _place(self, thing: Object) -> dict[str, float]:
+        if self.by is None:
+            return {"x": beside(thing.x), "y": beside(thing.y)}
+        return {"x": tenths(thing.x + self.by[0]), "y": tenths(thing.y + self.by[1])}
+
 
 class Restack(Command, frozen=True, kw_only=True):
-    """Bring objects to the front or send them to the back of the slide."""
+    """Bring objects to the front or send them to the back, a step nearer or further, or right behind ``before``.
+
+    ``objects`` keep their own order; ``before`` is the id of another object, “” for the front.
+    """
 
     slide: str
     objects: Ids
-    to: Literal["front", "back"]
+    to: Literal["front", "back", "nearer", "further"] | None = None
+    before: str = ""
 
     def apply(self, show: Show) -> Show:
-        """Return the show with the objects restacked, in their own order."""
+        """Return the show with the objects restacked."""
         chosen = set(self.objects)
 
         def change(slide: Slide) -> Slide:
-            moved = tuple(o for o in slide.objects if o.id in chosen)
-            rest = tuple(o for o in slide.objects if o.id not in chosen)
-            return replace(slide, objects=(*rest, *moved) if self.to == "front" else (*moved, *rest))
+            moved = [o for o in slide.objects if o.id in chosen]
+            rest = [o for o in slide.objects if o.id not in chosen]
+            if not moved:
+                raise BadEdit("that object is not on the slide any more")
+            place = self._place(slide, moved, rest)
+            return replace(slide, objects=(*rest[:place], *moved, *rest[place:]))
 
         return change_slide(show, self.slide, change)
+
+    def _place(self, slide: Slide, moved: list[Object], rest: list[Object]) -> int:
+        """Return how many of the others lie further back."""
+        if self.to is None:
+            return next((n for n, o in enumerate(rest) if o.id == self.before), len(rest))
+        behind = {o.id for o in slide.objects[: slide.objects.index(moved[-1 if self.to == "nearer" else 0])]}
+        now = sum(o.id in behind for o in rest)
+        return {"front": len(rest), "back": 0, "nearer": min(now + 1, len(rest)), "further": max(now - 1, 0)}[self.to]
 
 
 class StartMedia(Command, frozen=True, kw_only=True):
@@ -189,7 +217,15 @@ def _with_own_height(old: Object, thing: Object, values: dict[str, Any]) -> Obje
     return replace(thing, grows=False) if by_hand and isinstance(thing, Text) and thing.grows else thing
 
 
-def _beside(place: float) -> float:
+def groups_renamed(slide: Slide, things: Sequence[Object]) -> dict[str, str]:
+    """Return by the groups of ``things`` the groups that copies of them on that slide form: others of their own."""
+    groups = sorted({o.group for o in things if o.group})
+    fresh = fresh_ids("group", (o.group for o in slide.objects), len(groups))
+    return {"": "", **dict(zip(groups, fresh, strict=True))}
+
+
+def beside(place: float) -> float:
+    """Return where a copy stands whose original stands at ``place``, on either axis."""
     return min(place + COPY_OFFSET, FARTHEST)
 
 

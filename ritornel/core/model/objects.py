@@ -16,7 +16,9 @@ class Placed(Struct, frozen=True, kw_only=True, omit_defaults=True, tag_field="k
     """What every object has. The box is in stage units, before ``rotation`` (degrees, about its centre).
 
     ``lineage`` is the identity that copies and continuations keep; empty only until the show is read or kept. A
-    ``soft_edge`` is so many stage units wide, inside the edge.
+    ``soft_edge`` is so many stage units wide, inside the edge. Objects of one ``group`` are placed together. What is
+    ``locked`` is not grabbed on the stage, what is ``hidden`` is out of the way while others are placed; the audience
+    sees it all the same.
     """
 
     id: Id
@@ -30,6 +32,9 @@ class Placed(Struct, frozen=True, kw_only=True, omit_defaults=True, tag_field="k
     opacity: Share = 1.0
     alt: Annotated[str, Meta(max_length=2000)] = ""
     link: Link = ""
+    group: Annotated[str, Meta(max_length=80)] = ""
+    locked: bool = False
+    hidden: bool = False
     shadow: Shadow | None = None
     soft_edge: Blur = 0
 

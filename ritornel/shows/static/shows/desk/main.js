@@ -2,6 +2,7 @@
 
 import { pageData } from "../../site/dom.js";
 import { railPane } from "./acts/rail.js";
+import { listenForClipboard } from "./acts/clipboard.js";
 import { listenForKeys } from "./acts/keys.js";
 import { PromptBook } from "./book/book.js";
 import { listenForDrops } from "./drops.js";
@@ -28,6 +29,7 @@ desk.book = new PromptBook(desk);
 desk.timeline = new Timeline(desk);
 drawOnChange(store, [headerPane(desk, addresses), linePane(desk), transportPane(desk), railPane(desk), desk.arranging, desk.book, desk.timeline]);
 listenForKeys(desk);
+listenForClipboard(desk);
 listenForDrops(desk);
 minding(desk);
 followElsewhere(store);

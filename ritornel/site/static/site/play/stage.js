@@ -52,7 +52,8 @@ export class Stage {
   /** Draws one slide with everything on it, as for placing. */
   arrange(id) {
     const index = this.play.order.findIndex((row) => row[0] === id);
-    this.show({ backdrop: "#000000", layers: [{ slide: index, properties: {}, targets: {} }] });
+    const targets = Object.fromEntries(this.play.slides[id].nodes.filter((node) => node.hidden).map((node) => [node.key, HIDDEN]));
+    this.show({ backdrop: "#000000", layers: [{ slide: index, properties: {}, targets }] });
   }
 
   /** The layer of a slide, built or brought up to date with the slide's nodes. */

@@ -6,6 +6,8 @@ import { writtenKey } from "./acting.js";
 
 const MORE = [
   ["Arrows", "move what is selected (Shift: by ten; Ctrl: resize it); else the playhead by a frame (Shift: a second)"],
+  ["Ctrl C, X, V", "copy, cut and put in objects with their builds; pictures and words from elsewhere too"],
+  ["Ctrl", "while dragging an object: a copy of it"],
   ["Tab", "to the next thing; on the timeline arrows move a build, a cue, a slide's end or a trim (Shift: a second; Ctrl: its length)"],
   ["Alt ↑ ↓", "in the prompt book: a build into another place, a cue's mark to other words"],
   ["Alt", "while dragging: without snapping"],

@@ -49,7 +49,22 @@ export function restack({ store }, to) {
 
 export function selectAll({ store, stage }) {
   stage.setFace("arrange");
-  store.select("objects", store.slide.document.objects.map((thing) => thing.id));
+  store.select("objects", store.slide.document.objects.filter((thing) => !thing.locked && !thing.hidden).map((thing) => thing.id));
+}
+
+export function group({ store }) {
+  store.edit({ do: "group-objects", slide: store.focus, objects: [...store.objects], group: newIds("group", 1)[0] });
+}
+
+export function ungroup({ store }) {
+  store.edit({ do: "ungroup-objects", slide: store.focus, objects: [...store.objects] });
+}
+
+/** Locks what is selected, or hides it while others are placed; with all of it so already, lets it go. */
+export function turnOn({ store }, field) {
+  const things = [...store.objects].map((id) => store.object(id));
+  const on = !things.every((thing) => thing[field]);
+  store.edit({ do: "set-objects", slide: store.focus, values: Object.fromEntries(things.map((thing) => [thing.id, { [field]: on }])) });
 }
 
 export function selectNothing({ store }) {

@@ -10,8 +10,9 @@
 //   run     (desk, event)
 
 import { addLine, addMedia, addShape, choosePictures, newText, shapeMenu } from "./adding.js";
+import { give, takeLook } from "./clipboard.js";
 import { addSlide, moveSlide, stepSlide } from "./slides.js";
-import { buildMenu, duplicate, editSelected, placeMenu, remove, restack, selectAll, selectNext, selectNothing } from "./selected.js";
+import { buildMenu, duplicate, editSelected, group, placeMenu, remove, restack, selectAll, selectNext, selectNothing, turnOn, ungroup } from "./selected.js";
 import { openHelp } from "./help.js";
 
 export const ACTS = [
@@ -51,6 +52,17 @@ export const ACTS = [
   { id: "select-nothing", name: "Select nothing", keys: ["Escape"], run: selectNothing },
   { id: "to-back", name: "To the back", keys: ["["], needs: "objects", run: (desk) => restack(desk, "back") },
   { id: "to-front", name: "To the front", keys: ["]"], needs: "objects", run: (desk) => restack(desk, "front") },
+
+  { id: "nearer", name: "Nearer", keys: ["Alt+]"], help: "a step to the front", needs: "objects", run: (desk) => restack(desk, "nearer") },
+  { id: "further", name: "Further back", keys: ["Alt+["], help: "a step to the back", needs: "objects", run: (desk) => restack(desk, "further") },
+  { id: "group", name: "Group", keys: ["Ctrl+G"], help: "group what is selected (a double click opens a group)", needs: "objects", run: group },
+  { id: "ungroup", name: "Ungroup", keys: ["Ctrl+Shift+G"], needs: "objects", run: ungroup },
+  { id: "lock", name: "Lock", keys: ["Ctrl+L"], help: "lock what is selected, or let it go", needs: "objects", run: (desk) => turnOn(desk, "locked") },
+  { id: "hide", name: "Hide", keys: ["Ctrl+H"], help: "hide what is selected while you place others", needs: "objects", run: (desk) => turnOn(desk, "hidden") },
+  { id: "take-look", name: "Take its look", keys: ["Y"], help: "take the look and builds of what is selected, to give them on", needs: "objects", run: takeLook },
+  { id: "give-look", name: "Give the look", keys: ["Shift+Y"], help: "give what is selected the look that was taken", needs: "objects", run: (desk) => give(desk, "give-look") },
+  { id: "give-builds", name: "Give the builds", keys: ["Alt+Y"], help: "give what is selected the builds that were taken", needs: "objects", run: (desk) => give(desk, "give-builds") },
+  { id: "objects", name: "Objects", keys: ["K"], help: "list the objects of the slide", needs: "slide", rail: "slides", run: (desk) => desk.book.toggleList() },
 
   { id: "undo", name: "Undo", keys: ["Ctrl+Z"], run: (desk) => desk.store.undo() },
   { id: "redo", name: "Redo", keys: ["Ctrl+Shift+Z", "Ctrl+Y"], run: (desk) => desk.store.redo() },

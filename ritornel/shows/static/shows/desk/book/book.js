@@ -5,6 +5,7 @@ import { html, nothing, render, repeat } from "../../../site/vendor/lit.js";
 import { seconds } from "../../../site/times.js";
 import { fieldValue, Pane } from "../pane.js";
 import { entrySettings } from "../sheets/entry_settings.js";
+import { objectList } from "../sheets/object_list.js";
 import { objectSheet } from "../sheets/object_sheet.js";
 import { slideSettings } from "../sheets/slide_settings.js";
 import { Draft } from "../writing/draft.js";
@@ -20,6 +21,7 @@ export class PromptBook {
     this.root = document.getElementById("book");
     this.passages = new Map();
     this.settingsOpen = false;
+    this.listing = false;
     const id = (name) => document.getElementById(name);
     this.page = id("book-page");
     this.head = new Pane(id("book-head"), {
@@ -27,8 +29,8 @@ export class PromptBook {
       draw: () => this.drawHead(),
     });
     this.sheet = new Pane(id("book-sheet"), {
-      shows: () => [this.store.slide, this.store.selection.objects, this.store.shown.assets, this.store.shown.findings, this.store.steps, this.store.objects.size ? this.store.shown.slides : null, desk.stage.writing?.editor.view.state ?? null],
-      draw: () => (this.store.objects.size && this.store.slide ? objectSheet(desk) : nothing),
+      shows: () => [this.store.slide, this.store.selection.objects, this.store.shown.assets, this.store.shown.findings, this.store.steps, this.store.objects.size ? this.store.shown.slides : null, desk.stage.writing?.editor.view.state ?? null, this.listing],
+      draw: () => (this.store.slide ? html`${this.listing ? objectList(desk) : nothing}${this.store.objects.size ? objectSheet(desk) : nothing}` : nothing),
     });
     this.draft = new Draft(this.store, (before, script) => {
       const was = before.slides[this.slide]?.document.script ?? "";
@@ -52,6 +54,12 @@ export class PromptBook {
     setTimeout(() => this.editor.focus());
   }
 
+  /** Shows the list of the slide's objects, or puts it away. */
+  toggleList() {
+    this.listing = !this.listing;
+    this.store.changed();
+  }
+
   /** After the next drawing an entry has the focus that had it before. */
   keepFocusOn(step) {
     this.focused = step;
@@ -60,7 +68,7 @@ export class PromptBook {
   update() {
     const { store } = this;
     const { slide } = store;
-    const sheet = store.objects.size > 0;
+    const sheet = store.objects.size > 0 || Boolean(this.listing);
     this.page.classList.toggle("is-sheet", sheet);
     this.page.classList.toggle("is-empty", !store.focus);
     this.head.update();

@@ -29,11 +29,13 @@ export class Arranging extends Pane {
     this.store = desk.store;
     this.over = document.getElementById("stage-over");
     this.tool = SELECT;
+    this.opened = null;
     this.band = null;
     this.guides = null;
     this.over.addEventListener("pointerdown", (event) => this.press(event));
     this.over.addEventListener("dblclick", (event) => this.ready && this.tool.open(desk, event, this));
     new ResizeObserver(() => this.update()).observe(this.over);
+    desk.store.on("selected", () => this.closeGroups());
   }
 
   /** Whether there is something to arrange, and the stage shows its Arrange face. */
@@ -62,13 +64,31 @@ export class Arranging extends Pane {
     return this.store.slide?.document.objects ?? [];
   }
 
-  /** The objects that are selected, back to front. */
+  /** The objects that are selected and can be moved, back to front. */
   chosen() {
-    return this.things().filter((thing) => this.store.objects.has(thing.id));
+    return this.things().filter((thing) => this.store.objects.has(thing.id) && !thing.locked);
+  }
+
+  /** What is selected with an object: all of its group, unless that is open. */
+  withGroup(thing) {
+    if (!thing.group || thing.group === this.opened) return [thing.id];
+    return this.things().filter((one) => one.group === thing.group).map((one) => one.id);
+  }
+
+  /** Opens the group of an object in place: what is in it can be selected by itself, until something else is. */
+  openGroup(thing) {
+    this.opened = thing.group;
+    this.store.select("objects", [thing.id]);
+  }
+
+  /** A group stays open while something in it is selected. */
+  closeGroups() {
+    const inside = this.things().some((thing) => thing.group === this.opened && this.store.objects.has(thing.id));
+    if (!inside) this.opened = null;
   }
 
   under(point) {
-    return this.things().findLast((thing) => contains(thing, point));
+    return this.things().findLast((thing) => !thing.locked && !thing.hidden && contains(thing, point));
   }
 
   drawBand(box) {

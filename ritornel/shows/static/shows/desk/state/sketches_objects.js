@@ -25,23 +25,26 @@ export const OBJECT_SKETCHES = {
 
   "delete-objects": (state, { slide, objects }) => withSlide(state, slide, (s) => withoutObjects(s, new Set(objects))),
 
-  "duplicate-objects": (state, { slide, objects, ids }) =>
+  "duplicate-objects": (state, { slide, objects, ids, by = [COPY_OFFSET, COPY_OFFSET] }) =>
     withSlide(state, slide, (s) => {
       const chosen = s.document.objects.filter((o) => objects.includes(o.id));
       return chosen.reduce((made, thing, n) => {
         if (!ids?.[n]) return made;
-        const copy = { ...thing, id: ids[n], x: thing.x + COPY_OFFSET, y: thing.y + COPY_OFFSET };
+        const copy = { ...thing, id: ids[n], x: thing.x + by[0], y: thing.y + by[1] };
         const node = s.nodes.find((one) => one.object === thing.id);
         return withObject(made, copy, node && { ...node, x: copy.x, y: copy.y, parts: node.parts?.map((p, i) => ({ ...p, key: `${copy.id}/${i}` })) }, s.names[thing.id]);
       }, s);
     }),
 
-  restack: (state, { slide, objects, to }) =>
+  restack: (state, { slide, objects, to = null, before = "" }) =>
     withSlide(state, slide, (s) => {
+      if (to === "nearer" || to === "further") return s;
       const sorted = (things, id) => {
         const moved = things.filter((thing) => objects.includes(id(thing)));
         const rest = things.filter((thing) => !objects.includes(id(thing)));
-        return to === "front" ? [...rest, ...moved] : [...moved, ...rest];
+        const found = rest.findIndex((thing) => id(thing) === before);
+        const at = to === "back" ? 0 : to === "front" || found < 0 ? rest.length : found;
+        return [...rest.slice(0, at), ...moved, ...rest.slice(at)];
       };
       return { ...s, document: { ...s.document, objects: sorted(s.document.objects, (o) => o.id) }, nodes: sorted(s.nodes, (n) => n.object) };
     }),
@@ -74,7 +77,8 @@ function withValues(slide, values) {
 }
 
 /** A node in another box; its picture is stretched to it, and a text shows its new words, until the answer comes. */
-function withBox(node, values, thing) {
+function withBox(shown, values, thing) {
+  const node = values.hidden === undefined ? shown : { ...shown, hidden: values.hidden };
   const box = Object.fromEntries(BOX.filter((field) => values[field] !== undefined).map((field) => [field, values[field]]));
   const changed = { ...node, ...box };
   if (values.paragraphs) return { ...changed, parts: undefined, sketch: thing };

@@ -4,6 +4,7 @@ import { follow } from "../../../../site/gesture.js";
 import { formDragged } from "../forms.js";
 import { around, boxBetween, keepsProportions, overlaps, resized, resizedTurned, rounded, scaledWith, turned } from "../geometry.js";
 import { linesOf, snappedHandle, snappedMove } from "../snapping.js";
+import { newIds } from "../../state/ids.js";
 import { editText } from "../text_editor.js";
 
 const SNAPS_PX = 6;
@@ -24,19 +25,25 @@ export const SELECT = {
       follow(event, banding(desk, overlay, point, event.shiftKey));
       return;
     }
+    if ((event.ctrlKey || event.metaKey) && store.objects.has(thing.id)) {
+      follow(event, copying(desk, overlay, thing));
+      return;
+    }
     if (event.shiftKey || event.ctrlKey || event.metaKey) {
       const chosen = new Set(store.objects);
-      if (!chosen.delete(thing.id)) chosen.add(thing.id);
+      const there = chosen.has(thing.id);
+      for (const id of overlay.withGroup(thing)) there ? chosen.delete(id) : chosen.add(id);
       store.select("objects", chosen);
       return;
     }
-    if (!store.objects.has(thing.id)) store.select("objects", [thing.id]);
+    if (!store.objects.has(thing.id)) store.select("objects", overlay.withGroup(thing));
     follow(event, moving(desk, overlay));
   },
 
   open(desk, event, overlay) {
     const thing = overlay.under(overlay.point(event));
-    if (thing?.kind === "text") editText(desk, thing.id);
+    if (thing?.group && thing.group !== overlay.opened) overlay.openGroup(thing);
+    else if (thing?.kind === "text") editText(desk, thing.id);
   },
 };
 
@@ -47,6 +54,24 @@ function moving({ store }, overlay) {
     const values = Object.fromEntries(chosen.map((t) => [t.id, { x: rounded(t.x + by.dx), y: rounded(t.y + by.dy) }]));
     return { values, guides: by.guides };
   });
+}
+
+/** A drag with Ctrl moves copies; a click with it takes the object out of what is selected. */
+function copying({ store }, overlay, thing) {
+  const chosen = overlay.chosen();
+  const ids = newIds("object", chosen.length);
+  const drag = placing(store, overlay, chosen, (far, lines, reach) => {
+    const by = lines ? snappedMove(chosen, far.dx, far.dy, lines, reach) : far;
+    return { command: { do: "duplicate-objects", slide: store.focus, objects: chosen.map((t) => t.id), ids, by: [rounded(by.dx), rounded(by.dy)] }, guides: by.guides };
+  });
+  return {
+    ...drag,
+    click: () => store.select("objects", [...store.objects].filter((id) => !overlay.withGroup(thing).includes(id))),
+    end: () => {
+      drag.end();
+      store.select("objects", ids);
+    },
+  };
 }
 
 /** What keeps its proportions snaps to nothing: two edges would have to come to lines at once. */
@@ -116,7 +141,7 @@ function placing(store, overlay, things, values) {
     move({ dx, dy, event }) {
       const { scale } = overlay;
       const placed = values({ dx: dx / scale, dy: dy / scale }, event.altKey ? null : lines, SNAPS_PX / scale, event);
-      command = { do: "set-objects", slide, values: placed.values };
+      command = placed.command ?? { do: "set-objects", slide, values: placed.values };
       overlay.drawGuides(placed.guides, placed.said);
       store.attempt(command);
     },
@@ -139,7 +164,7 @@ function banding({ store }, overlay, start, too) {
     end({ event }) {
       const box = boxBetween(start, overlay.point(event));
       overlay.drawBand(null);
-      const inside = overlay.things().filter((thing) => overlaps(thing, box)).map((thing) => thing.id);
+      const inside = overlay.things().filter((thing) => !thing.locked && !thing.hidden && overlaps(thing, box)).flatMap((thing) => overlay.withGroup(thing));
       store.select("objects", [...new Set([...before, ...inside])]);
     },
     leave: () => overlay.drawBand(null),
