@@ -4,12 +4,14 @@ from hashlib import blake2s
 from math import cos, radians, sin
 from typing import NamedTuple
 
-from ritornel.core.model import Gradient, Line, Object, Shape
+from ritornel.core.drawing.forms import FORMS
+from ritornel.core.model import Clip, Gradient, Line, Object, Picture, Shape, Tone
+from ritornel.core.model.paths import path_data
 from ritornel.render.numbers import number
 
 
 class Filter(NamedTuple):
-    """A filter: its id and its element."""
+    """A filter, or a mask: its id and its element."""
 
     id: str
     element: str
@@ -65,17 +67,17 @@ def stroke(thing: Shape | Line) -> str:
 
 
 def filter_of(thing: Object) -> Filter | None:
-    """Return the filter that gives an object its shadow and its soft edge; None where it has neither.
+    """Return the filter that gives an object its tone, its soft edge and its shadow; None where it has none of them.
 
     A shadow falls to the same side of the stage however its object is turned.
     """
-    parts, body = "", "SourceGraphic"
+    parts, body = _tone(thing)
     if thing.soft_edge:
         half = number(thing.soft_edge / 2)
         parts += (
-            f'<feMorphology in="SourceAlpha" operator="erode" radius="{half}"/>'
+            f'<feMorphology in="{body if parts else "SourceAlpha"}" operator="erode" radius="{half}"/>'
             f'<feGaussianBlur stdDeviation="{half}" result="soft"/>'
-            f'<feComposite in="SourceGraphic" in2="soft" operator="in" result="body"/>'
+            f'<feComposite in="{body}" in2="soft" operator="in" result="body"/>'
         )
         body = "body"
     far = 0.0
@@ -96,3 +98,33 @@ def filter_of(thing: Object) -> Filter | None:
     frame = f'filterUnits="userSpaceOnUse" {box} color-interpolation-filters="sRGB"'
     key = named("filter", frame + parts)
     return Filter(key, f'<filter id="{key}" {frame}>{parts}</filter>')
+
+
+def _tone(thing: Object) -> tuple[str, str]:
+    """Return the primitives of a picture's tone (Filter Effects Module 1, section 15), and what they result in."""
+    tone = thing.frame.tone if isinstance(thing, Picture | Clip) else None
+    if tone is None or tone == Tone():
+        return "", "SourceGraphic"
+    slope, intercept = tone.light * tone.contrast, tone.light * (0.5 - 0.5 * tone.contrast)
+    channels = "".join(
+        f'<feFunc{c} type="linear" slope="{number(slope)}" intercept="{number(intercept)}"/>' for c in "RGB"
+    )
+    parts = f"<feComponentTransfer>{channels}</feComponentTransfer>"
+    if tone.one_colour != "none":
+        red, green, blue = (int(tone.one_colour[at : at + 2], 16) / 255 for at in (1, 3, 5))
+        ramps = zip("RGB", (red, green, blue), strict=True)
+        tables = "".join(f'<feFunc{c} type="table" tableValues="{number(value)} 1"/>' for c, value in ramps)
+        parts += '<feColorMatrix type="saturate" values="0"/>'
+        parts += f'<feComponentTransfer result="toned">{tables}</feComponentTransfer>'
+    else:
+        parts += f'<feColorMatrix type="saturate" values="{number(tone.colour)}" result="toned"/>'
+    return parts, "toned"
+
+
+def mask_of(shape: Shape) -> Filter:
+    """Return the clip path that a form makes, in shares of the box that it clips."""
+    path = path_data(FORMS[shape.form].path(shape))
+    key = named("mask", path)
+    rule = ' clip-rule="evenodd"' if shape.form == "ring" else ""
+    drawn = f'<path d="{path}"{rule}/>'
+    return Filter(key, f'<clipPath id="{key}" clipPathUnits="objectBoundingBox">{drawn}</clipPath>')

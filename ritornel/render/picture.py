@@ -11,10 +11,15 @@ from xml.sax.saxutils import quoteattr
 import resvg_py
 from PIL import Image, ImageColor
 
-from ritornel.core.model import Line, Object, Shape, Slide, Sound, Text
+from ritornel.core.drawing.forms import FORMS
+from ritornel.core.drawing.framing import framed, mask_shape
+from ritornel.core.drawing.grounds import ground_objects
+from ritornel.core.model import Clip, Line, Object, Picture, Shape, Slide, Sound, Text
+from ritornel.core.model.paths import path_data, placed
 from ritornel.core.text.fonts import Face
 from ritornel.core.text.layout import set_text
-from ritornel.render.paint import filter_of
+from ritornel.render.numbers import number
+from ritornel.render.paint import filter_of, named
 from ritornel.render.svg import line_svg, paragraph_svg, shape_svg
 
 _FONTS = files("ritornel.assets").joinpath("fonts")
@@ -34,7 +39,8 @@ class Piece(NamedTuple):
 def slide_svg(slide: Slide, width: int, height: int, small: SmallPicture) -> str:
     """Return a slide as one SVG of ``width`` x ``height`` stage units, with its pictures embedded small."""
     ground = f'<rect width="{width}" height="{height}" fill="{slide.background}"/>'
-    content = "".join(_placed(thing, small) for thing in slide.objects)
+    content = "".join(_placed(thing, small, at) for thing, at in ground_objects(slide, width, height))
+    content += "".join(_placed(thing, small) for thing in slide.objects)
     frame = f'width="{width}" height="{height}" viewBox="0 0 {width} {height}"'
     return f'<svg xmlns="http://www.w3.org/2000/svg" {frame}>{ground}{content}</svg>'
 
@@ -81,15 +87,15 @@ def _fitted(piece: Piece, width: int, height: int) -> Image.Image:
     return tile
 
 
-def _placed(thing: Object, small: SmallPicture) -> str:
-    inner = _inner(thing, small)
+def _placed(thing: Object, small: SmallPicture, at: tuple[float, float] = (0.5, 0.5)) -> str:
+    inner = _inner(thing, small, at)
     if not inner:
         return ""
     turn = f" rotate({thing.rotation} {thing.width / 2} {thing.height / 2})" if thing.rotation else ""
     return f'<g transform="translate({thing.x} {thing.y}){turn}" opacity="{thing.opacity}">{inner}</g>'
 
 
-def _inner(thing: Object, small: SmallPicture) -> str:
+def _inner(thing: Object, small: SmallPicture, at: tuple[float, float]) -> str:
     if isinstance(thing, Text):
         return "".join(f'<g transform="translate(0 {p.top})">{paragraph_svg(thing, p)}</g>' for p in set_text(thing))
     if isinstance(thing, Shape):
@@ -100,12 +106,36 @@ def _inner(thing: Object, small: SmallPicture) -> str:
     if found is None or isinstance(thing, Sound):
         return ""
     content, mime = found
-    fit = "xMidYMid slice" if thing.fit == "fill" else "xMidYMid meet"
-    address = f"data:{mime};base64,{base64.b64encode(content).decode()}"
-    size = f'width="{thing.width}" height="{thing.height}"'
-    drawn = f"<image {size} preserveAspectRatio={quoteattr(fit)} href={quoteattr(address)}/>"
+    return _framed_svg(thing, f"data:{mime};base64,{base64.b64encode(content).decode()}", _size(content), at)
+
+
+def _size(content: bytes) -> tuple[int, int]:
+    with Image.open(BytesIO(content)) as picture:
+        return picture.size
+
+
+def _framed_svg(thing: Picture | Clip, address: str, size: tuple[int, int], at: tuple[float, float]) -> str:
+    """Return what is seen of a picture, in its form and its border."""
+    seen, whole = framed(thing.width, thing.height, thing.fit, thing.frame.crop, size, at)
+    mask = mask_shape(thing, seen)
+    place = " ".join(f'{name}="{number(v)}"' for name, v in zip(("x", "y", "width", "height"), whole, strict=True))
+    drawn = f'<image {place} preserveAspectRatio="none" href={quoteattr(address)}/>'
+    if thing.frame.mirrored or thing.frame.upside_down:
+        across, down = -1 if thing.frame.mirrored else 1, -1 if thing.frame.upside_down else 1
+        x, y = seen.x + seen.width / 2, seen.y + seen.height / 2
+        turned = f"matrix({across} 0 0 {down} {number(x - across * x)} {number(y - down * y)})"
+        drawn = f'<g transform="{turned}">{drawn}</g>'
+    outline = path_data(placed(FORMS[mask.form].path(mask), *seen))
+    key = named("clip", outline)
+    rule = ' clip-rule="evenodd"' if mask.form == "ring" else ""
+    drawn = f'<clipPath id="{key}"><path d="{outline}"{rule}/></clipPath><g clip-path="url(#{key})">{drawn}</g>'
     filtered = filter_of(thing)
-    return f'{filtered.element}<g filter="url(#{filtered.id})">{drawn}</g>' if filtered is not None else drawn
+    if filtered is not None:
+        drawn = f'{filtered.element}<g filter="url(#{filtered.id})">{drawn}</g>'
+    border = ""
+    if mask.line != "none" and mask.line_width:
+        border = f'<g transform="translate({number(seen.x)} {number(seen.y)})">{shape_svg(mask)}</g>'
+    return drawn + border
 
 
 def _faces_on(slide: Slide) -> set[Face]:

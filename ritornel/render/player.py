@@ -29,7 +29,7 @@ def playable(show: Show, score: Score) -> dict[str, Any]:
         "chapters": [[c.title, starts[c.first]] for c in show.chapters],
         "beds": msgspec.to_builtins(score.beds),
         "slides": {
-            s.id: {"nodes": nodes(s), "background": s.background, "score": msgspec.to_builtins(part)}
+            s.id: {"nodes": nodes(s, show), "background": s.background, "score": msgspec.to_builtins(part)}
             for s, part in zip(show.slides, score.slides, strict=True)
         },
     }

@@ -220,7 +220,7 @@ def _slide(
         },
         "title": slide_title(slide, number) if slide.title else "",
         "transition_verb": kind.verb,
-        "nodes": nodes(slide),
+        "nodes": nodes(slide, show),
         "background": slide.background,
         "names": names,
         "score": msgspec.to_builtins(part),

@@ -10,11 +10,15 @@ from typing import NamedTuple
 from django.conf import settings
 
 from ritornel.core.model import Show, Slide
+from ritornel.core.model.uses import assets_of
 from ritornel.core.model.writing import encoded
 from ritornel.core.score import Score
 from ritornel.library.models import Asset
 from ritornel.library.small import small_picture
 from ritornel.render.picture import Piece, slide_png, strip_png
+
+_DRAWN = 2
+"""Raised when the same slide is drawn in another way: what was drawn before is not taken for it."""
 
 PIXELS = 160
 """Width of a slide's picture."""
@@ -31,8 +35,8 @@ STRIP_SECONDS = 2.0
 
 def look_of(slide: Slide, show: Show) -> str:
     """Return what a slide's picture is known by: the same for everything that looks the same."""
-    known = sorted(a.id for a in show.assets if any(getattr(o, "asset", "") == a.id for o in slide.objects))
-    things = encoded([show.width, show.height, slide.background, list(slide.objects), known])
+    known = sorted(set(assets_of(slide)) & {a.id for a in show.assets})
+    things = encoded([_DRAWN, show.width, show.height, slide.background, slide.ground, list(slide.objects), known])
     return hashlib.blake2b(things, digest_size=9).hexdigest()
 
 

@@ -16,7 +16,7 @@ SVG = "{http://www.w3.org/2000/svg}"
 class Nodes(TestCase):
     def node(self, **document) -> dict:
         made = show({"objects": [{"id": "thing", "x": 10, "y": 20, "width": 200, "height": 100, **document}]})
-        return nodes(made.slides[0])[0]
+        return nodes(made.slides[0], made)[0]
 
     def drawn(self, **document) -> ET.Element:
         return ET.fromstring(self.node(**document)["svg"])
@@ -77,9 +77,32 @@ class Nodes(TestCase):
             "style=", self.node(kind="text", paragraphs=[{"text": "x"}])["parts"][0]["svg"].replace("font-style=", "")
         )
 
-    def test_media_name_their_asset_and_fit(self):
+    def test_media_name_their_asset_and_where_it_lies(self):
         node = self.node(kind="clip", asset="film", fit="fill", alt="A lens")
-        self.assertEqual((node["asset"], node["fit"], node["alt"]), ("film", "fill", "A lens"))
+        self.assertEqual((node["asset"], node["alt"]), ("film", "A lens"))
+        self.assertEqual(node["seen"], [0, 0, 1, 1])
+        self.assertEqual([round(n, 6) for n in node["whole"]], [0, -0.25, 1, 1.5])
+
+    def test_a_picture_in_a_form_with_a_border_and_a_tone(self):
+        frame = {"mask": "star", "line": "#123456", "mirrored": True, "tone": {"light": 1.2, "one_colour": "#ff0000"}}
+        node = self.node(kind="clip", asset="film", frame=frame)
+        self.assertEqual(node["flip"], [-1, 1])
+        self.assertIn("objectBoundingBox", node["mask"][1])
+        self.assertIn('stroke="#123456"', node["border"])
+        self.assertIn('slope="1.2"', node["filter"][1])
+        self.assertIn('tableValues="1 1"', node["filter"][1])
+        self.assertNotIn("filter", self.node(kind="clip", asset="film", frame={"tone": {}}))
+
+    def test_a_ground_lies_behind_the_objects_under_keys_of_its_own(self):
+        ground = {
+            "gradient": {"stops": [{"at": 0, "colour": "#000000"}, {"at": 1, "colour": "#ffffff"}]},
+            "asset": "film",
+        }
+        made = show({"objects": [{"id": "a", "kind": "shape"}], "ground": {**ground, "veil_opacity": 0.4}})
+        found = nodes(made.slides[0], made)
+        told = [(n["key"], n["object"]) for n in found]
+        self.assertEqual(told, [("//gradient", ""), ("//picture", ""), ("//veil", ""), ("a", "a")])
+        self.assertEqual((found[2]["width"], found[2]["height"], found[2]["opacity"]), (1280, 720, 0.4))
 
 
 class Playable(TestCase):

@@ -14,7 +14,7 @@ from ritornel.core.text.naming import object_name
 
 
 class AddSlide(Command, frozen=True, kw_only=True):
-    """Add an empty slide after another (or at the end), with that slide's background."""
+    """Add an empty slide after another (or at the end), with that slide's ground."""
 
     after: str | None = None
     ids: NewIds = []
@@ -25,7 +25,7 @@ class AddSlide(Command, frozen=True, kw_only=True):
         like = show.slides[place - 1] if place else None
         slide = Slide(id=slide_ids(show, 1, self.ids)[0])
         if like is not None:
-            slide = replace(slide, background=like.background, transition=like.transition)
+            slide = replace(slide, background=like.background, ground=like.ground, transition=like.transition)
         return _inserted(show, place, [slide])
 
 

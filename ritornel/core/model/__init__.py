@@ -6,6 +6,7 @@ attribute that holds a time says so (``duration_ms`` is ``duration`` in a docume
 """
 
 from ritornel.core.model.asset import Asset
+from ritornel.core.model.framing import Framing, Ground, Tone
 from ritornel.core.model.objects import Clip, Line, Object, Picture, Shape, Sound, Text
 from ritornel.core.model.pace import Pace
 from ritornel.core.model.paint import Gradient, Shadow, Stop
@@ -19,7 +20,9 @@ __all__ = [
     "Bed",
     "Chapter",
     "Clip",
+    "Framing",
     "Gradient",
+    "Ground",
     "Instant",
     "Line",
     "Narration",
@@ -38,5 +41,6 @@ __all__ = [
     "Stop",
     "Take",
     "Text",
+    "Tone",
     "Transition",
 ]

@@ -5,6 +5,7 @@ from typing import Annotated, Literal
 from msgspec import Meta, Struct, field
 
 from ritornel.core.model import limits
+from ritornel.core.model.framing import Framing
 from ritornel.core.model.paint import Blur, Cap, Dash, Gradient, LineEnd, Shadow
 from ritornel.core.model.text import Align, FamilyName, Paragraph, Size, Sizes, Weight
 from ritornel.core.model.units import Colour, Count, Decibels, Id, Length, Link, Ms, Name, Position, Rate, Share
@@ -108,6 +109,7 @@ class Picture(Placed, frozen=True, kw_only=True, omit_defaults=True, tag="pictur
 
     asset: Name = ""
     fit: Literal["whole", "fill"] = "whole"
+    frame: Framing = Framing()
 
 
 class Timed(Placed, frozen=True, kw_only=True, omit_defaults=True):
@@ -131,6 +133,7 @@ class Clip(Timed, frozen=True, kw_only=True, omit_defaults=True, tag="clip"):
     """A moving picture, with its sound."""
 
     fit: Literal["whole", "fill"] = "whole"
+    frame: Framing = Framing()
 
 
 class Sound(Timed, frozen=True, kw_only=True, omit_defaults=True, tag="sound"):

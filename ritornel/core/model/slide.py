@@ -5,6 +5,7 @@ from typing import Annotated, Any, Literal
 from msgspec import Meta, Struct, field
 
 from ritornel.core.model import limits
+from ritornel.core.model.framing import Ground
 from ritornel.core.model.objects import Object
 from ritornel.core.model.units import Colour, Count, CueNumber, Id, Ms, Name
 
@@ -73,6 +74,7 @@ class Slide(Struct, frozen=True, kw_only=True, omit_defaults=True, weakref=True)
     id: Id
     title: Name = ""
     background: Colour = "#fffdf7"
+    ground: Ground | None = None
     transition: Transition = Transition(type="cut")
     builds_with_transition: bool = False
     script: Annotated[str, Meta(max_length=50_000)] = ""

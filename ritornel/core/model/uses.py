@@ -13,11 +13,13 @@ _known: Recalled[tuple[str, ...]] = Recalled(_MOST_BYTES)
 
 
 def assets_of(slide: Slide) -> tuple[str, ...]:
-    """Return the ids of the assets of a slide's objects, in order, and of its narration; empty where none is named."""
+    """Return the ids of the assets of a slide's objects, in order, its ground and its narration; empty for none."""
     known = _known.get(slide)
     if known is not None:
         return known
     used = tuple(o.asset for o in slide.objects if isinstance(o, _MEDIA))
+    if slide.ground is not None and slide.ground.asset:
+        used += (slide.ground.asset,)
     if slide.narration is not None:
         used += (slide.narration.asset,)
     return _known.put(used, 400 + 70 * len(used), slide)

@@ -25,19 +25,12 @@ export function build(node, assets, still = false) {
   if (node.svg) element.innerHTML = node.svg;
   if (node.asset === undefined) return { element };
   const media = mediaElement(node, assets[node.asset], still);
+  const [around, seen] = ["stage-framed", "stage-seen"].map((className) => Object.assign(document.createElement("div"), { className }));
+  seen.append(media);
+  around.append(seen);
+  element.append(around);
   fitMedia(media, node);
-  element.append(media);
-  if (node.filter) addFilter(element, media, node.filter);
   return { element, media };
-}
-
-/** A shadow, a soft edge: the filter is named by what it does, so that one in another place may be taken for it. */
-function addFilter(element, media, [id, drawn]) {
-  const holder = document.createElement("div");
-  holder.innerHTML = `<svg width="0" height="0">${drawn}</svg>`;
-  holder.className = "stage-filter";
-  element.append(holder);
-  media.style.filter = `url("#${id}")`;
 }
 
 /** What an object will look like, about, until it is drawn for good: a box in its colour, lines in its type. */
@@ -70,8 +63,39 @@ function mediaElement(node, asset, still) {
   return picture;
 }
 
+const ALL = [0, 0, 1, 1];
+
+/** Puts a picture behind its frame: what is seen of it, where the whole of it lies, its form, its border, its filter. */
 export function fitMedia(media, node) {
-  if (media) media.style.objectFit = node.fit === "fill" ? "cover" : "contain";
+  if (!media) return;
+  const seen = media.parentElement;
+  const around = seen.parentElement; // a filter is around what is cut to its form: a shadow falls from the form
+  const { seen: part = ALL, whole = ALL, flip = null, mask, filter, border } = node;
+  placeIn(seen, part);
+  placeIn(media, whole);
+  media.style.objectFit = node.seen ? "fill" : node.fit === "fill" ? "cover" : "contain";
+  media.style.transformOrigin = flip ? `${(100 * (0.5 - whole[0])) / whole[2]}% ${(100 * (0.5 - whole[1])) / whole[3]}%` : "";
+  media.style.transform = flip ? `scale(${flip[0]}, ${flip[1]})` : "";
+  seen.style.clipPath = mask ? `url("#${mask[0]}")` : "";
+  around.style.filter = filter ? `url("#${filter[0]}")` : "";
+  around.querySelectorAll(".stage-filter, .stage-border").forEach((old) => old.remove());
+  if (mask || filter) around.append(drawnIn("stage-filter", `<svg width="0" height="0">${mask?.[1] ?? ""}${filter?.[1] ?? ""}</svg>`));
+  if (!border) return;
+  const line = drawnIn("stage-border", border);
+  placeIn(line, part);
+  around.append(line);
+}
+
+function drawnIn(className, svg) {
+  const holder = document.createElement("div");
+  holder.className = className;
+  holder.innerHTML = svg;
+  return holder;
+}
+
+function placeIn(element, [left, top, width, height]) {
+  const share = (value) => `${100 * value}%`;
+  Object.assign(element.style, { left: share(left), top: share(top), width: share(width), height: share(height) });
 }
 
 /** Puts an element into its node's box. */

@@ -81,7 +81,8 @@ export class Stage {
     let placed = null;
     for (const node of nodes) {
       const text = JSON.stringify(node);
-      let entry = layer.made.get(node.object);
+      const name = node.object || node.key;
+      let entry = layer.made.get(name);
       if (entry && entry.text !== text && isSameButPlaced(entry.node, node)) {
         frameBox(entry.element, node);
         fitMedia(entry.media, node);
@@ -94,7 +95,7 @@ export class Stage {
       const spot = placed ? placed.nextSibling : layer.element.firstChild;
       if (spot !== entry.element) layer.element.insertBefore(entry.element, spot);
       placed = entry.element;
-      made.set(node.object, entry);
+      made.set(name, entry);
       layer.nodes.set(node.key, {
         element: entry.element, object: node.object, rotation: node.rotation, opacity: node.opacity, media: entry.media,
       });

@@ -61,5 +61,5 @@ export function colourField(label, value, changed, canBeNone = false) {
 
 /** A label and its field, for a sheet's grid. */
 export function row(label, content, wide = false) {
-  return html`<span class="row-label">${label}</span><div class=${wide ? "wide" : ""}>${content}</div>`;
+  return html`<span class="row-label ${wide ? "is-wide" : ""}">${label}</span><div class=${wide ? "wide" : ""}>${content}</div>`;
 }

@@ -8,6 +8,7 @@ import { clipTrim } from "./clip_trim.js";
 import { choice, colourField, numberField, row, textField } from "./fields.js";
 import { itsSlides } from "./its_slides.js";
 import { placingRows } from "./placings.js";
+import { pictureRows } from "./picture_rows.js";
 import { edgeRows, lineRows, shapeRows } from "./shape_rows.js";
 import { textRows } from "./text_rows.js";
 
@@ -87,10 +88,6 @@ function placeRows(thing, set, stage) {
     row("Turn, °", numberField("Turn", thing.rotation, (rotation) => set({ rotation }), { least: -360, most: 360 })),
     row("Opacity, %", numberField("Opacity", thing.opacity * 100, (percent) => set({ opacity: percent / 100 }), { least: 0, most: 100 })),
   ];
-}
-
-function pictureRows(thing, set) {
-  return row("Picture", choice("Picture", thing.fit, [["whole", "whole in its box"], ["fill", "filling its box, cut at the edges"]], (fit) => set({ fit })), true);
 }
 
 function kindWords({ store }, thing) {

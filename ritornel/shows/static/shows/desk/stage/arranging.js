@@ -22,7 +22,7 @@ function cursorAt(name, rotation = 0) {
 export class Arranging extends Pane {
   constructor(desk) {
     super(document.getElementById("stage-frames"), {
-      shows: () => [this.store.slide, this.store.selection.objects, this.scale, this.band, this.guides, this.said],
+      shows: () => [this.store.slide, this.store.selection.objects, this.scale, this.band, this.guides, this.said, this.cropped],
       draw: () => this.template(),
     });
     this.desk = desk;
@@ -30,6 +30,7 @@ export class Arranging extends Pane {
     this.over = document.getElementById("stage-over");
     this.tool = SELECT;
     this.opened = null;
+    this.cropped = null;
     this.band = null;
     this.guides = null;
     this.over.addEventListener("pointerdown", (event) => this.press(event));
@@ -81,10 +82,18 @@ export class Arranging extends Pane {
     this.store.select("objects", [thing.id]);
   }
 
+  /** What is dragged now is the picture behind its frame, and the frame's edges cut it; until something else is selected. */
+  beginCrop(id) {
+    this.cropped = id;
+    this.desk.stage.setFace("arrange");
+    this.update();
+  }
+
   /** A group stays open while something in it is selected. */
   closeGroups() {
     const inside = this.things().some((thing) => thing.group === this.opened && this.store.objects.has(thing.id));
     if (!inside) this.opened = null;
+    if (!this.store.objects.has(this.cropped)) this.cropped = null;
   }
 
   under(point) {
@@ -120,7 +129,7 @@ export class Arranging extends Pane {
   }
 
   frame(thing, alone) {
-    return html`<div class="selection" data-object=${thing.id} .style=${this.place(thing)}>${alone ? this.handles(thing, keepsProportions(thing)) : nothing}
+    return html`<div class="selection ${thing.id === this.cropped ? "is-cropped" : ""}" data-object=${thing.id} .style=${this.place(thing)}>${alone ? this.handles(thing, keepsProportions(thing) && thing.id !== this.cropped) : nothing}
       ${alone ? formHandles(thing, this.store.vocabulary.forms).map(({ name, label, at: [x, y] }) => html`<div class="handle is-form" data-form=${name} title=${label} .style=${`left:${100 * x}%;top:${100 * y}%`}></div>`) : nothing}</div>`;
   }
 

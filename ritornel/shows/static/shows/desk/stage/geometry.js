@@ -46,7 +46,11 @@ export function resized(box, handle, dx, dy, keep) {
 export function resizedTurned(box, handle, dx, dy, keep) {
   if (!box.rotation) return resized(box, handle, dx, dy, keep);
   const local = turned({ x: dx, y: dy }, -box.rotation);
-  const made = resized(box, handle, local.x, local.y, keep);
+  return inPlace(box, resized(box, handle, local.x, local.y, keep));
+}
+
+/** A box that was made of another, turned as that is, put so that what was not changed stays where it was on the stage. */
+export function inPlace(box, made) {
   const middle = { x: made.x + made.width / 2 - box.x - box.width / 2, y: made.y + made.height / 2 - box.y - box.height / 2 };
   const moved = turned(middle, box.rotation);
   return { ...made, x: rounded(made.x + moved.x - middle.x), y: rounded(made.y + moved.y - middle.y) };

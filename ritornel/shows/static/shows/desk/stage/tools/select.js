@@ -1,8 +1,10 @@
 // The tool that selects: a click takes what lies there, a drag moves or resizes it, or draws a frame over several.
 
 import { follow } from "../../../../site/gesture.js";
+import { framingOf } from "../../sheets/picture_rows.js";
+import { cropMoved, croppedBy } from "../cropping.js";
 import { formDragged } from "../forms.js";
-import { around, boxBetween, keepsProportions, overlaps, resized, resizedTurned, rounded, scaledWith, turned } from "../geometry.js";
+import { around, boxBetween, inPlace, keepsProportions, overlaps, resized, resizedTurned, rounded, scaledWith, turned } from "../geometry.js";
 import { linesOf, snappedHandle, snappedMove } from "../snapping.js";
 import { newIds } from "../../state/ids.js";
 import { editText } from "../text_editor.js";
@@ -19,6 +21,7 @@ export const SELECT = {
     const { handle, form } = event.target.dataset ?? {};
     if (handle === "turn") return follow(event, turning(desk, overlay, point));
     if (form) return follow(event, forming(desk, overlay, form));
+    if (overlay.cropped && (handle || overlay.under(point)?.id === overlay.cropped)) return follow(event, cropping(desk, overlay, handle));
     if (handle) return follow(event, desk.store.objects.size > 1 ? scaling(desk, overlay, handle) : resizing(desk, overlay, handle));
     const thing = overlay.under(point);
     if (!thing) {
@@ -44,6 +47,7 @@ export const SELECT = {
     const thing = overlay.under(overlay.point(event));
     if (thing?.group && thing.group !== overlay.opened) overlay.openGroup(thing);
     else if (thing?.kind === "text") editText(desk, thing.id);
+    else if (thing && keepsProportions(thing)) overlay.beginCrop(thing.id);
   },
 };
 
@@ -118,6 +122,18 @@ function turning({ store }, overlay, start) {
 /** Degrees from -180 up to 180, at tenths. */
 function upright(degrees) {
   return rounded(((((degrees + 180) % 360) + 360) % 360) - 180);
+}
+
+/** An edge of the frame is dragged over the picture, which stays; or the picture behind the frame. */
+function cropping({ store }, overlay, handle) {
+  const thing = overlay.things().find((one) => one.id === overlay.cropped);
+  const node = store.slide.nodes.find((one) => one.object === thing.id);
+  return placing(store, overlay, [thing], (far) => {
+    const local = turned({ x: far.dx, y: far.dy }, -thing.rotation);
+    const values = handle ? croppedBy(thing, node, handle, local.x, local.y) : cropMoved(thing, node, local.x, local.y);
+    const { crop, ...box } = values;
+    return { values: { [thing.id]: { ...inPlace(thing, box), frame: { ...framingOf(thing), crop } } } };
+  });
 }
 
 function forming({ store }, overlay, name) {
