@@ -20,7 +20,7 @@ from msgspec import Struct
 
 from ritornel.formats.media_kinds import BadMedia
 
-MEMORY_BYTES = 480 * 1024 * 1024
+MEMORY_BYTES = 560 * 1024 * 1024
 PROCESSOR_SECONDS = 60
 SECONDS = 120
 WRITTEN_BYTES = 1024 * 1024 * 1024
@@ -31,9 +31,10 @@ _TOO_MUCH = "takes more time or memory to look through than a file may; make it 
 
 
 class Outcome(Struct, frozen=True):
-    """What an examination found: the content's SHA-256 and the facts, or the sentence that refuses the file."""
+    """What an examination found: SHA-256, name and facts of what is kept, or the sentence that refuses the file."""
 
     sha256: str = ""
+    name: str = ""
     facts: dict[str, Any] | None = None
     refused: str = ""
 
@@ -109,6 +110,7 @@ def look_through(path: Path, name: str, folder: Path) -> Outcome:
     The hash is of what is read back from the copy, so that a copy that went wrong has another one, and is not kept.
     """
     from ritornel.formats.media import examine
+    from ritornel.formats.preparing import prepare
 
     copy = folder / "copy"
     sent = hashlib.sha256()
@@ -118,15 +120,31 @@ def look_through(path: Path, name: str, folder: Path) -> Outcome:
             out.write(block)
         out.flush()
         os.fsync(out.fileno())
-    with copy.open("rb") as file:
-        kept = hashlib.file_digest(file, "sha256")
-    if kept.digest() != sent.digest():
+    if _hash_of(copy) != sent.hexdigest():
         raise OSError(f"{copy} is not what was written")
     try:
-        return Outcome(sha256=kept.hexdigest(), facts=msgspec.to_builtins(examine(copy, name, folder)))
+        return _found_in(copy, name, folder, prepare, examine)
     except BadMedia as error:
-        copy.unlink()
+        copy.unlink(missing_ok=True)
         return Outcome(refused=str(error))
+
+
+def _found_in(copy: Path, name: str, folder: Path, prepare: Any, examine: Any) -> Outcome:
+    try:
+        kept_as = prepare(copy, name)
+    except (OSError, SyntaxError, ValueError) as error:
+        if isinstance(error, BadMedia):
+            raise
+        raise BadMedia(f"“{name}” does not decode as a picture; export it again and try once more") from error
+    with copy.open("rb") as file:
+        os.fsync(file.fileno())
+    facts = examine(copy, kept_as, folder)
+    return Outcome(sha256=_hash_of(copy), name=kept_as, facts=msgspec.to_builtins(facts))
+
+
+def _hash_of(path: Path) -> str:
+    with path.open("rb") as file:
+        return hashlib.file_digest(file, "sha256").hexdigest()
 
 
 def bound_this_process() -> None:

@@ -6,6 +6,7 @@ another is refused. What strangers send is decoded in a child process with bound
 
 import warnings
 from collections.abc import Iterator
+from io import BytesIO
 from pathlib import Path
 from typing import Any
 
@@ -14,14 +15,17 @@ import numpy as np
 from av.error import FFmpegError
 from PIL import Image, ImageOps, PngImagePlugin, UnidentifiedImageError
 
-from ritornel.formats import media_kinds
+from ritornel.formats import media_kinds, svg
 from ritornel.formats.media_kinds import BadMedia, Claim, Kind, MediaFacts, claim_of, looks_like
 
 PEAKS_PER_SECOND = 20
 STRIP_HEIGHT = 72
 SMALL = (480, 480)
+_STAGE_QUALITY = 88
 STRIP_FRAMES = 24
 _PEAK_RATE = 8000
+_ORIENTATION = 0x0112
+_ON_THEIR_SIDE = frozenset({5, 6, 7, 8})
 _OPTIONS = {"protocol_whitelist": "file"}
 PngImagePlugin.MAX_TEXT_CHUNK = 256 * 1024
 PngImagePlugin.MAX_TEXT_MEMORY = 1024 * 1024
@@ -43,6 +47,12 @@ def examine(path: Path, name: str, folder: Path) -> MediaFacts:
             poster(path, name, 0, folder / "poster.jpg")
         if facts.kind != "sound":
             small(folder / "poster.jpg" if facts.kind == "clip" else path, folder / "small.webp")
+        if (
+            facts.kind == "picture"
+            and max(facts.width, facts.height) > media_kinds.STAGE
+            and facts.mime != "image/svg+xml"
+        ):
+            small(path, folder / "stage.webp", (media_kinds.STAGE, media_kinds.STAGE), _STAGE_QUALITY)
     except (FFmpegError, OSError, ValueError) as error:
         raise _undecodable(name, facts.kind) from error
     return facts
@@ -78,27 +88,42 @@ def _undecodable(name: str, kind: Kind, really: str = "") -> BadMedia:
 
 
 def _probe_picture(path: Path, name: str, claim: Claim) -> MediaFacts:
+    if claim.reader == "SVG":
+        width, height = svg.size_of(path.read_bytes(), name)
+        svg.drawn(path.read_bytes(), SMALL[0])
+        return MediaFacts("picture", claim.mime, width=width, height=height)
     with warnings.catch_warnings():
         warnings.simplefilter("error", Image.DecompressionBombWarning)
         try:
             with Image.open(path, formats=[claim.reader]) as picture:
                 if picture.width * picture.height > media_kinds.PIXELS:
                     raise _too_large(name, picture.width, picture.height)
-                upright = ImageOps.exif_transpose(picture)
-                upright.load()
-                return MediaFacts("picture", claim.mime, width=upright.width, height=upright.height)
+                width, height = picture.size
+                if picture.getexif().get(_ORIENTATION, 1) in _ON_THEIR_SIDE:
+                    width, height = height, width
+                picture.draft("RGB", (width // 8, height // 8))
+                picture.load()
+                return MediaFacts("picture", claim.mime, width=width, height=height)
         except (Image.DecompressionBombWarning, Image.DecompressionBombError) as error:
             most = media_kinds.PIXELS // 1_000_000
             raise BadMedia(f"“{name}” has more than {most} million pixels; make it smaller first") from error
 
 
-def small(path: Path, target: Path) -> None:
-    """Write a picture, turned as it is seen, into a box of ``SMALL`` pixels: what thumbnails are made of."""
-    with Image.open(path) as picture:
+def small(path: Path, target: Path, box: tuple[int, int] = SMALL, quality: int = 82) -> None:
+    """Write a picture, turned as it is seen, into a box of pixels: ``SMALL`` is what thumbnails are made of."""
+    with _opened(path) as picture:
+        picture.draft("RGB", box)
+        picture.thumbnail(box if picture.getexif().get(_ORIENTATION, 1) not in _ON_THEIR_SIDE else box[::-1])
         upright = ImageOps.exif_transpose(picture)
-        upright.thumbnail(SMALL)
         mode = "RGBA" if upright.has_transparency_data else "RGB"
-        upright.convert(mode).save(target, "WEBP", quality=82)
+        upright.convert(mode).save(target, "WEBP", quality=quality)
+
+
+def _opened(path: Path) -> Image.Image:
+    with path.open("rb") as file:
+        first = file.read(256).lstrip(b"\xef\xbb\xbf \t\r\n")
+    drawing = first.startswith(b"<")
+    return Image.open(BytesIO(svg.drawn(path.read_bytes(), SMALL[0])) if drawing else path)
 
 
 def _too_large(name: str, width: int, height: int) -> BadMedia:

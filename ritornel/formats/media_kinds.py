@@ -37,6 +37,10 @@ CLAIMS: dict[str, Claim] = {
     ".jpeg": Claim("picture", "image/jpeg", "JPEG"),
     ".webp": Claim("picture", "image/webp", "WEBP"),
     ".gif": Claim("picture", "image/gif", "GIF"),
+    ".avif": Claim("picture", "image/avif", "AVIF"),
+    ".heic": Claim("picture", "image/heif", "HEIF"),
+    ".heif": Claim("picture", "image/heif", "HEIF"),
+    ".svg": Claim("picture", "image/svg+xml", "SVG"),
     ".webm": Claim("clip", "video/webm", "matroska"),
     ".mp4": Claim("clip", "video/mp4", "mov"),
     ".m4v": Claim("clip", "video/mp4", "mov"),
@@ -51,8 +55,12 @@ CLAIMS: dict[str, Claim] = {
     ".weba": Claim("sound", "audio/webm", "matroska"),
 }
 
-PIXELS = 60_000_000
+PIXELS = 100_000_000
 """A picture's, and a clip frame's, width times height."""
+STAGE = 2560
+"""A picture of more pixels than this on a side is also kept as large as a stage needs it."""
+GIF_PIXELS = 400_000_000
+"""All frames of a moving GIF together."""
 CLIP_PIXELS = 4096 * 2304
 LENGTH_MS = 4 * 3_600_000
 STREAMS = 16
@@ -65,6 +73,8 @@ _BEGINNINGS: tuple[tuple[bytes, int, str], ...] = (
     (b"GIF8", 0, "GIF picture"),
     (b"WEBP", 8, "WebP picture"),
     (b"\x1a\x45\xdf\xa3", 0, "WebM file"),
+    (b"ftypavif", 4, "AVIF picture"),
+    (b"ftyphei", 4, "HEIC picture"),
     (b"ftyp", 4, "MP4 file"),
     (b"OggS", 0, "Ogg file"),
     (b"WAVE", 8, "WAV sound"),
@@ -82,7 +92,7 @@ def claim_of(name: str) -> Claim:
     claim = CLAIMS.get(Path(name).suffix.lower())
     if claim is None:
         raise BadMedia(
-            f"“{name}”: files of this kind cannot be used; choose a picture (png, jpg, webp, gif), "
+            f"“{name}”: files of this kind cannot be used; choose a picture (png, jpg, webp, avif, gif, svg, heic), "
             "a clip (webm, mp4, mov, ogv) or a sound (wav, mp3, ogg, opus, flac, m4a)"
         )
     return claim

@@ -2,7 +2,14 @@
 
 from typing import Any
 
-from ritornel.library.models import Asset
+from ritornel.formats.media_kinds import STAGE
+from ritornel.library.models import Asset, derived_path
+
+
+def on_stage(asset: Asset) -> bool:
+    """Tell whether a picture is shown in the size that a stage needs, as it has far more pixels itself."""
+    large = asset.kind == "picture" and max(asset.width, asset.height) > STAGE
+    return large and derived_path(asset.sha256, "stage.webp").is_file()
 
 
 def described(asset: Asset, base: str = "/library/media") -> dict[str, Any]:
@@ -17,7 +24,7 @@ def described(asset: Asset, base: str = "/library/media") -> dict[str, Any]:
         "sound": asset.has_sound,
         "licence": asset.licence,
         "credit": asset.credit,
-        "url": f"{base}/{asset.sha256}",
+        "url": f"{base}/{asset.sha256}/stage" if on_stage(asset) else f"{base}/{asset.sha256}",
         "poster": f"{base}/{asset.sha256}/poster" if asset.kind == "clip" else "",
         "strip": f"{base}/{asset.sha256}/strip" if asset.kind == "clip" else "",
         "peaks": f"{base}/{asset.sha256}/peaks" if asset.has_sound else "",

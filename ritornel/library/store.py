@@ -13,7 +13,7 @@ from django.conf import settings
 
 from ritornel.library.models import derived_path, stored_path
 
-DERIVED = ("peaks", "strip.jpg", "poster.jpg", "small.webp")
+DERIVED = ("peaks", "strip.jpg", "poster.jpg", "small.webp", "stage.webp")
 
 
 def place(found: Path, sha256: str, name: str) -> Path:

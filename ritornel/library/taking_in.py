@@ -43,7 +43,7 @@ def take_in_within(
         return None
     if outcome.facts is None:
         raise BadMedia(outcome.refused)
-    facts = msgspec.convert(outcome.facts, MediaFacts)
+    facts, name = msgspec.convert(outcome.facts, MediaFacts), outcome.name or name
     with store.in_use():
         known = Asset.objects.filter(owner=owner, sha256=outcome.sha256).first()
         target = store.place(folder, outcome.sha256, known.name if known else name)

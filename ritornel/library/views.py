@@ -21,6 +21,7 @@ PATIENCE_S = 2.0
 
 DERIVED = {"peaks": ("peaks", "application/octet-stream"), "strip": ("strip.jpg", "image/jpeg")}
 DERIVED["poster"] = ("poster.jpg", "image/jpeg")
+DERIVED["stage"] = ("stage.webp", "image/webp")
 
 
 @signed_in

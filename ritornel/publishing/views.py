@@ -19,6 +19,7 @@ from ritornel.publishing.editions import NotReady, opening, publish, the_rest
 from ritornel.publishing.models import Edition
 from ritornel.shows.access import own_show
 
+DERIVED = {"poster": ("poster.jpg", "image/jpeg"), "stage": ("stage.webp", "image/webp")}
 EMBED_WIDTHS = (1280, 960, 640, 480)
 
 
@@ -99,10 +100,11 @@ def rest(request: HttpRequest, token: str) -> JsonResponse:
 def media(request: HttpRequest, token: str, sha256: str, what: str = "") -> HttpResponseBase:
     """A file of the edition."""
     asset = _shown(token).assets.get(sha256)
-    if asset is None or what not in ("", "poster"):
+    if asset is None or what not in ("", *DERIVED):
         raise Http404
-    if what == "poster":
-        return file_response(request, derived_path(sha256, "poster.jpg"), "image/jpeg")
+    if what:
+        ending, mime = DERIVED[what]
+        return file_response(request, derived_path(sha256, ending), mime)
     return file_response(request, stored_path(sha256, asset["name"]), asset["mime"], asset.get("size"))
 
 

@@ -2,7 +2,7 @@
 
 import { placeFiles, placeMedia } from "./acts/adding.js";
 import { uploadFiles } from "./library/uploading.js";
-import { openPictureSlides } from "./sheets/picture_slides.js";
+import { isPicture, openPictureSlides } from "./sheets/picture_slides.js";
 import { askForPlace } from "./sheets/sound_place.js";
 
 export function listenForDrops(desk) {
@@ -26,7 +26,7 @@ export function listenForDrops(desk) {
 
 /** One picture dropped on the stage lies on the slide; several, or dropped elsewhere, become slides. */
 async function take(desk, dropped, onStage) {
-  const pictures = dropped.filter((file) => file.type.startsWith("image/"));
+  const pictures = dropped.filter(isPicture);
   const sounds = dropped.filter((file) => file.type.startsWith("audio/"));
   const others = dropped.filter((file) => !pictures.includes(file) && !sounds.includes(file));
   if (pictures.length && !(onStage && pictures.length === 1 && desk.store.slide)) openPictureSlides(desk, pictures);

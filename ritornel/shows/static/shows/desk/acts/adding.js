@@ -2,7 +2,7 @@
 
 import { html } from "../../../site/vendor/lit.js";
 import { anchorOf, item, openMenu, section } from "../menus.js";
-import { chooseAsset } from "../library/choosing.js";
+import { chooseAsset, PICTURES } from "../library/choosing.js";
 import { uploadFiles } from "../library/uploading.js";
 import { openPictureSlides } from "../sheets/picture_slides.js";
 import { newId } from "../state/ids.js";
@@ -72,7 +72,7 @@ export async function placeFiles(desk, files) {
 
 export function choosePictures(desk) {
   const input = document.createElement("input");
-  Object.assign(input, { type: "file", multiple: true, accept: "image/png,image/jpeg,image/webp,image/gif" });
+  Object.assign(input, { type: "file", multiple: true, accept: PICTURES });
   input.addEventListener("change", () => openPictureSlides(desk, [...input.files]));
   input.click();
 }

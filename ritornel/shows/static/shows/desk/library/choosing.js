@@ -6,8 +6,11 @@ import { ask } from "../../../site/sending.js";
 import { footButtons, openDialog } from "../dialogs.js";
 import { uploadFiles } from "./uploading.js";
 
+/** What a picture can be. */
+export const PICTURES = "image/png,image/jpeg,image/webp,image/avif,image/gif,image/svg+xml,.heic,.heif";
+
 const ACCEPTS = {
-  picture: "image/png,image/jpeg,image/webp,image/gif",
+  picture: PICTURES,
   clip: "video/webm,video/mp4,video/ogg,.mov,.m4v,.ogv",
   sound: "audio/*,.opus,.flac,.m4a",
 };

@@ -10,17 +10,24 @@ import { transitionFields } from "./transition_fields.js";
 
 const FITS = [["whole", "whole, with the ground around it"], ["fill", "filling the slide, cut at the edges"]];
 
+/** Whether a file is a picture: not every browser knows all kinds by their type. */
+export function isPicture(file) {
+  return file.type.startsWith("image/") || /\.(heic|heif|avif)$/i.test(file.name);
+}
+
 /** Asks once, takes the pictures in, and makes one slide of each after the slide in focus. */
 export async function openPictureSlides(desk, files) {
-  const pictures = files.filter((file) => file.type.startsWith("image/"));
+  const pictures = files.filter(isPicture);
   if (!pictures.length) {
-    desk.notice.say("None of these files is a picture. Slides are made of png, jpg, webp or gif.");
+    desk.notice.say("None of these files is a picture. Slides are made of png, jpg, webp, avif, svg or heic.");
     return;
   }
   const chosen = await askHow(desk, pictures.length);
   if (!chosen) return;
   const after = desk.store.focus;
-  const assets = await uploadFiles(desk, pictures);
+  const taken = await uploadFiles(desk, pictures);
+  const assets = taken.filter((asset) => asset.kind === "picture");
+  if (assets.length < taken.length) desk.notice.say("What moves is a clip now; it is in the library: put it on a slide with C.");
   if (assets.length) await makeSlides(desk, assets, after, chosen);
 }
 

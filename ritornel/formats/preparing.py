@@ -1,0 +1,192 @@
+"""Files are made fit to be kept before they are looked through: without what tells where they were made, and as what a
+browser shows.
+
+Each kind is one function that rewrites the file in place and returns the name that it has then; what does not concern
+it stays byte for byte.
+"""
+
+import struct
+from collections.abc import Callable, Iterator
+from fractions import Fraction
+from io import BytesIO
+from pathlib import Path
+
+import av
+import numpy as np
+from PIL import Image
+
+from ritornel.formats import media_kinds
+from ritornel.formats.media_kinds import BadMedia
+from ritornel.formats.svg import made_safe
+
+_ORIENTATION = 0x0112
+_PNG_START = b"\x89PNG\r\n\x1a\n"
+_JPEG_TELLING = {0xE1, 0xED, 0xFE}
+"""APP1 (Exif, XMP), APP13 (IPTC) and comments."""
+
+_PNG_TELLING = {b"eXIf", b"tEXt", b"zTXt", b"iTXt", b"tIME"}
+_WEBP_TELLING = {b"EXIF", b"XMP "}
+_WEBP_FLAGS = 0x08 | 0x04
+_MILLISECOND = Fraction(1, 1000)
+_QUALITY = 92
+_MOST_SVG = 5_000_000
+
+
+def prepare(path: Path, name: str) -> str:
+    """Make the file at ``path`` fit to be kept; return the name it has then. ``BadMedia`` if it cannot be read."""
+    made = _BY_ENDING.get(Path(name).suffix.lower())
+    return made(path, name) if made is not None else name
+
+
+def _jpeg(path: Path, name: str) -> str:
+    """Drop what JPEG segments (ITU T.81, annex B) tell beside the picture; the turn that a camera noted stays."""
+    content = path.read_bytes()
+    if not content.startswith(b"\xff\xd8"):
+        return name
+    turn = _orientation(content)
+    kept, at = [content[:2]], 2
+    if turn != 1:
+        kept.append(_orientation_segment(turn))
+    while at + 4 <= len(content) and content[at] == 0xFF and content[at + 1] not in (0xDA, 0xD9):
+        end = at + 2 + struct.unpack_from(">H", content, at + 2)[0]
+        if content[at + 1] not in _JPEG_TELLING:
+            kept.append(content[at:end])
+        at = end
+    path.write_bytes(b"".join([*kept, content[at:]]))
+    return name
+
+
+def _orientation(content: bytes) -> int:
+    try:
+        with Image.open(BytesIO(content)) as picture:
+            turn = picture.getexif().get(_ORIENTATION, 1)
+    except (OSError, SyntaxError, ValueError, Image.DecompressionBombError):
+        return 1
+    return turn if isinstance(turn, int) and 1 <= turn <= 8 else 1
+
+
+def _orientation_segment(turn: int) -> bytes:
+    exif = Image.Exif()
+    exif[_ORIENTATION] = turn
+    content = exif.tobytes()
+    return b"\xff\xe1" + struct.pack(">H", len(content) + 2) + content
+
+
+def _png(path: Path, name: str) -> str:
+    content = path.read_bytes()
+    if content.startswith(_PNG_START):
+        chunks = [chunk for kind, chunk in _png_chunks(content) if kind not in _PNG_TELLING]
+        path.write_bytes(_PNG_START + b"".join(chunks))
+    return name
+
+
+def _png_chunks(content: bytes) -> Iterator[tuple[bytes, bytes]]:
+    at = len(_PNG_START)
+    while at + 8 <= len(content):
+        (length,) = struct.unpack_from(">I", content, at)
+        yield content[at + 4 : at + 8], content[at : at + 12 + length]
+        at += 12 + length
+
+
+def _webp(path: Path, name: str) -> str:
+    content = path.read_bytes()
+    if content[:4] != b"RIFF" or content[8:12] != b"WEBP":
+        return name
+    kept, at = [], 12
+    while at + 8 <= len(content):
+        (length,) = struct.unpack_from("<I", content, at + 4)
+        chunk = content[at : at + 8 + length + length % 2]
+        if content[at : at + 4] == b"VP8X" and length:
+            chunk = chunk[:8] + bytes([chunk[8] & ~_WEBP_FLAGS]) + chunk[9:]
+        if content[at : at + 4] not in _WEBP_TELLING:
+            kept.append(chunk)
+        at += 8 + length + length % 2
+    body = b"WEBP" + b"".join(kept)
+    path.write_bytes(b"RIFF" + struct.pack("<I", len(body)) + body)
+    return name
+
+
+def _avif(path: Path, name: str) -> str:
+    """Write a picture anew that tells more than itself."""
+    with Image.open(path, formats=["AVIF"]) as picture:
+        _check_pixels(picture, name)
+        if not picture.info.get("exif") and not picture.info.get("xmp"):
+            return name
+        picture.load()
+        picture.save(path, "AVIF", quality=_QUALITY, icc_profile=picture.info.get("icc_profile"), exif=b"", xmp=b"")
+    return name
+
+
+def _heif(path: Path, name: str) -> str:
+    """Make a JPEG of a picture that browsers do not show."""
+    import pillow_heif
+
+    pillow_heif.register_heif_opener()
+    with Image.open(path, formats=["HEIF"]) as picture:
+        _check_pixels(picture, name)
+        profile = picture.info.get("icc_profile")
+        made = picture.convert("RGB")
+    made.save(path, "JPEG", quality=_QUALITY, icc_profile=profile, exif=b"")
+    return f"{Path(name).stem}.jpg"
+
+
+def _gif(path: Path, name: str) -> str:
+    """Make a clip of a picture that moves; what is clear in it becomes white."""
+    with Image.open(path, formats=["GIF"]) as picture:
+        frames = getattr(picture, "n_frames", 1)
+        if frames < 2:
+            return name
+        _check_pixels(picture, name)
+        if picture.width * picture.height * frames > media_kinds.GIF_PIXELS:
+            raise BadMedia(f"“{name}” moves too long for its size; make it smaller or shorter, or send it as a clip")
+        made = path.with_suffix(".moving.webm")
+        _film(picture, frames, made)
+    made.replace(path)
+    return f"{Path(name).stem}.webm"
+
+
+def _film(picture: Image.Image, frames: int, target: Path) -> None:
+    width, height = (max(2, side // 2 * 2) for side in picture.size)
+    with av.open(str(target), "w", format="webm") as container:
+        stream = container.add_stream("libvpx-vp9", rate=25)
+        stream.width, stream.height, stream.pix_fmt = width, height, "yuv420p"
+        stream.options = {"crf": "24", "b": "0", "deadline": "good", "cpu-used": "5"}
+        stream.codec_context.time_base = stream.time_base = _MILLISECOND
+        instant = 0
+        for number in range(frames + 1):
+            picture.seek(min(number, frames - 1))
+            lasts = max(20, int(picture.info.get("duration", 100)))
+            whole = Image.new("RGBA", picture.size, "white")
+            whole.alpha_composite(picture.convert("RGBA"))
+            pixels = np.asarray(whole.convert("RGB").resize((width, height)))
+            frame = av.VideoFrame.from_ndarray(pixels, format="rgb24")
+            frame.pts, frame.time_base = instant, _MILLISECOND
+            container.mux(stream.encode(frame))
+            instant += lasts if number < frames - 1 else max(1, lasts - 1)
+        container.mux(stream.encode(None))
+
+
+def _svg(path: Path, name: str) -> str:
+    if path.stat().st_size > _MOST_SVG:
+        raise BadMedia(f"“{name}” is larger than a drawing may be; export it simpler, or as a png")
+    path.write_bytes(made_safe(path.read_bytes(), name))
+    return name
+
+
+def _check_pixels(picture: Image.Image, name: str) -> None:
+    if picture.width * picture.height > media_kinds.PIXELS:
+        most = media_kinds.PIXELS // 1_000_000
+        raise BadMedia(f"“{name}” has more than {most} million pixels; make it smaller first")
+
+
+_BY_ENDING: dict[str, Callable[[Path, str], str]] = {
+    ".jpg": _jpeg,
+    ".jpeg": _jpeg,
+    ".png": _png,
+    ".webp": _webp,
+    ".avif": _avif,
+    ".heic": _heif,
+    ".heif": _heif,
+    ".gif": _gif,
+    ".svg": _svg,
+}

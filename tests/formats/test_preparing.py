@@ -1,0 +1,156 @@
+"""What becomes of files before they are kept: nothing tells where they were made, all of them can be shown."""
+
+import tempfile
+from io import BytesIO
+from pathlib import Path
+from typing import Any
+from unittest import TestCase
+
+import pillow_heif
+from PIL import Image, PngImagePlugin
+
+from ritornel.formats.examining import Examination, Outcome
+from ritornel.formats.media import examine
+from ritornel.formats.media_kinds import STAGE, BadMedia
+from ritornel.formats.preparing import prepare
+from ritornel.formats.svg import made_safe, size_of
+
+PLACE = b"Skarholm 59.1N 10.4E"
+
+
+def picture(size: tuple[int, int] = (40, 20), colour: Any = (200, 30, 30)) -> Image.Image:
+    made = Image.new("RGB", size, colour)
+    made.putpixel((0, 0), (0, 0, 255))
+    return made
+
+
+class Prepared(TestCase):
+    def setUp(self):
+        folder = tempfile.TemporaryDirectory()
+        self.addCleanup(folder.cleanup)
+        self.folder = Path(folder.name)
+
+    def kept(self, name: str, made: Image.Image, kind: str, **more: Any) -> tuple[str, bytes]:
+        path = self.folder / "copy"
+        made.save(path, kind, **more)
+        self.assertIn(PLACE, path.read_bytes())
+        return prepare(path, name), path.read_bytes()
+
+    def told(self, orientation: int = 1) -> Image.Exif:
+        exif = Image.Exif()
+        exif[0x0112] = orientation
+        exif[0x010E] = PLACE.decode()
+        exif.get_ifd(0x8825)[1] = "N"
+        return exif
+
+    def test_where_it_was_taken_goes_and_the_turn_of_the_camera_stays(self):
+        for orientation in (1, 6):
+            name, content = self.kept("a.jpg", picture(), "JPEG", exif=self.told(orientation), comment=PLACE)
+            self.assertEqual(name, "a.jpg")
+            self.assertNotIn(PLACE, content)
+            with Image.open(BytesIO(content)) as again:
+                self.assertEqual(again.getexif().get(0x0112, 1), orientation)
+                self.assertFalse(again.getexif().get_ifd(0x8825))
+                again.load()
+
+    def test_the_picture_itself_stays_byte_for_byte(self):
+        info = PngImagePlugin.PngInfo()
+        info.add_text("Comment", PLACE.decode())
+        for name, kind, more in (("a.png", "PNG", {"pnginfo": info, "exif": self.told()}), ("a.webp", "WEBP", {"exif": self.told(), "lossless": True})):  # fmt: skip
+            _, content = self.kept(name, picture(), kind, **more)
+            self.assertNotIn(PLACE, content)
+            with Image.open(BytesIO(content)) as again:
+                self.assertEqual(list(again.convert("RGB").getdata()), list(picture().getdata()))
+                self.assertFalse(again.getexif())
+
+    def test_avif_and_heif(self):
+        name, content = self.kept("a.avif", picture(), "AVIF", exif=self.told())
+        self.assertEqual((name, PLACE in content), ("a.avif", False))
+        pillow_heif.register_heif_opener()
+        name, content = self.kept("a.heic", picture((64, 48)), "HEIF", exif=self.told().tobytes())
+        self.assertEqual((name, PLACE in content), ("a.jpg", False))
+        with Image.open(BytesIO(content), formats=["JPEG"]) as again:
+            self.assertEqual(again.size, (64, 48))
+
+    def test_a_gif_that_moves_becomes_a_clip_and_one_that_stands_still_does_not(self):
+        path = self.folder / "copy"
+        frames = [picture(colour=(shade, shade, shade)) for shade in (0, 120, 240)]
+        frames[0].save(path, "GIF", save_all=True, append_images=frames[1:], duration=300)
+        self.assertEqual(prepare(path, "turn.gif"), "turn.webm")
+        facts = examine(path, "turn.webm", self.folder)
+        self.assertEqual((facts.kind, facts.width, facts.height), ("clip", 40, 20))
+        self.assertAlmostEqual(facts.length_ms, 900, delta=50)
+        picture().save(path, "GIF")
+        self.assertEqual(prepare(path, "still.gif"), "still.gif")
+
+    def test_one_of_many_pixels_is_also_kept_as_large_as_a_stage_needs(self):
+        path = self.folder / "large.jpg"
+        picture((STAGE + 400, 300)).save(path, exif=self.told(6))
+        facts = examine(path, "large.jpg", self.folder)
+        self.assertEqual((facts.width, facts.height), (300, STAGE + 400))
+        with Image.open(self.folder / "stage.webp") as stage:
+            self.assertEqual(stage.height, STAGE)
+        with Image.open(self.folder / "small.webp") as small:
+            self.assertEqual(small.height, 480)
+
+    def test_a_hundred_million_pixels_are_looked_through_in_bounds(self):
+        path = self.folder / "huge.jpg"
+        picture((10_000, 10_000)).save(path, quality=60)
+        outcome = Examination(path, "huge.jpg", self.folder / "found").outcome(60) or Outcome()
+        self.assertEqual(outcome.refused, "")
+        self.assertEqual(outcome.facts and outcome.facts["width"], 10_000)
+
+    def test_what_is_no_picture_is_refused_in_a_sentence(self):
+        for name, content in (("a.heic", b"x" * 99), ("a.gif", b"GIF89a"), ("a.avif", b"0"), ("a.svg", b"<svg"), ("a.jpg", b"\xff\xd8\xff\xe1\xff")):  # fmt: skip
+            path = self.folder / name
+            path.write_bytes(content)
+            outcome = Examination(path, name, self.folder / f"found-{name}").outcome(30) or Outcome()
+            self.assertIn(f"“{name}”", outcome.refused)
+
+
+NS = 'xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink"'
+
+
+class Drawings(TestCase):
+    def test_what_draws_stays_and_what_acts_or_calls_goes(self):
+        content = f"""<?xml version="1.0"?><svg {NS} width="40" height="20" onload="x()">
+            <script>alert(1)</script><style>@import url(http://x)</style><style>.a{{fill:red}}</style>
+            <foreignObject><p>hello</p></foreignObject><a href="http://x"><rect/></a><animate/>
+            <defs><linearGradient id="g"/></defs><rect class="a" fill="url(#g)" onclick="y()" width="4" height="4"/>
+            <use href="#g"/><use xlink:href="http://x/y.svg#a"/><image href="data:image/png;base64,AAAA"/>
+            <image href="file:///etc/passwd"/><rect style="fill:url(http://x)"/><rect fill="url( 'https://x')"/></svg>"""
+        safe = made_safe(content.encode(), "a.svg").decode()
+        for gone in (
+            "script",
+            "import",
+            "foreign",
+            "hello",
+            "http://x",
+            "https://x",
+            "onload",
+            "onclick",
+            "passwd",
+            "animate",
+        ):
+            self.assertNotIn(gone, safe)
+        for there in (".a{fill:red}", 'fill="url(#g)"', 'href="#g"', "data:image/png;base64,AAAA", 'class="a"'):
+            self.assertIn(there, safe)
+
+    def test_sizes(self):
+        for attributes, size in (
+            ('width="40" height="20"', (40, 20)), ('width="1in" height="10mm"', (96, 38)), ('viewBox="0 0 30 60"', (30, 60)),
+            ('width="100%" viewBox="-5 -5 300 150"', (300, 150)),
+        ):  # fmt: skip
+            self.assertEqual(size_of(f"<svg {NS} {attributes}/>".encode(), "a.svg"), size)
+
+    def test_bombs_and_other_documents_are_refused(self):
+        laughs = "".join(f'<!ENTITY l{n} "{f"&l{n - 1};" * 10 if n else "lol"}">' for n in range(9))
+        deep = "<g>" * 5000 + "</g>" * 5000
+        for bad in (
+            f"<!DOCTYPE svg [{laughs}]><svg {NS}>&l8;</svg>", "<html/>", f"<svg {NS}>{deep}</svg>", "",
+            f"<svg {NS}>" + "<g/>" * 50_001 + "</svg>", f'<!DOCTYPE svg [<!ENTITY x SYSTEM "file:///etc/passwd">]><svg {NS}>&x;</svg>',
+        ):  # fmt: skip
+            with self.assertRaises(BadMedia):
+                made_safe(bad.encode(), "a.svg")
+        with self.assertRaises(BadMedia):
+            size_of(f"<svg {NS}/>".encode(), "a.svg")
