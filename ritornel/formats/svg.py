@@ -14,8 +14,9 @@ _SVG = "http://www.w3.org/2000/svg"
 _XLINK = "http://www.w3.org/1999/xlink"
 _DRAWS = frozenset(
     """
-    svg g defs symbol use switch title desc style image marker filter clipPath mask pattern linearGradient radialGradient
-    stop path rect circle ellipse line polyline polygon text tspan textPath feBlend feColorMatrix feComponentTransfer
+    svg g defs symbol use switch title desc style image marker filter clipPath mask pattern linearGradient stop path
+    radialGradient rect circle ellipse line polyline polygon text tspan textPath feBlend feColorMatrix
+    feComponentTransfer
     feComposite feConvolveMatrix feDiffuseLighting feDisplacementMap feDistantLight feDropShadow feFlood feFuncA feFuncB
     feFuncG feFuncR feGaussianBlur feMerge feMergeNode feMorphology feOffset fePointLight feSpecularLighting feSpotLight
     feTile feTurbulence

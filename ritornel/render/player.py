@@ -14,7 +14,8 @@ def playable(show: Show, score: Score) -> dict[str, Any]:
     """Return the show as plain data for the page's player.
 
     ``order`` lists [id, start, length, title] per slide in show time; ``slides`` holds by id the ``nodes``,
-    ``background`` and ``score``; ``chapters`` [title, start]; ``beds`` spans in show time. Times in ms.
+    ``background`` and ``score``; ``chapters`` [title, start]; ``cues`` by
+    slide their starts in its time; ``beds`` spans in show time. Times in ms.
     """
     starts = {s.id: start for s, start in zip(show.slides, score.starts, strict=True)}
     return {
@@ -27,6 +28,11 @@ def playable(show: Show, score: Score) -> dict[str, Any]:
             for number, (s, start, part) in enumerate(zip(show.slides, score.starts, score.slides, strict=True), 1)
         ],
         "chapters": [[c.title, starts[c.first]] for c in show.chapters],
+        "cues": {
+            s.id: [group.start_ms for group in time.groups[1:]]
+            for s, time in zip(show.slides, score.times, strict=True)
+            if len(time.groups) > 1
+        },
         "beds": msgspec.to_builtins(score.beds),
         "slides": {
             s.id: {"nodes": nodes(s, show), "background": s.background, "score": msgspec.to_builtins(part)}

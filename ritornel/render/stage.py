@@ -7,6 +7,7 @@ from ritornel.core.drawing.framing import framed, mask_shape
 from ritornel.core.drawing.grounds import ground_objects
 from ritornel.core.model import Clip, Line, Object, Picture, Shape, Show, Slide, Text
 from ritornel.core.model.keys import target_key
+from ritornel.core.model.links import relinked, resolved
 from ritornel.core.text.layout import set_text
 from ritornel.render.paint import filter_of, mask_of
 from ritornel.render.svg import line_svg, paragraph_svg, shape_svg
@@ -16,14 +17,16 @@ def nodes(slide: Slide, show: Show) -> list[dict[str, Any]]:
     """Return one node per object, back to front, those of its ground behind them.
 
     Every node has ``key`` (what tracks move it by), ``object`` (its id), ``kind``, ``x``, ``y``, ``width``, ``height``
-    in stage units, ``rotation``, ``opacity`` and ``alt``; ``hidden`` if it is out of the way while others are placed.
+    in stage units, ``rotation``, ``opacity`` and ``alt``; ``hidden`` if it is out of the way while others are placed; a
+    ``link`` if it leads somewhere.
     Shapes and lines carry ``svg``; texts ``parts``, one per paragraph, each with ``key``, ``y``, ``height``, ``svg``;
     pictures and clips ``asset``, ``seen`` (what is seen, in shares of the box: left, top, width, height), ``whole``
     (where the whole picture lies, in shares of that), and where they have one a ``flip``, a ``mask`` and a ``filter``
     (id and element), a ``border``.
     """
     sizes = {a.id: (a.width, a.height) for a in show.assets} if _shows_media(slide) else {}
-    return [*_ground(slide, show, sizes), *(_node(thing, sizes) for thing in slide.objects)]
+    things = [relinked(thing, lambda link: resolved(link, show)) for thing in slide.objects]
+    return [*_ground(slide, show, sizes), *(_node(thing, sizes) for thing in things)]
 
 
 def _shows_media(slide: Slide) -> bool:
@@ -51,6 +54,8 @@ def _node(thing: Object, sizes: Mapping[str, tuple[int, int]], at: tuple[float, 
         "opacity": thing.opacity,
         "alt": thing.alt or thing.name,
     }
+    if thing.link:
+        node["link"] = thing.link
     if thing.hidden:
         node["hidden"] = True
     if isinstance(thing, Text):

@@ -9,6 +9,7 @@ from msgspec.structs import replace
 from ritornel.core.edits.command import BadEdit, Command, Ids, NewIds, slide_ids, slide_of, with_values
 from ritornel.core.linecheck.unknown_effects import transition_complaints
 from ritornel.core.model import Asset, Chapter, Picture, Show, Slide, Transition
+from ritornel.core.model.links import without_links_to
 from ritornel.core.model.reading import convert
 from ritornel.core.text.naming import object_name
 
@@ -73,14 +74,17 @@ class AddPictureSlides(Command, frozen=True, kw_only=True):
 
 
 class DeleteSlides(Command, frozen=True, kw_only=True):
-    """Take slides out of the show. A chapter whose first slide goes begins at the next one left of it."""
+    """Take slides out of the show. A chapter whose first slide goes begins at the next one left of it.
+
+    Links to them go too.
+    """
 
     slides: Ids
 
     def apply(self, show: Show) -> Show:
         """Return the show without them."""
         gone = set(self.slides)
-        kept = tuple(s for s in show.slides if s.id not in gone)
+        kept = tuple(without_links_to(s, gone) for s in show.slides if s.id not in gone)
         return replace(show, slides=kept, chapters=_chapters_without(show, gone))
 
     @property

@@ -2,6 +2,7 @@
 
 import { loaded, pageData } from "../site/dom.js";
 import { evaluate, slideAt } from "../site/play/evaluate.js";
+import { followLinks } from "../site/play/links.js";
 import { Playhead } from "../site/play/playhead.js";
 import { Sound } from "../site/play/sound.js";
 import { Stage } from "../site/play/stage.js";
@@ -20,6 +21,7 @@ class Player {
     this.stage = new Stage(document.getElementById("stage"), play);
     this.sound = new Sound(play, this.stage, () => this.askForGesture());
     this.playhead = new Playhead({ end: () => play.length, moved: (time) => this.draw(time), ended: () => this.atEnd() });
+    followLinks(this.stage.root, { next: () => this.toNextCue(), slide: (id) => this.toSlideOf(id) });
     this.rest = null;
     this.controls = new Controls(root, this, play);
     this.draw(0);
@@ -137,6 +139,21 @@ class Player {
     this.sound.stop();
     if (this.playhead.time < REFUSED_WITHIN_MS) this.playhead.seek(0);
     this.controls.cover("Start with sound", "This browser plays sound only after a click.");
+  }
+
+  toSlideOf(id) {
+    const row = play.order.find((one) => one[0] === id);
+    if (row) this.seek(row[1]);
+  }
+
+  /** To the next cue of the slide, else to the next slide. */
+  toNextCue() {
+    const { time } = this.playhead;
+    const index = slideAt(play.order, time);
+    const [id, start] = play.order[index];
+    const cue = (play.cues?.[id] ?? []).find((at) => start + at > time + 1);
+    if (cue === undefined) this.toSlide(1);
+    else this.seek(start + cue);
   }
 
   toSlide(by) {

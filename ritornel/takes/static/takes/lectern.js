@@ -4,6 +4,7 @@ import { el, pageData } from "../site/dom.js";
 import { evaluate } from "../site/play/evaluate.js";
 import { Live } from "../site/play/live.js";
 import { LiveSound } from "../site/play/live_sound.js";
+import { followLinks } from "../site/play/links.js";
 import { Stage } from "../site/play/stage.js";
 import { send } from "../site/sending.js";
 import { Ticking } from "../site/ticking.js";
@@ -128,6 +129,11 @@ class Running {
     this.draw();
   }
 
+  goTo(slide) {
+    this.live.goTo(slide, performance.now());
+    this.draw();
+  }
+
   back() {
     this.live.back(performance.now());
     this.draw();
@@ -178,16 +184,18 @@ class Running {
     channel.addEventListener("message", (event) => {
       if (event.data.hello) channel.postMessage(this.live.place);
       if (event.data.give) give();
+      if (event.data.goTo) this.goTo(event.data.goTo);
     });
     for (const [name, act] of [["give", give], ["pause", pause], ["back", back], ["open-stage", window_], ["end", () => this.live.end(performance.now())]]) {
       id(name).addEventListener("click", act);
     }
+    followLinks(id("stage-now"), { next: give, slide: (slide) => this.goTo(slide) });
     // A button that is clicked does not take the focus: Space goes on to give the cues.
     document.addEventListener("mousedown", (event) => event.target.closest?.("button") && event.preventDefault());
     document.addEventListener("keydown", (event) => {
       if (event.ctrlKey || event.metaKey || event.altKey) return;
       const act = { " ": give, ArrowRight: give, PageDown: give, Enter: give, ArrowLeft: back, PageUp: back, p: pause, w: window_ }[event.key];
-      const pressed = [" ", "Enter"].includes(event.key) && event.target.closest?.("a, button");
+      const pressed = [" ", "Enter"].includes(event.key) && event.target.closest?.("a, button, [data-link]");
       if (!act || pressed) return; // whoever came to a button by keys presses it
       event.preventDefault();
       act();

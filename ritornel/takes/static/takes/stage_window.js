@@ -2,6 +2,7 @@
 
 import { el, pageData } from "../site/dom.js";
 import { evaluate } from "../site/play/evaluate.js";
+import { followLinks } from "../site/play/links.js";
 import { LiveSound } from "../site/play/live_sound.js";
 import { Stage } from "../site/play/stage.js";
 
@@ -35,6 +36,7 @@ channel.addEventListener("message", (event) => {
     stage.show({ backdrop: "#000000", layers: [] });
   }
 });
+followLinks(document.getElementById("stage"), { next: () => channel.postMessage({ give: true }), slide: (slide) => channel.postMessage({ goTo: slide }) });
 document.addEventListener("click", () => channel.postMessage({ give: true }));
 document.addEventListener("keydown", (event) => {
   if ([" ", "ArrowRight", "PageDown", "Enter"].includes(event.key)) channel.postMessage({ give: true });

@@ -113,6 +113,12 @@ export class Live {
     this.enter(Math.max(0, this.cue > 0 ? this.slide : this.slide - 1), now);
   }
 
+  /** To the beginning of a slide, wherever it stands; nothing happens if it is not there. */
+  goTo(id, now) {
+    const index = this.order.findIndex((row) => row[0] === id);
+    if (this.running && index >= 0) this.enter(index, now);
+  }
+
   pause(now) {
     if (!this.running || this.ended) return;
     this.running = false;

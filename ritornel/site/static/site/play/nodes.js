@@ -7,6 +7,7 @@ export function build(node, assets, still = false) {
   const element = document.createElement("div");
   element.className = `stage-node stage-${node.kind}`;
   element.dataset.key = node.key;
+  if (node.link) element.dataset.link = node.link;
   frameBox(element, node);
   if (node.parts) {
     const parts = node.parts.map((part) => {

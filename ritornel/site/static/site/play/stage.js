@@ -1,6 +1,7 @@
 // The stage: slides as layers of nodes, put into the state that a frame says. Sizes in stage units.
 
 import { build, fitMedia, frameBox } from "./nodes.js";
+import { announceLinks } from "./links.js";
 import { matrixOf } from "./placing.js";
 
 /** Draws frames of a show into `root`. `play` is {width, height, order, slides, assets}. */
@@ -91,6 +92,7 @@ export class Stage {
       } else if (entry?.text !== text) {
         entry?.element.remove();
         entry = { ...build(node, this.play.assets), node, text };
+        announceLinks(entry.element);
       }
       const spot = placed ? placed.nextSibling : layer.element.firstChild;
       if (spot !== entry.element) layer.element.insertBefore(entry.element, spot);
@@ -131,7 +133,7 @@ const HIDDEN = { visible: 0 };
 
 /** Whether two nodes differ in their boxes alone: then what is in them stays, a picture at its frame, a film at its place. */
 function isSameButPlaced(one, other) {
-  if (one.sketch || other.sketch || Boolean(one.parts) !== Boolean(other.parts)) return false;
+  if (one.link !== other.link || one.sketch || other.sketch || Boolean(one.parts) !== Boolean(other.parts)) return false;
   if (one.asset || other.asset) return one.asset === other.asset;
   const parts = (node) => JSON.stringify(node.parts?.map((part) => part.svg) ?? node.svg);
   return parts(one) === parts(other) && JSON.stringify(one.parts?.map((p) => p.y)) === JSON.stringify(other.parts?.map((p) => p.y));

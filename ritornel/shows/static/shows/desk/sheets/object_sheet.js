@@ -6,6 +6,7 @@ import { entry } from "../book/entries.js";
 import { fieldValue } from "../pane.js";
 import { clipTrim } from "./clip_trim.js";
 import { choice, colourField, numberField, row, textField } from "./fields.js";
+import { linkRows } from "./link_rows.js";
 import { itsSlides } from "./its_slides.js";
 import { placingRows } from "./placings.js";
 import { pictureRows } from "./picture_rows.js";
@@ -57,7 +58,7 @@ function single(desk, thing) {
     ${found.map((finding) => html`<p class="notice mt-2">${finding.message.replace(/^slide \d+: /, "")} ${mend(desk, finding)}</p>`)}
     ${timed ? clipTrim(desk, thing) : nothing}
     <div class="sheet-grid">${placeRows(thing, set, store.shown.show)}${STYLES[thing.kind](thing, set, desk)}${thing.kind === "sound" ? nothing : edgeRows(thing, set)}
-      ${row("Describe", textField("Description for those who cannot see it", thing.alt, (alt) => set({ alt: alt || null }), "for those who cannot see it"), true)}${itsSlides(desk, thing)}</div>
+      ${row("Describe", textField("Description for those who cannot see it", thing.alt, (alt) => set({ alt: alt || null }), "for those who cannot see it"), true)}${thing.kind === "sound" ? nothing : linkRows(desk, thing.link, (link) => set({ link: link || null }))}${itsSlides(desk, thing)}</div>
     ${builds(desk, [thing.id])}</div>`;
 }
 

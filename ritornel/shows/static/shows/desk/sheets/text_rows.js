@@ -3,7 +3,8 @@
 import { html, nothing } from "../../../site/vendor/lit.js";
 import { fontFamily } from "../../../site/play/families.js";
 import { item, openMenu, section } from "../menus.js";
-import { check, choice, colourField, numberField, row, textField } from "./fields.js";
+import { linkRows } from "./link_rows.js";
+import { check, choice, colourField, numberField, row } from "./fields.js";
 
 const MARKERS = [["none", "no list"], ["bullet", "bullets"], ["number", "numbers"]];
 const ALIGNS = [["left", "left"], ["centre", "centre"], ["right", "right"]];
@@ -34,7 +35,7 @@ export function textRows(desk, things) {
     ${row("Line height", numberField("Line height, in sizes", look.line_height, (line_height) => edit({ line_height }), { least: 0.5, most: 5, places: 2 }))}
     ${row("Outline", colourField("Outline", look.outline, (outline) => edit({ outline }), true))}
     ${row("Its width", numberField("Outline width", look.outline_width, (outline_width) => edit({ outline_width }), { least: 0.1, most: 100 }))}
-    ${writing ? row("Link", textField("Where the words lead", look.link || "", (link) => set({ link }), "https://…"), true) : nothing}
+    ${writing?.editor.hasSelection ? linkRows(desk, look.link, (link) => set({ link }), "Words lead to") : nothing}
     <div class="all">${check("as high as its text", look.grows === true, (grows) => edit({ grows }))}</div>`;
 }
 

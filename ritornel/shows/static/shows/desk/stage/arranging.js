@@ -3,6 +3,7 @@
 
 import { html, nothing } from "../../../site/vendor/lit.js";
 import { Pane } from "../pane.js";
+import { linkWords } from "../sheets/link_rows.js";
 import { formHandles } from "./forms.js";
 import { around, contains, keepsProportions, resized, rounded } from "./geometry.js";
 import { SELECT } from "./tools/select.js";
@@ -119,6 +120,7 @@ export class Arranging extends Pane {
     const chosen = this.chosen();
     const grips = things.filter((thing) => thing.kind === "sound");
     return html`${grips.map((thing) => html`<div class="sound-grip" .style=${this.place(thing, false)}>${this.store.slide.names[thing.id]}</div>`)}
+      ${things.filter((thing) => thing.link && !thing.hidden).map((thing) => html`<div class="link-mark" .style=${this.place({ x: thing.x + thing.width, y: thing.y, rotation: 0 }, false)}>${linkWords(this.store, thing.link)}</div>`)}
       ${chosen.map((thing) => this.frame(thing, chosen.length === 1))}
       ${chosen.length > 1 ? this.together(chosen) : nothing}
       ${(this.guides?.x ?? []).map((x) => html`<div class="guide" .style=${`left:${x * this.scale}px;top:0;bottom:0`}></div>`)}

@@ -1,6 +1,7 @@
 // The stage on the desk: its two faces and the playhead. What is drawn is the score, always.
 
 import { evaluate, slideAt } from "../../../site/play/evaluate.js";
+import { followLinks } from "../../../site/play/links.js";
 import { Playhead } from "../../../site/play/playhead.js";
 import { Sound } from "../../../site/play/sound.js";
 import { Stage } from "../../../site/play/stage.js";
@@ -14,6 +15,7 @@ export class DeskStage {
     this.frame = document.querySelector(".stage-frame");
     this.stage = new Stage(document.getElementById("stage"), this.store.play);
     this.sound = new Sound(this.store.play, this.stage, () => this.soundRefused());
+    followLinks(this.stage.root, { next: () => this.toCue(1), slide: (id) => this.scrub(this.store.start(id)) });
     this.face = "arrange";
     this.listeners = new Set();
     this.looping = false;
