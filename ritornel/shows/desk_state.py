@@ -92,6 +92,7 @@ def timing(show: Show, known: Show | None, near: Collection[str]) -> dict[str, A
             "target": show.target_ms,
             "pace": {**defaults_by_kind()["pace"], **plain(show.pace)},
             "chapters": plain(show.chapters),
+            "guides": plain(show.guides),
             "beds": [{**defaults_by_kind()["bed"], **b} for b in plain(show.beds)],
         },
         "length": score.length_ms,
@@ -169,7 +170,7 @@ def _outlines_of(show: Show) -> list[Outline]:
         return known
     score, assets = compile(show), {a.id: a for a in show.assets}
     rows = zip(show.slides, score.slides, score.times, strict=True)
-    common = (encoded(show.pace), show.width, show.height)
+    common = (encoded([show.pace, show.chapters]), show.width, show.height)
     outlines = [_outline_of(show, slide, part, time, assets, common) for slide, part, time in rows]
     return _shows.put(outlines, 500 + 1500 * len(outlines), show)
 

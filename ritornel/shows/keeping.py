@@ -14,6 +14,7 @@ from django.db import IntegrityError, OperationalError, transaction
 
 from ritornel.core.edits import Command, apply
 from ritornel.core.edits.places import Place, meet, places_changed
+from ritornel.core.edits.telling import about
 from ritornel.core.model import Asset as CoreAsset
 from ritornel.core.model import Bed as CoreBed
 from ritornel.core.model import Chapter as CoreChapter
@@ -22,6 +23,7 @@ from ritornel.core.model import Show as CoreShow
 from ritornel.core.model import Slide as CoreSlide
 from ritornel.core.model.memory import Memory
 from ritornel.core.model.patch import patch_to, patched
+from ritornel.core.model.show import Guide
 from ritornel.core.model.stored import stored_slide
 from ritornel.core.model.uses import assets_used
 from ritornel.core.model.writing import encoded, plain
@@ -102,6 +104,7 @@ def _read(row: Show) -> CoreShow:
         height=row.height,
         target_ms=row.target_ms,
         pace=_tolerantly(row.pace, Pace) or Pace(),
+        guides=_tolerantly(row.guides, tuple[Guide, ...]) or (),
         chapters=tuple(c for c in chapters if c.first in there),
         slides=slides,
         beds=tuple(bed for b in row.beds.all() if (bed := _tolerantly(b.document, CoreBed)) is not None),
@@ -222,6 +225,37 @@ def redo(row_id, base: int, by: Author = NOBODY) -> Kept:
     return _carried_out(row_id, base, by, compute, alone=True)
 
 
+def return_to(row_id, base: int, then: CoreShow, label: str, by: Author = NOBODY) -> Kept:
+    """Make the show what it was ``then``, as an edit that can be taken back like any other. Raises as ``edit``."""
+
+    def compute(row: Show) -> _Computed:
+        before = load(row)
+        after = _with_its_assets(row, before, msgspec.structs.replace(then, id=before.id, assets=before.assets))
+        findings(after, compile(after))
+        if after == before:
+            return _Computed(before, after, row.history_place, None)
+        place = row.history_place + 1
+        back, forth = patch_to(after, before), patch_to(before, after)
+        return _Computed(
+            before, after, place, Entry(show=row, number=place, label=label[:200], before=back, after=forth)
+        )
+
+    return _carried_out(row_id, base, by, compute, alone=True)
+
+
+def state_at(row: Show, number: int) -> CoreShow:
+    """Return the show as it was after so many edits of the line of history that is in force."""
+    show = load(row)
+    line = row.history.filter(superseded=False)
+    if number < row.history_place:
+        for entry in line.filter(number__gt=number, number__lte=row.history_place).order_by("-number"):
+            show = patched(show, entry.before)
+    else:
+        for entry in line.filter(number__gt=row.history_place, number__lte=number).order_by("number"):
+            show = patched(show, entry.after)
+    return msgspec.structs.replace(show, assets=_assets(row, assets_used(show)))
+
+
 def entry_at(row: Show, number: int) -> Entry | None:
     """Return the edit of that number on the line of history that is in force."""
     return row.history.filter(number=number, superseded=False).first()
@@ -299,6 +333,7 @@ def _keep(row: Show, computed: _Computed, places: set[Place], by: Author) -> Kep
         if row.revision != revision:
             return None
         if entry is not None:
+            entry.about = about(places, before, after)
             row.history.filter(number__gt=row.history_place, superseded=False).update(superseded=True)
             entry.save(force_insert=True)
         row.history_place = history_place
@@ -335,7 +370,7 @@ def _changes(before: CoreShow, after: CoreShow) -> _Changes:
 
 def _write(row: Show, before: CoreShow, after: CoreShow, changes: _Changes) -> None:
     row.title, row.target_ms = after.title, after.target_ms
-    row.pace = plain(after.pace)
+    row.pace, row.guides = plain(after.pace), plain(after.guides)
     row.slides.filter(key__in=changes.gone).delete()
     for key, place, document in changes.changed:
         row.slides.filter(key=key).update(place=place, document=document)

@@ -17,6 +17,7 @@ class Show(models.Model):
     height = models.PositiveIntegerField(default=720)
     target_ms = models.PositiveIntegerField(null=True, blank=True)
     pace = models.JSONField(default=dict)
+    guides = models.JSONField(default=list)
     revision = models.PositiveIntegerField(default=0)
     history_place = models.PositiveIntegerField(default=0)
     made_at = models.DateTimeField(auto_now_add=True)
@@ -137,6 +138,7 @@ class Entry(models.Model):
     show = models.ForeignKey(Show, on_delete=models.CASCADE, related_name="history")
     number = models.PositiveIntegerField()
     label = models.CharField(max_length=200)
+    about = models.CharField(max_length=300, blank=True)
     before = models.JSONField()
     after = models.JSONField()
     superseded = models.BooleanField(default=False)
@@ -148,3 +150,18 @@ class Entry(models.Model):
 
     def __str__(self) -> str:
         return self.label
+
+
+class Moment(models.Model):
+    """A state of a show that was given a name, and stays for good: the whole document."""
+
+    show = models.ForeignKey(Show, on_delete=models.CASCADE, related_name="moments")
+    name = models.CharField(max_length=200)
+    document = models.TextField()
+    made_at = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        ordering = ["-made_at", "-pk"]
+
+    def __str__(self) -> str:
+        return self.name

@@ -2,7 +2,7 @@
 
 from django.urls import path
 
-from ritornel.shows import following, views
+from ritornel.shows import following, history_views, views
 
 app_name = "shows"
 urlpatterns = [
@@ -20,6 +20,11 @@ urlpatterns = [
     path("shows/<uuid:show_id>/pictures/<path:slide>", views.slide_picture, name="picture"),
     path("shows/<uuid:show_id>/edit", views.edit, name="edit"),
     path("shows/<uuid:show_id>/try", views.try_edit, name="try"),
+    path("shows/<uuid:show_id>/history", history_views.history, name="history"),
+    path("shows/<uuid:show_id>/history/picture", history_views.picture, name="history-picture"),
+    path("shows/<uuid:show_id>/history/return", history_views.return_there, name="history-return"),
+    path("shows/<uuid:show_id>/history/name", history_views.name_moment, name="history-name"),
+    path("shows/<uuid:show_id>/history/forget/<int:moment_id>", history_views.forget_moment, name="history-forget"),
     path("shows/<uuid:show_id>/delete", views.delete_show, name="delete"),
     path("shows/<uuid:show_id>/document", views.export_document, name="document"),
     path("shows/<uuid:show_id>/zip", views.export_zip, name="zip"),

@@ -194,6 +194,7 @@ def desk(request: HttpRequest, show_id: UUID) -> HttpResponse:
     first = [slide.id for slide in show.slides[:FIRST_SLIDES]]
     addresses = {
         "list": reverse("shows:list"),
+        "history": reverse("shows:history", args=[row.pk]),
         "lectern": reverse("takes:lectern", args=[row.pk]),
         "publish": reverse("publishing:editions", args=[row.pk]),
     }

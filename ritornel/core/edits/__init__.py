@@ -17,6 +17,7 @@ from ritornel.core.edits.growing import grown
 from ritornel.core.model import Bed, Chapter, Pace, Show, Slide, limits
 from ritornel.core.model.lineage import with_lineages
 from ritornel.core.model.reading import BadDocument, check_show, convert
+from ritornel.core.model.show import Guide
 from ritornel.core.model.writing import plain
 from ritornel.core.score import compile, findings
 
@@ -52,7 +53,12 @@ def apply(show: Show, command: Command) -> Show:
         changed = with_lineages(changed, fresh)
         slides = (s if id(s) in before else _read_again(grown(s)) for s in changed.slides)
         changed = replace(changed, slides=tuple(slides))
-        for name, kind in (("pace", Pace), ("chapters", tuple[Chapter, ...]), ("beds", tuple[Bed, ...])):
+        for name, kind in (
+            ("pace", Pace),
+            ("guides", tuple[Guide, ...]),
+            ("chapters", tuple[Chapter, ...]),
+            ("beds", tuple[Bed, ...]),
+        ):
             value = getattr(changed, name)
             if value is not getattr(show, name):
                 convert(plain(value), kind)

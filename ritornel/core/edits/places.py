@@ -14,7 +14,7 @@ from ritornel.core.model.writing import plain
 
 Place = tuple[str, ...]
 
-_HEAD = ("title", "width", "height", "target_ms")
+_HEAD = ("title", "width", "height", "target_ms", "guides")
 _THINGS = ("objects", "running_order")
 
 

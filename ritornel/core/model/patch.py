@@ -6,11 +6,11 @@ from typing import Any
 from msgspec.structs import asdict, replace
 
 from ritornel.core.model.reading import convert
-from ritornel.core.model.show import Bed, Chapter, Show
+from ritornel.core.model.show import Bed, Chapter, Guide, Show
 from ritornel.core.model.stored import stored_slide
 from ritornel.core.model.writing import plain
 
-_WHOLE = ("title", "width", "height", "target_ms", "pace")
+_WHOLE = ("title", "width", "height", "target_ms", "pace", "guides")
 
 
 def patch_to(start: Show, end: Show) -> dict[str, Any]:
@@ -45,7 +45,8 @@ def patched(show: Show, patch: Mapping[str, Any]) -> Show:
     if "head" in patch:
         head = dict(patch["head"])
         pace = convert(head.pop("pace"), type(show.pace))
-        show = replace(show, pace=pace, **head)
+        guides = convert(head.pop("guides", plain(show.guides)), tuple[Guide, ...])
+        show = replace(show, pace=pace, guides=guides, **head)
     if "chapters" in patch:
         show = replace(show, chapters=tuple(convert(c, Chapter) for c in patch["chapters"]))
     if "beds" in patch:

@@ -1,6 +1,6 @@
 """A show: slides in order, chapters over them, beds under them, the pace, and the assets they use."""
 
-from typing import Annotated
+from typing import Annotated, Literal
 
 from msgspec import Meta, Struct, field
 
@@ -8,7 +8,7 @@ from ritornel.core.model import limits
 from ritornel.core.model.asset import Asset
 from ritornel.core.model.pace import Pace
 from ritornel.core.model.slide import Slide
-from ritornel.core.model.units import Decibels, Id, Ms, Name
+from ritornel.core.model.units import Decibels, Id, Ms, Name, Position
 
 
 class Chapter(Struct, frozen=True, kw_only=True, omit_defaults=True):
@@ -32,6 +32,13 @@ class Bed(Struct, frozen=True, kw_only=True, omit_defaults=True):
     gain_db: Decibels = 0
 
 
+class Guide(Struct, frozen=True, omit_defaults=True):
+    """A line to place things by: upright where it is ``at`` an ``x``, level where it is at a ``y``; in stage units."""
+
+    axis: Literal["x", "y"]
+    at: Position
+
+
 class Show(Struct, frozen=True, kw_only=True, omit_defaults=True, weakref=True):
     """One presentation. The stage is ``width`` x ``height`` stage units; ``target`` the length aimed at, in ms."""
 
@@ -41,6 +48,7 @@ class Show(Struct, frozen=True, kw_only=True, omit_defaults=True, weakref=True):
     height: Annotated[int, Meta(ge=90, le=4320)] = 720
     target_ms: Ms | None = field(default=None, name="target")
     pace: Pace = Pace()
+    guides: Annotated[tuple[Guide, ...], Meta(max_length=limits.GUIDES)] = ()
     chapters: Annotated[tuple[Chapter, ...], Meta(max_length=limits.CHAPTERS)] = ()
     slides: Annotated[tuple[Slide, ...], Meta(max_length=limits.SLIDES)] = ()
     beds: Annotated[tuple[Bed, ...], Meta(max_length=limits.BEDS)] = ()

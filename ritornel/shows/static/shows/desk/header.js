@@ -35,6 +35,7 @@ export function headerPane(desk, addresses) {
         <span class="flex-1"></span>
         ${stepButton(desk, "undo", store.kept.undo)}${stepButton(desk, "redo", store.kept.redo)}
         <button class="act" id="show-sheet" @click=${() => openShowSheet(desk)}>Pace and bed</button>
+        <a class="act" href=${addresses.history}>History</a>
         <a class="act" href=${addresses.lectern}>Rehearse</a>
         <a class="act-main" href=${addresses.publish}>Publish</a>`;
     },

@@ -13,6 +13,7 @@ import { addLine, addMedia, addShape, choosePictures, newText, shapeMenu } from 
 import { give, takeLook } from "./clipboard.js";
 import { addSlide, moveSlide, stepSlide } from "./slides.js";
 import { buildMenu, duplicate, editSelected, group, placeMenu, remove, restack, selectAll, selectNext, selectNothing, turnOn, ungroup } from "./selected.js";
+import { guideMenu } from "../stage/guides.js";
 import { openHelp } from "./help.js";
 
 export const ACTS = [
@@ -59,6 +60,7 @@ export const ACTS = [
   { id: "ungroup", name: "Ungroup", keys: ["Ctrl+Shift+G"], needs: "objects", run: ungroup },
   { id: "lock", name: "Lock", keys: ["Ctrl+L"], help: "lock what is selected, or let it go", needs: "objects", run: (desk) => turnOn(desk, "locked") },
   { id: "hide", name: "Hide", keys: ["Ctrl+H"], help: "hide what is selected while you place others", needs: "objects", run: (desk) => turnOn(desk, "hidden") },
+  { id: "guides", name: "Guides", keys: ["U"], help: "lines to place things by", needs: "slide", run: guideMenu },
   { id: "take-look", name: "Take its look", keys: ["Y"], help: "take the look and builds of what is selected, to give them on", needs: "objects", run: takeLook },
   { id: "give-look", name: "Give the look", keys: ["Shift+Y"], help: "give what is selected the look that was taken", needs: "objects", run: (desk) => give(desk, "give-look") },
   { id: "give-builds", name: "Give the builds", keys: ["Alt+Y"], help: "give what is selected the builds that were taken", needs: "objects", run: (desk) => give(desk, "give-builds") },

@@ -4,6 +4,7 @@
 import { html, nothing } from "../../../site/vendor/lit.js";
 import { Pane } from "../pane.js";
 import { linkWords } from "../sheets/link_rows.js";
+import { guideLines } from "./guides.js";
 import { formHandles } from "./forms.js";
 import { around, contains, keepsProportions, resized, rounded } from "./geometry.js";
 import { SELECT } from "./tools/select.js";
@@ -23,7 +24,7 @@ function cursorAt(name, rotation = 0) {
 export class Arranging extends Pane {
   constructor(desk) {
     super(document.getElementById("stage-frames"), {
-      shows: () => [this.store.slide, this.store.selection.objects, this.scale, this.band, this.guides, this.said, this.cropped],
+      shows: () => [this.store.slide, this.store.selection.objects, this.scale, this.band, this.guides, this.said, this.cropped, this.store.shown.show.guides, this.movedGuides],
       draw: () => this.template(),
     });
     this.desk = desk;
@@ -32,6 +33,7 @@ export class Arranging extends Pane {
     this.tool = SELECT;
     this.opened = null;
     this.cropped = null;
+    this.movedGuides = null;
     this.band = null;
     this.guides = null;
     this.over.addEventListener("pointerdown", (event) => this.press(event));
@@ -119,7 +121,7 @@ export class Arranging extends Pane {
     const things = this.things();
     const chosen = this.chosen();
     const grips = things.filter((thing) => thing.kind === "sound");
-    return html`${grips.map((thing) => html`<div class="sound-grip" .style=${this.place(thing, false)}>${this.store.slide.names[thing.id]}</div>`)}
+    return html`${guideLines(this.desk, this.scale)}${grips.map((thing) => html`<div class="sound-grip" .style=${this.place(thing, false)}>${this.store.slide.names[thing.id]}</div>`)}
       ${things.filter((thing) => thing.link && !thing.hidden).map((thing) => html`<div class="link-mark" .style=${this.place({ x: thing.x + thing.width, y: thing.y, rotation: 0 }, false)}>${linkWords(this.store, thing.link)}</div>`)}
       ${chosen.map((thing) => this.frame(thing, chosen.length === 1))}
       ${chosen.length > 1 ? this.together(chosen) : nothing}

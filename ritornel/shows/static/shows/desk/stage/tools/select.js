@@ -151,7 +151,7 @@ function forming({ store }, overlay, name) {
 function placing(store, overlay, things, values) {
   const slide = store.focus;
   const others = overlay.things().filter((thing) => !things.includes(thing) && thing.kind !== "sound");
-  const lines = linesOf({ width: store.shown.show.width, height: store.shown.show.height }, others);
+  const lines = linesOf(store.shown.show, others);
   let command = null;
   return {
     move({ dx, dy, event }) {
