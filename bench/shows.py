@@ -12,6 +12,29 @@ def large_show(slides: int = 200, steps: int = 20) -> Show:
     return read_show({"slides": [_slide(n, steps) for n in range(slides)]})
 
 
+def crowded_show(slides: int = 300, objects: int = 40) -> Show:
+    """Return a show whose slides have ``objects`` objects each: texts with runs, shapes with gradients and shadows."""
+    return read_show({"slides": [_crowded(n, objects) for n in range(slides)]})
+
+
+def _crowded(number: int, objects: int) -> dict:
+    forms = ("rectangle", "ellipse", "star", "bubble", "ring")
+    stops = [{"at": 0, "colour": "#7a2552"}, {"at": 1, "colour": "#d8cdb8"}]
+    things: list[dict] = []
+    for n in range(objects):
+        place = {"id": f"o{n}", "x": 20 + n % 8 * 155, "y": 20 + n // 8 * 135, "width": 140, "height": 110}
+        if n % 4 == 0:
+            words = {"text": f"Line {number}, {n} of the lamp", "runs": [{"start": 0, "end": 4, "weight": 600}]}
+            things.append(
+                {**place, "kind": "text", "size": 22, "paragraphs": [words, {"text": "turns", "marker": "bullet"}]}
+            )
+        else:
+            look = {"gradient": {"stops": stops}} if n % 4 == 1 else {"shadow": {}} if n % 4 == 2 else {}
+            things.append({**place, "kind": "shape", "form": forms[n % 5], **look})
+    order = [{"id": f"b{n}", "object": f"o{n}", "effect": _EFFECTS[n % 3]} for n in range(6)]
+    return {"id": f"s{number}", "objects": things, "running_order": order}
+
+
 def moving_show(objects: int = 50, seconds: int = 20) -> Show:
     """Return one slide on which ``objects`` objects move all the time, by slide, fade and pulse at once."""
     things, order = [], []

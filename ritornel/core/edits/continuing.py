@@ -1,15 +1,16 @@
 """Edits of an object on all the slides on which it stands: the same lineage, the same place."""
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Sequence
 from typing import Annotated, Literal
 
 from msgspec import Meta
 from msgspec.structs import replace
 
 from ritornel.core.edits.command import BadEdit, Command, Ids, NewIds, object_ids, slide_of
-from ritornel.core.model import Object, Show, Slide
+from ritornel.core.edits.grouping import steps_for, without_steps
+from ritornel.core.model import Object, Show, Slide, Step
 
-What = Literal["place", "size", "look"]
+What = Literal["place", "size", "look", "builds"]
 
 _PLACE = frozenset({"x", "y"})
 _SIZE = frozenset({"width", "height", "rotation", "grows"})
@@ -21,14 +22,15 @@ _OWN = frozenset({
 
 
 class MatchLineage(Command, frozen=True, kw_only=True):
-    """Give objects of the same lineage on all other slides the place, size or look that ``objects`` have on this one.
+    """Give objects of the same lineage on all other slides the place, size, look or builds of ``objects`` on this one.
 
-    A look is taken only by objects of the same kind. What they say, play and are called, and their builds, stay.
+    A look is taken only by objects of the same kind. What they say, play and are called stays. Builds take the place of
+    those that the others had, at the end of their running order.
     """
 
     slide: str
     objects: Ids
-    what: Annotated[list[What], Meta(min_length=1, max_length=3)]
+    what: Annotated[list[What], Meta(min_length=1, max_length=4)]
 
     def apply(self, show: Show) -> Show:
         """Return the show with the others made alike."""
@@ -36,11 +38,23 @@ class MatchLineage(Command, frozen=True, kw_only=True):
         others = [s for s in show.slides if s.id != self.slide]
         if not any(o.lineage in models for s in others for o in s.objects):
             raise BadEdit("it stands on no other slide; put it on others first")
-        return replace(show, slides=tuple(self._matched(s, models) if s.id != self.slide else s for s in show.slides))
+        order = slide_of(show, self.slide).running_order if "builds" in self.what else ()
+        return replace(
+            show, slides=tuple(self._matched(s, models, order) if s.id != self.slide else s for s in show.slides)
+        )
 
-    def _matched(self, slide: Slide, models: dict[str, Object]) -> Slide:
+    def _matched(self, slide: Slide, models: dict[str, Object], order: Sequence[Step]) -> Slide:
         objects = tuple(alike(o, models[o.lineage], self.what) if o.lineage in models else o for o in slide.objects)
-        return slide if objects == slide.objects else replace(slide, objects=objects)
+        return self._built(slide if objects == slide.objects else replace(slide, objects=objects), models, order)
+
+    def _built(self, slide: Slide, models: dict[str, Object], order: Sequence[Step]) -> Slide:
+        for thing in slide.objects:
+            built = [s for s in order if thing.lineage in models and s.object == models[thing.lineage].id]
+            if built:
+                slide = without_steps(slide, {s.id for s in slide.running_order if s.object == thing.id})
+                steps = steps_for(slide, built, {built[0].object: thing.id})
+                slide = replace(slide, running_order=(*slide.running_order, *steps))
+        return slide
 
     @property
     def label(self) -> str:

@@ -14,9 +14,9 @@ from ritornel.core.edits.command import (
     change_slide,
     object_ids,
     slide_of,
-    step_ids,
 )
 from ritornel.core.edits.continuing import alike
+from ritornel.core.edits.grouping import steps_for
 from ritornel.core.edits.objects import beside, groups_renamed
 from ritornel.core.model import Object, Show, Slide, Step, limits
 from ritornel.core.model.reading import convert
@@ -63,7 +63,7 @@ class PasteObjects(Command, frozen=True, kw_only=True):
             return replace(
                 slide,
                 objects=(*slide.objects, *copies),
-                running_order=(*slide.running_order, *_moved(slide, steps, copy_of)),
+                running_order=(*slide.running_order, *steps_for(slide, steps, copy_of)),
             )
 
         return change_slide(show, self.slide, change)
@@ -129,7 +129,9 @@ class GiveBuilds(Command, frozen=True, kw_only=True):
                 raise BadEdit("select another object first")
             steps: list[Step] = []
             for name in chosen:
-                steps += _moved(replace(slide, running_order=(*slide.running_order, *steps)), given, {model.id: name})
+                steps += steps_for(
+                    replace(slide, running_order=(*slide.running_order, *steps)), given, {model.id: name}
+                )
             return replace(slide, running_order=(*slide.running_order, *steps))
 
         return change_slide(show, self.slide, change)
@@ -145,10 +147,3 @@ def _model(show: Show, slide_id: str, name: str) -> Object:
     if found is None:
         raise BadEdit("the object whose look or builds were taken is not there any more")
     return found
-
-
-def _moved(slide: Slide, steps: list[Step], copy_of: dict[str, str]) -> list[Step]:
-    """Return steps as steps of the slide, of other objects; those of objects that have no copy are left out."""
-    own = [s for s in steps if s.object in copy_of]
-    ids = step_ids(slide, len(own))
-    return [replace(s, id=i, object=copy_of[s.object]) for s, i in zip(own, ids, strict=True)]

@@ -5,6 +5,7 @@ from collections.abc import Mapping, Sequence
 
 from msgspec.structs import replace
 
+from ritornel.core.edits.command import step_ids
 from ritornel.core.model import Slide, Step
 from ritornel.core.time.running_order import split_into_groups
 from ritornel.core.time.script import MARK
@@ -66,3 +67,10 @@ def _renumbered(slide: Slide, moved: Mapping[int, int], before: int, after: int)
 def without_steps(slide: Slide, gone: set[str]) -> Slide:
     """Return the slide without those steps. A cue whose steps are all gone is gone too."""
     return with_groups(slide, [(number, [s for s in steps if s.id not in gone]) for number, steps in groups_of(slide)])
+
+
+def steps_for(slide: Slide, steps: Sequence[Step], copy_of: Mapping[str, str]) -> list[Step]:
+    """Return steps as steps of the slide, of other objects; those of objects that have no copy are left out."""
+    own = [s for s in steps if s.object in copy_of]
+    ids = step_ids(slide, len(own))
+    return [replace(s, id=i, object=copy_of[s.object]) for s, i in zip(own, ids, strict=True)]

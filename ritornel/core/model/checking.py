@@ -5,6 +5,7 @@ from collections.abc import Iterator
 from typing import Any
 
 from ritornel.core.model import limits
+from ritornel.core.model.memory import Recalled
 from ritornel.core.model.objects import Clip, Shape, Sound, Text
 from ritornel.core.model.paths import BadPath, read_path
 from ritornel.core.model.show import Show
@@ -69,19 +70,33 @@ def check_slide(slide: Slide, place: str) -> None:
 
 def check_counts(show: Show) -> None:
     """Raise ``BadDocument`` if the show has more than any show may have (``core.model.limits``)."""
-    objects = [o for s in show.slides for o in s.objects]
-    texts = sum(len(p.text) for o in objects if isinstance(o, Text) for p in o.paragraphs)
-    runs = sum(len(p.runs) for o in objects if isinstance(o, Text) for p in o.paragraphs)
-    for count, most, noun in (
-        (len(show.slides), limits.SLIDES, "slides"),
-        (len(objects), limits.OBJECTS, "objects"),
-        (sum(len(s.running_order) for s in show.slides), limits.BUILDS, "builds"),
-        (texts, limits.TEXT_CHARACTERS, "characters of text"),
-        (runs, limits.RUNS, "runs of text"),
-        (sum(len(s.script) for s in show.slides), limits.SCRIPT_CHARACTERS, "characters of script"),
-    ):
-        if count > most:
-            raise BadDocument(f"a show may have {most:,} {noun} at most, and this would have {count:,}; part it in two")
+    most = (limits.OBJECTS, limits.BUILDS, limits.TEXT_CHARACTERS, limits.RUNS, limits.SCRIPT_CHARACTERS)
+    found = [sum(counts) for counts in zip(*map(_counts_of, show.slides), strict=True)] or [0] * len(most)
+    told = [(len(show.slides), limits.SLIDES, "slides"), *zip(found, most, _NOUNS, strict=True)]
+    for count, may, noun in told:
+        if count > may:
+            raise BadDocument(f"a show may have {may:,} {noun} at most, and this would have {count:,}; part it in two")
+
+
+_NOUNS = ("objects", "builds", "characters of text", "runs of text", "characters of script")
+_COUNTS_BYTES = 2 * 1024 * 1024
+_counts: Recalled[tuple[int, ...]] = Recalled(_COUNTS_BYTES)
+
+
+def _counts_of(slide: Slide) -> tuple[int, ...]:
+    """Return how many of each of ``_NOUNS`` a slide has."""
+    known = _counts.get(slide)
+    if known is not None:
+        return known
+    paragraphs = [p for o in slide.objects if isinstance(o, Text) for p in o.paragraphs]
+    found = (
+        len(slide.objects),
+        len(slide.running_order),
+        sum(len(p.text) for p in paragraphs),
+        sum(len(p.runs) for p in paragraphs),
+        len(slide.script),
+    )
+    return _counts.put(found, 400, slide)
 
 
 def _is_setting(value: Any) -> bool:

@@ -24,7 +24,7 @@ def plain(thing: Any) -> Any:
         found = {
             name: value if type(value) is str or type(value) is int else plain(value)
             for name, value, default in zip(names, astuple(thing), defaults, strict=True)
-            if value != default
+            if value is not default and value != default
         }
         return {**tag, **found} if tag else found
     if isinstance(thing, float):

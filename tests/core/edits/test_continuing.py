@@ -36,6 +36,12 @@ class Continuing(TestCase):
         self.assertEqual([(o.width, o.height, o.rotation) for o in (logo, words)], [(30, 40, 5), (30, 40, 5)])
         self.assertEqual((logo.x, words.x), (500, 1))
 
+    def test_the_same_builds_in_place_of_those_it_had(self):
+        made, (logo, words) = self.matched("builds")
+        told = [[(s.id, s.object, s.kind) for s in slide_.running_order] for slide_ in made.slides]
+        self.assertEqual(told[1:], [[("build-1", "two-logo", "entrance")], [("build-1", "words", "entrance")], []])
+        self.assertEqual((logo.x, words.size), (500, 50))
+
     def test_the_same_look_for_what_is_of_one_kind(self):
         made, (logo, words) = self.matched("look")
         assert isinstance(logo, Shape)

@@ -262,8 +262,8 @@ class BadShows(SimpleTestCase):
             ({"slides": [{"running_order": [{}] * 1001}]}, "slide 1: there may be 1,000 builds at most"),
             ({"slides": [{"narration": {"marks": [5] * 1001}}]}, "there may be 1,000 marks at most"),
             (
-                {"slides": [{"objects": [{"x": 0}] * 400}] * 26},
-                "a show may have 10,000 objects at most, and this would have 10,400",
+                {"slides": [{"objects": [{"x": 0}] * 400}] * 38},
+                "a show may have 15,000 objects at most, and this would have 15,200",
             ),
             ({"slides": [{"hold": 86_400_001}]}, "slide 1: hold must be 86400000 or less"),
             (

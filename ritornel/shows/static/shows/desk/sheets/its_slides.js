@@ -3,13 +3,14 @@
 import { html, nothing } from "../../../site/vendor/lit.js";
 import { newIds } from "../state/ids.js";
 import { chapterAround } from "../state/states.js";
-import { choice, row } from "./fields.js";
+import { footButtons, openDialog } from "../dialogs.js";
+import { check, choice, row } from "./fields.js";
 
 const DIFFERS = [
   ["place", "elsewhere", (a, b) => a.x !== b.x || a.y !== b.y],
   ["size", "another size", (a, b) => a.width !== b.width || a.height !== b.height || a.rotation !== b.rotation],
 ];
-const TAKEN = [["place", "the place"], ["size", "the size"], ["look", "the look"]];
+const TAKEN = [["place", "the place"], ["size", "the size"], ["look", "the look"], ["builds", "the builds"]];
 
 export function itsSlides(desk, thing) {
   const { store } = desk;
@@ -18,8 +19,8 @@ export function itsSlides(desk, thing) {
   const everywhere = others.length + 1 >= store.shown.order.length;
   return html`${row("Stands on", html`<span class="soft">${words(thing, others)}</span>`, true)}
     ${others.length ? row("Take there", html`<span class="act-row">${TAKEN.map(([what, label]) => html`<button class="act" @click=${() => take([what])}>${label}</button>`)}
-      <button class="act" @click=${() => take(TAKEN.map(([what]) => what))}>all three</button></span>`, true) : nothing}
-    ${everywhere ? nothing : row("Put it on", choice("Put it on", "", [["", "other slides…"], ["all", "every slide"], ["chapter", "every slide of the chapter"]], (where) => put(desk, thing, where)), true)}`;
+      <button class="act" @click=${() => take(TAKEN.map(([what]) => what))}>all of it</button></span>`, true) : nothing}
+    ${everywhere ? nothing : row("Put it on", choice("Put it on", "", [["", "other slides…"], ["all", "every slide"], ["chapter", "every slide of the chapter"], ["chosen", "chosen slides…"]], (where) => put(desk, thing, where)), true)}`;
 }
 
 /** The objects of the same lineage on other slides, as far as those have come. */
@@ -37,8 +38,21 @@ function words(thing, others) {
 async function put(desk, thing, where) {
   if (!where) return;
   const { store } = desk;
-  const slides = where === "all" ? null : store.shown.order.slice(...chapterAround(store.shown, store.focus)).map(([id]) => id);
+  const slides = where === "all" ? null : where === "chosen" ? await chooseSlides(store) : store.shown.order.slice(...chapterAround(store.shown, store.focus)).map(([id]) => id);
+  if (slides && !slides.length) return;
   const ids = newIds("object", (slides ?? store.shown.order).length);
   const { done } = await store.edit({ do: "put-on-slides", slide: store.focus, objects: [thing.id], slides, ids });
-  if (done) desk.notice.say(where === "all" ? "It stands on every slide now." : "It stands on every slide of the chapter now.");
+  const words = { all: "every slide", chapter: "every slide of the chapter", chosen: `${slides?.length} more slide${slides?.length === 1 ? "" : "s"}` };
+  if (done) desk.notice.say(`It stands on ${words[where]} now.`);
+}
+
+/** Asks for slides, each by its picture and title; resolves to their ids. */
+async function chooseSlides(store) {
+  const chosen = new Set();
+  const turn = (id, on) => (on ? chosen.add(id) : chosen.delete(id));
+  const rows = store.shown.order.filter(([id]) => id !== store.focus);
+  const ids = await openDialog("Put it on slides", (dialog) => html`<h2 class="page-title">Put it on</h2>
+    <div class="slide-choice">${rows.map(([id]) => check(`${store.slideIndex(id) + 1} ${store.title(id)}`, chosen.has(id), (on) => turn(id, on)))}</div>
+    ${footButtons(html`<button class="act-main" @click=${() => dialog.close([...chosen])}>Put it there</button>`, html`<button class="act" @click=${() => dialog.close([])}>Leave</button>`)}`, { width: "520px" });
+  return ids ?? [];
 }
