@@ -4,10 +4,11 @@ A place is a path of names: ``("slide", "s1", "objects", "o2", "x")``. One place
 that a deleted slide meets everything that was done on it.
 """
 
-from collections.abc import Iterable, Mapping, Sequence
+from collections.abc import Iterable, Sequence
 from typing import Any
 
-from msgspec.structs import asdict
+from msgspec import Struct
+from msgspec.structs import asdict, astuple
 
 from ritornel.core.model import Show, Slide
 from ritornel.core.model.writing import plain
@@ -24,7 +25,7 @@ def places_changed(before: Show, after: Show) -> set[Place]:
     old, new = asdict(before.pace), asdict(after.pace)
     found |= {("pace", name) for name in old if old[name] != new[name]}
     for name in ("chapters", "beds"):
-        found |= _things_changed((name,), plain(getattr(before, name)), plain(getattr(after, name)))
+        found |= _things_changed((name,), getattr(before, name), getattr(after, name))
     was, now = {s.id: s for s in before.slides}, {s.id: s for s in after.slides}
     found |= {("slide", i) for i in was.keys() ^ now.keys()}
     found |= _order_changed(("slides",), list(was), list(now))
@@ -49,21 +50,28 @@ def slides_of(places: Iterable[Place]) -> list[str]:
 
 def _slide_changed(had: Slide, slide: Slide) -> set[Place]:
     at = ("slide", slide.id)
-    old, new = plain(had), plain(slide)
-    names = (old.keys() | new.keys()) - set(_THINGS)
-    found: set[Place] = {(*at, name) for name in names if old.get(name) != new.get(name)}
+    found: set[Place] = {(*at, name) for name in _fields_changed(had, slide) if name not in _THINGS}
     for name in _THINGS:
-        found |= _things_changed((*at, name), old.get(name, []), new.get(name, []))
+        found |= _things_changed((*at, name), getattr(had, name), getattr(slide, name))
     return found
 
 
-def _things_changed(at: Place, old: Sequence[Mapping[str, Any]], new: Sequence[Mapping[str, Any]]) -> set[Place]:
-    was, now = {t["id"]: t for t in old}, {t["id"]: t for t in new}
+def _things_changed(at: Place, old: Sequence[Any], new: Sequence[Any]) -> set[Place]:
+    was, now = {t.id: t for t in old}, {t.id: t for t in new}
     found = {(*at, i) for i in was.keys() ^ now.keys()}
     for name in was.keys() & now.keys():
-        fields = was[name].keys() | now[name].keys()
-        found |= {(*at, name, field) for field in fields if was[name].get(field) != now[name].get(field)}
+        if was[name] != now[name]:
+            found |= {(*at, name, field) for field in _fields_changed(was[name], now[name])}
     return found | _order_changed((*at, "order"), list(was), list(now))
+
+
+def _fields_changed(had: Struct, has: Struct) -> set[str]:
+    """Return the names, as documents have them, of what differs between two structures."""
+    if type(had) is not type(has):
+        old, new = plain(had), plain(has)
+        return {name for name in old.keys() | new.keys() if old.get(name) != new.get(name)}
+    names = zip(has.__struct_encode_fields__, astuple(had), astuple(has), strict=True)
+    return {name for name, before, after in names if before != after}
 
 
 def _order_changed(at: Place, old: Sequence[str], new: Sequence[str]) -> set[Place]:
