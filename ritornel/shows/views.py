@@ -26,6 +26,7 @@ from ritornel.core.model.writing import write_show
 from ritornel.core.score import compile
 from ritornel.formats.media_kinds import BadMedia
 from ritornel.formats.show_document import zip_blocks
+from ritornel.formats.svg_outline import MOST_BYTES, outline_of
 from ritornel.library.models import Asset, clean_name
 from ritornel.library.serving import file_response, streamed
 from ritornel.shows import desk_state, keeping, pictures
@@ -348,6 +349,19 @@ def try_edit(request: HttpRequest, show_id: UUID) -> HttpResponse:
         with suppress(BadEdit):
             show = apply(show, command)
     return answer({"revision": row.revision, **desk_state.trial(apply(show, last), known, wanted.near)})
+
+
+@signed_in
+@require_POST
+@answering
+def outline(request: HttpRequest) -> HttpResponse:
+    """Answer the outlines in an SVG drawing, sent as the body, as one path."""
+    if len(request.body) > MOST_BYTES:
+        return refused("this drawing is larger than an outline may be; export it simpler")
+    try:
+        return answer({"path": outline_of(request.body, clean_name(request.GET.get("name", "drawing.svg")))})
+    except BadMedia as error:
+        return refused(str(error))
 
 
 def _file_name(row: Show) -> str:

@@ -9,11 +9,13 @@ from unittest import TestCase
 import pillow_heif
 from PIL import Image, PngImagePlugin
 
+from ritornel.core.model.paths import read_path
 from ritornel.formats.examining import Examination, Outcome
 from ritornel.formats.media import examine
 from ritornel.formats.media_kinds import STAGE, BadMedia
 from ritornel.formats.preparing import prepare
 from ritornel.formats.svg import made_safe, size_of
+from ritornel.formats.svg_outline import outline_of
 
 PLACE = b"Skarholm 59.1N 10.4E"
 
@@ -154,3 +156,24 @@ class Drawings(TestCase):
                 made_safe(bad.encode(), "a.svg")
         with self.assertRaises(BadMedia):
             size_of(f"<svg {NS}/>".encode(), "a.svg")
+
+    def test_outlines_become_one_path_with_their_transforms_carried_out(self):
+        drawing = (
+            f'<svg {NS} viewBox="0 0 9 9"><g transform="translate(10 5) scale(2)"><path d="M0 0h10v5z"/></g></svg>'
+        )
+        self.assertEqual(outline_of(drawing.encode(), "a.svg"), "M10 5L30 5L30 15Z")
+        more = (
+            f'<svg {NS}><circle r="5"/><path d="M0 0Q 6 0 6 6"/><polygon points="0,0 4,0 4,4"/><script>x</script></svg>'
+        )
+        letters = [s.letter for s in read_path(outline_of(more.encode(), "a.svg"))]
+        self.assertEqual("".join(letters).replace("C" * 12, "O"), "MOZMCMLLZ")
+        many = '<path d="M0 0' + "L1 1" * 3000 + '"/>'
+        for bad in (
+            f"<svg {NS}/>",
+            f"<svg {NS}><text>x</text></svg>",
+            f"<svg {NS}>{many}</svg>",
+            f'<svg {NS}><path d="M0 0Lx"/></svg>',
+            "no",
+        ):
+            with self.assertRaisesRegex(BadMedia, "“a.svg”"):
+                outline_of(bad.encode(), "a.svg")

@@ -51,6 +51,8 @@ class Labels(TestCase):
             label("match-lineage", **s, objects=two, what=["place", "size"]): "the same place and size on every slide",
             label("put-on-slides", **s, objects=two): "put it on every slide",
             label("put-on-slides", **s, objects=two, slides=two): "put it on other slides",
+            label("draw-path", **s, points=[[0, 0]]): "draw a line",
+            label("place-outline", **s, path="M0 0", within=[0, 0, 1, 1]): "add an outline",
             label("paste-objects", **s, objects=[{}, {}]): "put in 2 copies",
             label("give-look", **s, objects=two, of="a", on="s"): "give the look",
             label("give-builds", **s, objects=two, of="a", on="s"): "give the builds",

@@ -3,10 +3,12 @@
 import { html } from "../../../site/vendor/lit.js";
 import { anchorOf, item, openMenu, section } from "../menus.js";
 import { chooseAsset, PICTURES } from "../library/choosing.js";
+import { send } from "../../../site/sending.js";
 import { uploadFiles } from "../library/uploading.js";
 import { openPictureSlides } from "../sheets/picture_slides.js";
 import { newId } from "../state/ids.js";
 import { inkOn } from "../writing/ink.js";
+import { PEN } from "../stage/tools/pen.js";
 import { writeNewText } from "../stage/text_editor.js";
 
 /** Puts a new object on a slide, and selects it if that one is still in focus. */
@@ -37,8 +39,26 @@ export function addShape(desk, form) {
 export function shapeMenu(desk, event) {
   const forms = Object.entries(desk.store.vocabulary.forms).filter(([name]) => name !== "path");
   const sample = (path) => html`<svg class="form-sample" viewBox="0 0 40 36" aria-hidden="true"><path d=${path} fill-rule="evenodd"></path></svg>`;
-  openMenu("Shape", anchorOf(event), (menu) =>
-    section("Shape", forms.map(([name, { label, sample: path }]) => item(html`<span>${sample(path)}${label}</span>`, "", () => (menu.close(), addShape(desk, name))))));
+  openMenu("Shape", anchorOf(event), (menu) => html`
+    ${section("Shape", forms.map(([name, { label, sample: path }]) => item(html`<span>${sample(path)}${label}</span>`, "", () => (menu.close(), addShape(desk, name)))))}
+    ${section("", [item("drawn here… V", "by hand, or from corner to corner", () => (menu.close(), desk.arranging.takeTool(PEN))), item("from an SVG file…", "its outlines become a shape", () => (menu.close(), addOutline(desk)))])}`);
+}
+
+/** The outlines in an SVG file become a shape. */
+function addOutline(desk) {
+  const { store, notice } = desk;
+  const input = Object.assign(document.createElement("input"), { type: "file", accept: "image/svg+xml,.svg" });
+  input.addEventListener("change", async () => {
+    const [file] = input.files;
+    const { status, data } = await send(`/shows/outline?name=${encodeURIComponent(file.name)}`, file);
+    if (status !== 200) return notice.say(data.error ?? "There is no line to the server just now; try again.");
+    const { width, height } = store.shown.show;
+    const id = newId("object");
+    const within = [width * 0.3, height * 0.2, width * 0.4, height * 0.6];
+    const { done } = await store.edit({ do: "place-outline", slide: store.focus, path: data.path, within, id });
+    if (done) store.select("objects", [id]);
+  });
+  input.click();
 }
 
 export function addLine(desk) {

@@ -17,6 +17,10 @@ export function listenForKeys(desk) {
   document.addEventListener("keydown", (event) => {
     if (event.defaultPrevented || event.isComposing || underWay() || document.querySelector("dialog[open]")) return;
     if (isUsed(event)) return;
+    if (desk.arranging.tool.key?.(desk, event, desk.arranging)) {
+      event.preventDefault();
+      return;
+    }
     const arrow = ARROWS[event.key];
     if (arrow && !event.altKey) {
       event.preventDefault();

@@ -14,6 +14,7 @@ import { give, takeLook } from "./clipboard.js";
 import { addSlide, moveSlide, stepSlide } from "./slides.js";
 import { buildMenu, duplicate, editSelected, group, placeMenu, remove, restack, selectAll, selectNext, selectNothing, turnOn, ungroup } from "./selected.js";
 import { guideMenu } from "../stage/guides.js";
+import { PEN } from "../stage/tools/pen.js";
 import { openHelp } from "./help.js";
 
 export const ACTS = [
@@ -24,6 +25,7 @@ export const ACTS = [
   { id: "shape", name: "Shape…", keys: ["D"], help: "another shape", needs: "slide", rail: "things", run: shapeMenu },
   { id: "ellipse", name: "Ellipse", keys: ["E"], needs: "slide", run: (desk) => addShape(desk, "ellipse") },
   { id: "line", name: "Line", keys: ["G"], needs: "slide", rail: "things", run: addLine },
+  { id: "draw", name: "Draw", keys: ["V"], help: "draw by hand, or from corner to corner by clicks (Enter ends)", needs: "slide", run: (desk) => desk.arranging.takeTool(PEN) },
   { id: "picture", name: "Picture…", keys: ["I"], needs: "slide", rail: "things", run: (desk) => addMedia(desk, "picture") },
   { id: "clip", name: "Clip…", keys: ["C"], needs: "slide", rail: "things", run: (desk) => addMedia(desk, "clip") },
   { id: "sound", name: "Sound…", keys: ["S"], needs: "slide", rail: "things", run: (desk) => addMedia(desk, "sound") },

@@ -24,7 +24,7 @@ function cursorAt(name, rotation = 0) {
 export class Arranging extends Pane {
   constructor(desk) {
     super(document.getElementById("stage-frames"), {
-      shows: () => [this.store.slide, this.store.selection.objects, this.scale, this.band, this.guides, this.said, this.cropped, this.store.shown.show.guides, this.movedGuides],
+      shows: () => [this.store.slide, this.store.selection.objects, this.scale, this.band, this.guides, this.said, this.line, this.cropped, this.store.shown.show.guides, this.movedGuides],
       draw: () => this.template(),
     });
     this.desk = desk;
@@ -103,6 +103,19 @@ export class Arranging extends Pane {
     return this.things().findLast((thing) => !thing.locked && !thing.hidden && contains(thing, point));
   }
 
+  /** Takes a tool into the hand; null: the one that selects. */
+  takeTool(tool) {
+    this.tool = tool ?? SELECT;
+    this.over.dataset.tool = this.tool.name;
+    if (tool) this.desk.stage.setFace("arrange");
+  }
+
+  /** Draws the line that is being drawn. */
+  drawLine(points) {
+    this.line = points;
+    this.update();
+  }
+
   drawBand(box) {
     this.band = box;
     this.update();
@@ -129,6 +142,7 @@ export class Arranging extends Pane {
       ${(this.guides?.y ?? []).map((y) => html`<div class="guide" .style=${`top:${y * this.scale}px;left:0;right:0`}></div>`)}
       ${(this.guides?.gaps ?? []).map((gap) => this.gap(gap))}
       ${this.said && chosen.length ? html`<output class="said" .style=${this.place({ ...around(chosen), rotation: 0 }, false)}>${this.said}</output>` : nothing}
+      ${this.line?.length ? html`<svg class="drawn-line" viewBox="0 0 ${this.store.shown.show.width} ${this.store.shown.show.height}"><polyline points=${this.line.map(({ x, y }) => `${x},${y}`).join(" ")}></polyline><circle cx=${this.line[0].x} cy=${this.line[0].y} r="5"></circle></svg>` : nothing}
       ${this.band ? html`<div class="band" .style=${this.place(this.band)}></div>` : nothing}`;
   }
 
