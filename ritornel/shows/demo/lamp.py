@@ -1,6 +1,24 @@
 """“How the lamp turns”: the talk at Skarholm Light, some passages of it already narrated."""
 
-from ritornel.shows.demo.parts import AUBERGINE, CREAM, DEEP, LAMP, NIGHT, Document, build, line, picture, text, whole
+from ritornel.shows.demo.parts import (
+    AUBERGINE,
+    CREAM,
+    DEEP,
+    LAMP,
+    MIST,
+    NIGHT,
+    Document,
+    build,
+    dusk,
+    line,
+    lit,
+    picture,
+    text,
+    whole,
+)
+
+SOFT = {"y": 3, "blur": 14, "opacity": 0.6}
+"""A shadow that lets letters stand out from a picture."""
 
 NARRATED = {
     "light": [
@@ -43,12 +61,12 @@ def document(marks: dict[str, list[int]]) -> Document:
 def _welcome() -> Document:
     return {
         "id": "welcome", "title": "How the lamp turns", "background": NIGHT,
-        "transition": {"type": "fade-through", "duration": 1600, "colour": "#000000"},
+        "transition": {"type": "cut"},
         "script": "Good evening, and welcome to Skarholm Light. [1] Tonight: how four tons of glass turn so lightly.",
         "objects": [
             whole("night", "skarholm-night.jpg", "The light at night"),
-            text("title", ["How the lamp turns"], 84, 214, 640, 66, font="fraunces", weight=600),
-            text("by", ["An evening at Skarholm Light"], 88, 316, 560, 28),
+            text("title", ["How the lamp turns"], 84, 206, 700, 76, font="fraunces", weight=600, shadow=SOFT),
+            text("by", ["An evening at Skarholm Light"], 88, 318, 560, 32, font="fraunces", italic=True, colour=LAMP),
         ],
         "running_order": [
             build("b1", "title", "fade", "following", duration=1200),
@@ -59,7 +77,7 @@ def _welcome() -> Document:
 
 def _skerry() -> Document:
     return {
-        "id": "skerry", "title": "A light on a skerry", "background": DEEP,
+        "id": "skerry", "title": "A light on a skerry", "background": DEEP, "ground": dusk("#1b4c4b", "#0d2c2d"),
         "transition": {"type": "push", "subtype": "from-right", "duration": 900},
         "script": (
             "Eleven ships went down here in one winter. [1] So they built a tower, [2] put a lamp in it, "
@@ -67,7 +85,8 @@ def _skerry() -> Document:
         ),
         "objects": [
             picture("day", "winter 1 the light by day.jpg", 640, 0, 640, 720, fit="fill", name="The light by day"),
-            text("list", ["A tower, 1861", "A lamp, four wicks", "And still too dark"], 84, 236, 520, 46, name="The list"),
+            text("list", ["A tower, 1861", "A lamp, four wicks", lit("And still too dark", "too dark", italic=True)], 84, 228,
+                 540, 50, font="fraunces", name="The list"),
         ],
         "running_order": [
             line("b1", "list", 0, "slide", params={"side": "left", "distance": 30}, duration=700),
@@ -89,9 +108,11 @@ def _light(marks: list[int]) -> Document:
         "objects": [
             whole("beam", "skarholm-beam.jpg", "The beam"),
             {"id": "pane", "kind": "shape", "form": "rectangle", "x": 640, "y": 214, "width": 16, "height": 300,
-             "fill": "#9fb4c8", "opacity": 0.8, "name": "A pane of glass"},
+             "gradient": {"angle": 90, "stops": [{"at": 0, "colour": "#e6f0f8", "opacity": 0.95}, {"at": 0.5, "colour": "#9fb4c8", "opacity": 0.6},
+             {"at": 1, "colour": "#dbe7f1", "opacity": 0.9}]}, "corner_radius": 3, "name": "A pane of glass"},
             {"id": "eye", "kind": "shape", "form": "ellipse", "x": 590, "y": 214, "width": 116, "height": 300,
-             "fill": "none", "line": LAMP, "line_width": 7, "name": "A ring of glass"},
+             "fill": "none", "line": LAMP, "line_width": 7, "shadow": {"y": 0, "blur": 30, "colour": LAMP, "opacity": 0.7},
+             "name": "A ring of glass"},
         ],
         "running_order": [
             build("b1", "pane", "slide", params={"side": "top", "distance": 100}, duration=800),
@@ -104,7 +125,7 @@ def _light(marks: list[int]) -> Document:
 
 def _ring() -> Document:
     return {
-        "id": "ring", "title": "A ring of prisms", "background": AUBERGINE,
+        "id": "ring", "title": "A ring of prisms", "background": AUBERGINE, "ground": dusk("#4a2f50", "#261729"),
         "transition": {"type": "bar-wipe", "subtype": "left-to-right", "duration": 900},
         "script": (
             "This is the lens: nine rings of prisms about one eye. [1] Each prism bends the light a little; "
@@ -112,8 +133,8 @@ def _ring() -> Document:
         ),
         "objects": [
             picture("lens", "lens-drawing.png", 110, 40, 457, 640, lineage="lens", name="Lens drawing"),
-            text("bend", ["Each bends a little."], 690, 270, 520, 44),
-            text("miles", ["Seen for twenty miles."], 690, 350, 520, 44),
+            text("bend", ["Each bends a little."], 690, 262, 540, 48, font="fraunces"),
+            text("miles", [lit("Seen for twenty miles.", "twenty miles", italic=True)], 690, 344, 540, 48, font="fraunces"),
         ],
         "running_order": [
             build("b1", "lens", "grow", "following", duration=1400, params={"size": 60}),
@@ -127,7 +148,7 @@ def _ring() -> Document:
 
 def _bath() -> Document:
     return {
-        "id": "bath", "title": "The bath", "background": NIGHT,
+        "id": "bath", "title": "The bath", "background": NIGHT, "ground": dusk("#1e2c4e", "#0e1528"),
         "transition": {"type": "crossfade", "duration": 800},
         "script": (
             "The lens and its lamp weigh four tons. You would look for cogs, for rollers, for oil. "
@@ -137,9 +158,11 @@ def _bath() -> Document:
         "objects": [
             picture("lens", "lens-drawing.png", 236, 84, 343, 480, lineage="lens", name="Lens drawing"),
             picture("trough", "bath-drawing.png", 190, 556, 436, 68, lineage="bath", name="The trough"),
-            text("list", ["Four tons of glass,", "afloat in mercury,", "turned by one finger."], 720, 240, 500, 48, name="The list"),
+            text("list", ["Four tons of glass,", "afloat in mercury,", lit("turned by one finger.", "one finger", italic=True)], 720, 228,
+                 520, 50, font="fraunces", name="The list"),
             {"id": "finger", "kind": "shape", "form": "rectangle", "x": 640, "y": 578, "width": 300, "height": 30,
-             "corner_radius": 15, "fill": "#e9c6a4", "name": "Finger"},
+             "corner_radius": 15, "gradient": {"stops": [{"at": 0, "colour": "#f4d9bd"}, {"at": 1, "colour": "#c99c74"}]},
+             "shadow": {"y": 5, "blur": 12, "opacity": 0.4}, "name": "Finger"},
         ],
         "running_order": [
             build("b1", "lens", "fade", "following", duration=1600),
@@ -156,14 +179,15 @@ def _bath() -> Document:
 
 def _finger(marks: list[int]) -> Document:
     return {
-        "id": "finger", "title": "One finger", "background": DEEP,
+        "id": "finger", "title": "One finger", "background": DEEP, "ground": dusk("#1b4c4b", "#0d2c2d"),
         "transition": {"type": "crossfade", "duration": 800},
         "script": _script(NARRATED["finger"]),
         "narration": {"asset": "voice-finger.ogg", "marks": marks, "tail": 600},
         "objects": [
             {"id": "clip", "kind": "clip", "asset": "turning-lens.webm", "x": 80, "y": 90, "width": 720, "height": 540,
-             "in": 3000, "out": 10500, "gain_db": -10, "waited_for": True, "name": "Turning lens"},
-            text("count", ["One turn", "every six seconds"], 850, 270, 400, 44),
+             "in": 3000, "out": 10500, "gain_db": -10, "waited_for": True, "name": "Turning lens",
+             "frame": {"corner_radius": 10}, "shadow": {"y": 14, "blur": 40, "opacity": 0.45}},
+            text("count", ["One turn", lit("every six seconds", "six", italic=True)], 850, 284, 400, 46, font="fraunces"),
         ],
         "running_order": [build("b1", "count", "fade", duration=800)],
     }  # fmt: skip
@@ -182,7 +206,8 @@ def _clockwork() -> Document:
             {"id": "chain", "kind": "line", "x": 224, "y": 0, "width": 4, "height": 300, "line": CREAM, "line_width": 5,
              "name": "The chain"},
             {"id": "weight", "kind": "shape", "form": "rectangle", "x": 176, "y": 300, "width": 100, "height": 170,
-             "corner_radius": 10, "fill": CREAM, "name": "The weight"},
+             "corner_radius": 10, "gradient": {"angle": 0, "stops": [{"at": 0, "colour": "#fff8e6"}, {"at": 0.55, "colour": CREAM},
+             {"at": 1, "colour": "#c9b78e"}]}, "shadow": {"y": 10, "blur": 24, "opacity": 0.45}, "name": "The weight"},
         ],
         "running_order": [
             build("b1", "weight", "slide", "following", duration=1600, params={"side": "top", "distance": 100}, easing="ease-in-out"),
@@ -196,15 +221,21 @@ def _clockwork() -> Document:
 
 def _flashes() -> Document:
     eyes = [
-        {"id": f"flash{n}", "kind": "shape", "form": "ellipse", "x": 214 + n * 228, "y": 268, "width": 168, "height": 168,
-         "fill": LAMP, "name": f"Flash {n + 1}"}
+        {"id": f"flash{n}", "kind": "shape", "form": "ellipse", "x": 202 + n * 228, "y": 226, "width": 192, "height": 192,
+         "gradient": {"kind": "radial", "stops": [{"at": 0, "colour": "#fff6dc"}, {"at": 0.32, "colour": LAMP},
+         {"at": 0.7, "colour": LAMP, "opacity": 0}]}, "name": f"Flash {n + 1}"}
         for n in range(4)
     ]  # fmt: skip
     return {
-        "id": "flashes", "title": "Four flashes", "background": "#101626",
+        "id": "flashes", "title": "Four flashes", "background": "#101626", "ground": dusk("#1c2644", "#0a0e1a"),
         "transition": {"type": "fade-through", "duration": 1200, "colour": "#ffd684"},
         "script": "Four flashes, then dark. [1] From the sea, that is a name: no other light says it. This is Skarholm.",
-        "objects": [*eyes, text("name", ["Skarholm"], 390, 520, 500, 60, font="fraunces", italic=True, align="centre")],
+        "objects": [
+            {"id": "sea", "kind": "line", "x": 0, "y": 470, "width": 1280, "height": 0.1, "line": MIST, "line_width": 1.5,
+             "opacity": 0.55, "name": "The horizon"},
+            *eyes,
+            text("name", ["Skarholm"], 390, 520, 500, 64, font="fraunces", italic=True, align="centre"),
+        ],
         "running_order": [
             *[build(f"b{n}", f"flash{n}", "grow", "following", duration=350, params={"size": 20}) for n in range(4)],
             *[build(f"x{n}", f"flash{n}", "fade", "following" if n == 0 else "alongside", kind="exit", duration=700) for n in range(4)],
@@ -220,7 +251,8 @@ def _goodbye() -> Document:
         "script": "The tower is open every Sunday. Bring a coat, and mind the stairs.",
         "objects": [
             whole("night", "skarholm-night.jpg", "The light at night"),
-            text("open", ["Open Sundays, 11 to 15", "The boat leaves at half past ten"], 84, 232, 660, 40, font="fraunces"),
+            text("open", ["Open Sundays, 11 to 15", lit("The boat leaves at half past ten", "half past ten")], 84, 226, 700, 44,
+                 font="fraunces", shadow=SOFT),
         ],
         "running_order": [build("b1", "open", "fade", "following", duration=1200)],
     }  # fmt: skip

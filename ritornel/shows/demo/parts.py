@@ -7,18 +7,36 @@ DEEP = "#123a3a"
 AUBERGINE = "#3a2440"
 CREAM = "#f4e8cc"
 LAMP = "#ffd684"
+MIST = "#b9c2d6"
 
 Document = dict[str, Any]
 
 
-def text(key: str, lines: list[str], x: float, y: float, width: float, size: float, **more: Any) -> Document:
+def text(key: str, lines: list[str | Document], x: float, y: float, width: float, size: float, **more: Any) -> Document:
     """Return a text object, a line each."""
     height = round(len(lines) * size * 1.25 + (len(lines) - 1) * size * 0.35, 1)
-    paragraphs = [{"text": line} for line in lines]
+    paragraphs = [{"text": line} if isinstance(line, str) else line for line in lines]
     return {
         "id": key, "kind": "text", "x": x, "y": y, "width": width, "height": height, "size": size,
         "paragraphs": paragraphs, "colour": CREAM, **more,
     }  # fmt: skip
+
+
+def lit(line: str, words: str, **more: Any) -> Document:
+    """Return a paragraph in which some words are lit: in the lamp's colour, or as ``more`` says."""
+    start = line.index(words)
+    return {"text": line, "runs": [{"start": start, "end": start + len(words), "colour": LAMP, **more}]}
+
+
+def dusk(above: str, below: str) -> Document:
+    """Return a ground that goes over from one colour at the top to another at the foot."""
+    return {"gradient": {"stops": [{"at": 0, "colour": above}, {"at": 1, "colour": below}]}}
+
+
+def glow(colour: str, around: str) -> Document:
+    """Return a ground that is lighter in the middle."""
+    stops = [{"at": 0, "colour": colour}, {"at": 0.75, "colour": around}, {"at": 1, "colour": around}]
+    return {"gradient": {"kind": "radial", "stops": stops}}
 
 
 def picture(key: str, file: str, x: float, y: float, width: float, height: float, **more: Any) -> Document:

@@ -12,6 +12,16 @@ _PICTURES = [
 ]
 
 
+_DUSK = {
+    "stops": [
+        {"at": 0, "colour": "#17131f", "opacity": 0},
+        {"at": 0.75, "colour": "#17131f", "opacity": 0.85},
+        {"at": 1, "colour": "#17131f", "opacity": 0.92},
+    ]
+}
+_SOFT = {"y": 2, "blur": 10, "opacity": 0.5}
+
+
 def document() -> Document:
     """Return the show: one picture a slide, a caption that comes in late."""
     return {
@@ -20,15 +30,15 @@ def document() -> Document:
         "slides": [
             {
                 "id": f"slide-{n}", "title": title, "background": "#17131f", "hold": 3500,
-                "transition": {"type": kind, "subtype": way, "duration": 1400},
+                "transition": {"type": kind, "subtype": way, "duration": 1400} if n > 1 else {"type": "cut"},
                 "objects": [
                     whole("picture", file, title),
-                    {"id": "ground", "kind": "shape", "x": 0, "y": 590, "width": 1280, "height": 130, "fill": "#17131f",
-                     "opacity": 0.62, "name": "Ground of the caption"},
-                    text("caption", [caption], 70, 622, 1000, 48, font="fraunces", name="Caption"),
+                    {"id": "ground", "kind": "shape", "x": 0, "y": 480, "width": 1280, "height": 240, "gradient": _DUSK,
+                     "name": "Ground of the caption"},
+                    text("caption", [caption], 70, 616, 1100, 52, font="fraunces", name="Caption", shadow=_SOFT),
                 ],
                 "running_order": [
-                    build("b1", "ground", "slide", "following", params={"side": "bottom", "distance": 100}, duration=900, delay=600),
+                    build("b1", "ground", "fade", "following", duration=900, delay=600),
                     build("b2", "caption", "fade", "following", duration=800),
                 ],
             }
