@@ -4,6 +4,7 @@ python -m ritornel.assets.scripts.make_clip
 """
 
 import math
+from functools import cache
 from pathlib import Path
 
 import av
@@ -11,21 +12,21 @@ import numpy as np
 from PIL import Image, ImageDraw
 
 OUT = Path(__file__).resolve().parents[1] / "demo"
-SIZE = (960, 720)
+SIZE = (800, 600)
 RATE = 25
 LENGTH_S = 12
 SOUND_RATE = 48000
 
 
-def lantern_room(facing: float) -> Image.Image:
-    """Return the dark room behind the lens, and the light in it while a bull's eye faces us (0 to 1)."""
+@cache
+def lantern_room() -> Image.Image:
+    """Return the dark room behind the lens."""
     w, h = SIZE
     y, x = np.mgrid[0:h, 0:w]
     near = np.exp(-(((x - w / 2) / (0.33 * w)) ** 2 + ((y - h * 0.42) / (0.4 * h)) ** 2))
-    light = (0.18 + 0.62 * round(facing, 2)) * near
     dark = np.array([17, 30, 38]) * (1 - 0.45 * (y / h))[..., None]
     warm = np.array([255, 206, 120])
-    room = Image.fromarray(np.clip(dark + (warm - dark) * light[..., None], 0, 255).astype(np.uint8))
+    room = Image.fromarray(np.clip(dark + (warm - dark) * (0.24 * near)[..., None], 0, 255).astype(np.uint8))
     return room.resize((w * 2, h * 2))
 
 
@@ -33,8 +34,8 @@ def frame(number: int) -> Image.Image:
     """Return one frame: rings that turn, a flash when a bull's eye faces us, the bath under it."""
     w, h = SIZE[0] * 2, SIZE[1] * 2
     turn = number / RATE / LENGTH_S * 2 * math.pi * 2
-    facing = max(0.0, math.cos(turn * 4)) ** 18
-    picture = lantern_room(facing)
+    facing = max(0.0, math.cos(turn * 4)) ** 8
+    picture = lantern_room().copy()
     pen = ImageDraw.Draw(picture)
     for n in range(8):
         angle = turn + n * math.pi / 4
@@ -47,7 +48,8 @@ def frame(number: int) -> Image.Image:
             pen.ellipse(
                 (x - rx, h * 0.42 - ry, x + rx, h * 0.42 + ry), outline=(tone, tone, round(tone * 0.85)), width=7
             )
-    pen.ellipse((w / 2 - 34, h * 0.42 - 34, w / 2 + 34, h * 0.42 + 34), fill=(255, 224, 160))
+    lamp = 34 + 30 * facing
+    pen.ellipse((w / 2 - lamp, h * 0.42 - lamp, w / 2 + lamp, h * 0.42 + lamp), fill=(255, 224, 160))
     pen.polygon(
         [(w * 0.18, h * 0.8), (w * 0.82, h * 0.8), (w * 0.76, h * 0.93), (w * 0.24, h * 0.93)], fill=(62, 86, 124)
     )
@@ -60,8 +62,8 @@ def main() -> None:
     OUT.mkdir(exist_ok=True)
     with av.open(str(OUT / "turning-lens.webm"), "w") as container:
         video = container.add_stream("libvpx-vp9", rate=RATE)
-        video.width, video.height, video.pix_fmt = *SIZE, "yuv420p"
-        video.options = {"g": "50", "deadline": "good", "cpu-used": "5", "crf": "36", "b": "0", "row-mt": "1"}
+        video.width, video.height, video.pix_fmt, video.bit_rate = *SIZE, "yuv420p", 1_100_000
+        video.options = {"g": "50", "deadline": "good", "cpu-used": "5", "row-mt": "1"}
         sound = container.add_stream("libopus", rate=SOUND_RATE, layout="mono")
         sound.bit_rate = 48_000
         for number in range(RATE * LENGTH_S):

@@ -65,7 +65,7 @@ def _welcome() -> Document:
         "script": "Good evening, and welcome to Skarholm Light. [1] Tonight: how four tons of glass turn so lightly.",
         "objects": [
             whole("night", "skarholm-night.jpg", "The light at night"),
-            text("title", ["How the lamp turns"], 84, 206, 700, 76, font="fraunces", weight=600, shadow=SOFT),
+            text("title", ["How the lamp turns"], 84, 210, 720, 70, font="fraunces", weight=600, shadow=SOFT),
             text("by", ["An evening at Skarholm Light"], 88, 318, 560, 32, font="fraunces", italic=True, colour=LAMP),
         ],
         "running_order": [

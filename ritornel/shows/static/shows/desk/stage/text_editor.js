@@ -79,11 +79,13 @@ class Writing {
 
   /** Writing goes on while the sheet beside it is used. */
   isLeft() {
-    if (!this.ended && !document.getElementById("book-sheet").contains(document.activeElement) && !this.editor.view.hasFocus()) this.end();
+    const beside = document.activeElement?.closest("#book-sheet, .menu, dialog");
+    if (!this.ended && !beside && !this.editor.view.hasFocus()) this.end();
   }
 
   /** Sets how the selected letters or lines look; all of the text where none are. */
   style(values) {
+    if (this.ended) return;
     this.editor.style(values);
     this.editor.focus();
   }

@@ -1,0 +1,253 @@
+"""Objects and placing by the real hands: words with runs, handles, groups, crops, copies, drawings, links, what was done."""
+
+from typing import Any
+
+from ritornel.core.text.layout import set_text
+from ritornel.shows import keeping
+from tests.browser.base import BrowserCase
+from tests.made import step
+
+BOX = {"id": "box", "kind": "shape", "x": 200, "y": 200, "width": 300, "height": 200, "name": "Box"}
+STAR = {"id": "star", "kind": "shape", "form": "star", "x": 700, "y": 200, "width": 200, "height": 200, "name": "Star"}
+
+
+class ObjectsCase(BrowserCase):
+    def desk(self, *objects: dict[str, Any], **more: Any):
+        one = {"id": "one", "objects": list(objects), **more}
+        self.row = self.keep({"title": "Things", "slides": [one, {"id": "two", "objects": []}]})
+        self.open_desk(self.row)
+
+    def kept(self, number: int = 0) -> Any:
+        self.settled()
+        self.row.refresh_from_db()
+        return keeping.load(self.row).slides[number]
+
+    def click(self, x: float, y: float, **more: Any):
+        self.page.mouse.click(*self.on_stage(x, y), **more)
+
+    def drag_on_stage(self, start: tuple[float, float], end: tuple[float, float], hold: str = ""):
+        self.drag_between(self.on_stage(*start), self.on_stage(*end), hold)
+
+
+class Words(ObjectsCase):
+    def test_a_list_with_bold_words_is_typed_in_place_and_drawn_as_the_core_sets_it(self):
+        self.desk()
+        keys = self.page.keyboard
+        keys.press("t")
+        self.page.wait_for_selector(".text-editor.is-empty")
+        keys.type("The keeper")
+        keys.press("Enter")
+        keys.type("- lights the lamp")
+        keys.press("Enter")
+        keys.press("Tab")
+        keys.type("and ")
+        keys.press("Control+b")
+        keys.type("winds")
+        keys.press("Control+b")
+        keys.type(" it")
+        keys.press("Escape")
+        (thing,) = self.kept().objects
+        told = [(p.text, p.marker, p.level, [(r.start, r.end, r.weight) for r in p.runs]) for p in thing.paragraphs]
+        self.assertEqual(told, [
+            ("The keeper", "none", 0, []), ("lights the lamp", "bullet", 0, []), ("and winds it", "bullet", 1, [(4, 9, 600)]),
+        ])  # fmt: skip
+        self.until("document.querySelectorAll('#stage text').length === 5")
+        drawn = self.page.evaluate("[...document.querySelectorAll('#stage text')].map((t) => [t.textContent, t.getComputedTextLength()])")  # fmt: skip
+        lines = [line for p in set_text(thing) for line in (*([p.marker] if p.marker else []), *p.lines)]
+        self.assertEqual([words for words, _ in drawn], [line.text for line in lines])
+        for (words, seen), line in zip(drawn, lines, strict=True):
+            self.assertAlmostEqual(seen, line.width, delta=max(0.6, line.width * 0.003), msg=words)
+
+    def test_selected_words_are_set_from_the_sheet_while_one_writes(self):
+        words = {"id": "t", "kind": "text", "x": 100, "y": 100, "width": 800, "height": 80, "size": 50}
+        self.desk({**words, "paragraphs": [{"text": "One finger turns it"}]})
+        self.click(200, 130)
+        self.page.keyboard.press("Enter")
+        self.page.wait_for_selector(".text-editor .ProseMirror-focused")
+        selection = "ritornel.stage.writing.editor.hasSelection"
+        while self.page.evaluate(selection):  # the editor looks at its selection anew just after it got the focus
+            self.page.keyboard.press("Home")
+            self.page.wait_for_timeout(50)
+        for _ in range(3):
+            self.page.keyboard.press("Shift+ArrowRight")
+        self.page.click(".face-button")
+        self.page.click("[role=menuitem]:has-text('Caveat')")
+        self.page.keyboard.press("End")
+        self.page.keyboard.type(" all")
+        self.page.keyboard.press("Escape")
+        (thing,) = self.kept().objects
+        self.assertEqual(thing.paragraphs[0].text, "One finger turns it all")
+        self.assertEqual([(r.start, r.end, r.font) for r in thing.paragraphs[0].runs], [(0, 3, "caveat")])
+
+    def test_what_runs_out_of_its_box_says_so_and_is_shrunk(self):
+        long = {"text": "Four tons of glass, afloat in mercury, turned by one finger. " * 3}
+        self.desk({"id": "t", "kind": "text", "x": 100, "y": 100, "width": 400, "height": 160, "paragraphs": [long]})
+        self.click(200, 130)
+        self.page.click(".notice >> text=Shrink to the box")
+        self.assertLess(self.kept().objects[0].size, 32)
+        self.page.wait_for_selector(".sheet .notice", state="detached")
+
+
+class Handles(ObjectsCase):
+    def test_turned_by_steps_and_rounded(self):
+        self.desk(BOX)
+        self.click(300, 300)
+        self.drag("[data-form=corner_radius]", 25)
+        self.settled()
+        self.drag("[data-handle=turn]", 70, 12, hold="Shift")
+        (box,) = self.kept().objects
+        self.assertAlmostEqual(box.corner_radius, 50, delta=4)
+        self.assertEqual(box.rotation % 15, 0)
+        self.assertGreater(box.rotation, 0)
+        self.assertEqual((box.x, box.y), (200, 200))
+
+    def test_several_are_sized_and_turned_by_the_frame_around_them(self):
+        self.desk(BOX, STAR)
+        self.page.keyboard.press("Control+a")
+        self.drag(".is-together [data-handle=se]", 70, 50, hold="Alt")
+        box, star = self.kept().objects
+        self.assertGreater(box.width, 330)
+        self.assertGreater(star.width, 220)
+        self.assertEqual((box.x, box.y), (200, 200))
+        self.assertAlmostEqual((star.x - box.x) / 500, box.width / 300, delta=0.01)
+
+    def test_equal_gaps_snap_and_say_how_wide_they_are(self):
+        posts = [{**BOX, "id": f"p{n}", "x": x, "width": 60} for n, x in enumerate((100, 300, 700))]
+        self.desk(*posts, {**BOX, "id": "moved", "x": 800, "y": 200, "width": 60})
+        self.drag_on_stage((830, 300), (533, 303), hold="")
+        moved = self.kept().objects[-1]
+        self.assertEqual(moved.x, 500)
+        for key in ("x", "y"):
+            self.assertIsNotNone(getattr(moved, key))
+
+
+class Together(ObjectsCase):
+    def test_a_group_moves_as_one_opens_in_place_and_a_locked_thing_stays(self):
+        self.desk(BOX, STAR)
+        self.page.keyboard.press("Control+a")
+        self.page.keyboard.press("Control+g")
+        self.settled()
+        self.page.keyboard.press("Escape")
+        self.drag_on_stage((300, 300), (300, 350), hold="Alt")
+        self.assertEqual([o.y for o in self.kept().objects], [250, 250])
+        self.page.mouse.dblclick(*self.on_stage(800, 350))
+        self.until("ritornel.store.objects.size === 1")
+        self.drag_on_stage((800, 350), (800, 320), hold="Alt")
+        self.assertEqual([o.y for o in self.kept().objects], [250, 220])
+        self.page.keyboard.press("k")
+        self.page.click(".object-line[data-object=star] >> text=Lock")
+        self.settled()
+        self.page.keyboard.press("Escape")
+        self.click(800, 320)
+        self.assertEqual(self.page.evaluate("ritornel.store.objects.size"), 0)
+
+    def test_the_list_restacks_by_dragging_and_by_keys(self):
+        self.desk(BOX, STAR)
+        self.page.keyboard.press("k")
+        first, last = (self.page.locator(".object-line").nth(n).bounding_box() for n in (0, 1))
+        self.drag_between((first["x"] + 15, first["y"] + 10), (last["x"] + 15, last["y"] + last["height"]))
+        self.assertEqual([o.id for o in self.kept().objects], ["star", "box"])
+        self.page.locator(".object-line[data-object=star]").focus()
+        self.page.keyboard.press("Alt+ArrowUp")
+        self.assertEqual([o.id for o in self.kept().objects], ["box", "star"])
+
+    def test_copies_go_to_another_slide_with_their_builds(self):
+        self.desk(BOX, running_order=[step("a")])
+        self.click(300, 300)
+        self.page.keyboard.press("Control+c")
+        self.page.keyboard.press("PageDown")
+        self.page.keyboard.press("Control+v")
+        two = self.kept(1)
+        self.assertEqual([(o.lineage, o.x, o.y) for o in two.objects], [("box", 200, 200)])
+        self.assertEqual([(s.object, s.kind) for s in two.running_order], [(two.objects[0].id, "entrance")])
+        self.drag_on_stage((300, 300), (700, 420), hold="Control")
+        self.assertEqual([(o.lineage) for o in self.kept(1).objects], ["box", "box"])
+        self.assertEqual(self.kept(1).objects[0].x, 200)
+
+
+class Pictures(ObjectsCase):
+    def test_a_picture_is_cropped_by_its_frame_and_moved_behind_it(self):
+        picture = self.assets()["picture"]
+        self.desk(
+            {
+                "id": "p",
+                "kind": "picture",
+                "asset": picture,
+                "x": 200,
+                "y": 100,
+                "width": 400,
+                "height": 400,
+                "fit": "fill",
+            }
+        )
+        self.page.mouse.dblclick(*self.on_stage(400, 300))
+        self.page.wait_for_selector(".selection.is-cropped")
+        self.drag("[data-handle=e]", -50, 0, hold="Alt")
+        cropped = self.kept().objects[0]
+        self.assertAlmostEqual(cropped.width, 300, delta=4)
+        self.assertGreater(cropped.frame.crop[2], 0.1)
+        left = cropped.frame.crop[0]
+        self.drag_on_stage((300, 300), (340, 300), hold="Alt")
+        moved = self.kept().objects[0]
+        self.assertEqual((moved.x, moved.width), (cropped.x, cropped.width))
+        self.assertLess(moved.frame.crop[0] - left, 1e-3)
+
+    def test_a_line_drawn_by_hand_and_one_from_corner_to_corner(self):
+        self.desk()
+        self.page.keyboard.press("v")
+        self.drag_on_stage((100, 200), (600, 500))
+        self.settled()
+        self.page.keyboard.press("Escape")
+        self.page.keyboard.press("v")
+        for place in ((800, 200), (1000, 200), (1000, 500)):
+            self.click(*place, delay=20)
+            self.page.wait_for_timeout(320)
+        self.page.keyboard.press("Enter")
+        drawn, corners = self.kept().objects
+        self.assertEqual((drawn.form, drawn.fill, round(drawn.x / 10)), ("path", "none", 10))
+        self.assertEqual((corners.path, round(corners.width), round(corners.height)), ("M0 0L1 0L1 1", 200, 300))
+
+
+class Led(ObjectsCase):
+    def test_a_link_is_set_on_the_desk_and_followed_in_an_edition(self):
+        self.desk(BOX)
+        self.click(300, 300)
+        self.page.select_option("[aria-label='Leads to']", "#slide:two")
+        self.settled()
+        self.page.wait_for_selector(".link-mark:has-text('Slide 2')")
+        self.page.click("text=Publish")
+        self.page.click("text=Publish an edition")
+        self.page.goto(self.page.locator("a[href*='/e/']").first.get_attribute("href"))
+        self.until("player.playhead.time > 0 && Boolean(player.rest)")
+        self.page.click(".stage-node[data-link]")
+        self.until("player.playhead.time >= player.stage.play.order[1][1]")
+
+    def test_what_was_done_is_read_and_returned_to(self):
+        self.desk(BOX)
+        self.click(300, 300)
+        self.page.keyboard.press("Delete")
+        self.settled()
+        self.page.click("text=History")
+        self.page.fill("[name=name]", "without the box")
+        self.page.click("text=Name this moment")
+        self.page.click("text=As it was at first")
+        self.page.click("text=Return to this")
+        self.ready()
+        self.assertEqual([o.id for o in self.kept().objects], ["box"])
+        self.page.click("text=History")
+        self.page.click("text=without the box")
+        self.page.click("text=Return to this")
+        self.ready()
+        self.assertEqual(self.kept().objects, ())
+
+    def test_a_ground_for_every_slide(self):
+        self.desk(BOX)
+        self.page.click("#slide-settings")
+        self.page.select_option("[aria-label=Ground]", "radial")
+        self.settled()
+        self.page.click(".act-row >> text=every slide")
+        self.settled()
+        grounds = [self.kept(n).ground for n in (0, 1)]
+        self.assertEqual(grounds[0], grounds[1])
+        self.assertEqual(grounds[0].gradient.kind, "radial")
+        self.until("document.querySelector('[data-key=\"//gradient\"] svg') !== null")
