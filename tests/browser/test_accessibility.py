@@ -46,6 +46,7 @@ class Accessibility(BrowserCase):
             f"{shows}publish",
             f"{shows}lectern",
             f"{shows}stage",
+            f"{shows}history?at=0",
             f"/takes/{take.pk}",
             f"/e/{edition.token}/",
             f"/e/{edition.token}/frame",
@@ -71,6 +72,29 @@ class Accessibility(BrowserCase):
         self.page.click("dialog >> text=Close")
         self.page.keyboard.press("?")
         self.check_now("keys")
+
+    def test_objects_and_placing(self):
+        self.open_desk(self.row)
+        self.page.keyboard.press("u")
+        self.page.click("[role=menuitem]:has-text('upright')")
+        self.page.keyboard.press("k")
+        self.page.keyboard.press("Control+a")
+        self.settled()
+        self.check_now("several objects, their list, a guide")
+        self.page.keyboard.press("d")
+        self.check_now("the forms")
+        self.page.click("[role=menuitem]:has-text('star')")
+        self.page.select_option("[aria-label=Fill]", "linear")
+        self.page.check("text=falls")
+        self.settled()
+        self.check_now("a shape with a gradient and a shadow")
+        self.page.select_option("[aria-label='Put it on']", "chosen")
+        self.page.wait_for_selector(".slide-choice")
+        self.check_now("choosing slides")
+        self.page.click("dialog >> text=Leave")
+        self.page.click(".object-line[data-object=t]")
+        self.page.click(".face-button")
+        self.check_now("the faces")
 
     def test_dialogs_and_writing(self):
         self.assets()

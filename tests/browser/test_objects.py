@@ -147,7 +147,7 @@ class Together(ObjectsCase):
         first, last = (self.page.locator(".object-line").nth(n).bounding_box() for n in (0, 1))
         self.drag_between((first["x"] + 15, first["y"] + 10), (last["x"] + 15, last["y"] + last["height"]))
         self.assertEqual([o.id for o in self.kept().objects], ["star", "box"])
-        self.page.locator(".object-line[data-object=star]").focus()
+        self.page.locator(".object-line[data-object=star] .object-pick").focus()
         self.page.keyboard.press("Alt+ArrowUp")
         self.assertEqual([o.id for o in self.kept().objects], ["box", "star"])
 

@@ -56,7 +56,7 @@ export function colourField(label, value, changed, canBeNone = false) {
   const shown = value === "none" || value === null ? "#ffffff" : value;
   const picker = html`<input type="color" aria-label=${label} .value=${shown} @change=${(event) => changed(event.target.value)}>`;
   if (!canBeNone) return picker;
-  return html`<span class="inline-flex gap-2 items-center">${picker}${check("none", value === "none", (on) => changed(on ? "none" : shown))}</span>`;
+  return html`<span class="colour-field">${picker}${check("none", value === "none", (on) => changed(on ? "none" : shown))}</span>`;
 }
 
 /** A label and its field, for a sheet's grid. */

@@ -20,9 +20,9 @@ function line(desk, thing, above) {
   const set = (values) => store.edit({ do: "set-objects", slide: store.focus, values: { [thing.id]: values } });
   const turn = (field, on, off) => html`<button class="act" aria-pressed=${String(thing[field])} aria-label="${thing[field] ? off : on} ${store.slide.names[thing.id]}" @click=${() => set({ [field]: !thing[field] })}>${thing[field] ? off : on}</button>`;
   const joined = thing.group && thing.group === above?.group;
-  return html`<div class="object-line ${chosen ? "is-selected" : ""} ${thing.group ? "is-member" : ""} ${joined ? "is-joined" : ""}" data-object=${thing.id} tabindex="0" role="button" aria-pressed=${String(chosen)}
-      @keydown=${(event) => key(desk, event, thing)} @pointerdown=${(event) => press(desk, event, thing)}>
-    <span class="entry-picture" ${ref((root) => root && picture(root, store, thing))}></span>
+  return html`<div class="object-line ${chosen ? "is-selected" : ""} ${thing.group ? "is-member" : ""} ${joined ? "is-joined" : ""}" data-object=${thing.id} role="group" aria-label=${store.slide.names[thing.id]} @pointerdown=${(event) => press(desk, event, thing)}>
+    <button class="object-pick" aria-label="Select ${store.slide.names[thing.id]}" aria-pressed=${String(chosen)} @keydown=${(event) => key(desk, event, thing)}>
+      <span class="entry-picture" ${ref((root) => root && picture(root, store, thing))}></span></button>
     <input class="object-name" aria-label="Name of ${store.slide.names[thing.id]}" @change=${(event) => set({ name: event.target.value.trim() || null })} ${fieldValue(store.slide.names[thing.id])}>
     ${turn("locked", "Lock", "Unlock")}${turn("hidden", "Hide", "Show")}</div>`;
 }
@@ -44,12 +44,12 @@ function choose(desk, event, thing) {
 }
 
 function key(desk, event, thing) {
-  if (event.target !== event.currentTarget) return;
+  const line = event.currentTarget.closest(".object-line");
   const by = { ArrowUp: 1, ArrowDown: -1 }[event.key];
   if (event.key === "Enter" || event.key === " ") choose(desk, event, thing);
-  else if (event.key === "F2") event.currentTarget.querySelector("input").select();
+  else if (event.key === "F2") line.querySelector("input").select();
   else if (by && event.altKey) restackBy(desk, thing, by);
-  else if (by) (by > 0 ? event.currentTarget.previousElementSibling : event.currentTarget.nextElementSibling)?.focus();
+  else if (by) (by > 0 ? line.previousElementSibling : line.nextElementSibling)?.querySelector(".object-pick")?.focus();
   else return;
   event.preventDefault();
   event.stopPropagation();
@@ -61,7 +61,7 @@ function restackBy({ store }, thing, by) {
 
 /** A line is dragged to another place in the list; what is selected goes along. */
 function press(desk, event, thing) {
-  if (event.target.closest("button, input:focus")) return;
+  if (event.target.closest(".act, input:focus")) return;
   const { store } = desk;
   const element = event.currentTarget;
   const mark = Object.assign(document.createElement("div"), { className: "drop-line" });
