@@ -26,7 +26,7 @@ from ritornel.core.edits import COMMANDS
 from ritornel.core.model.reading import BadDocument, read_show
 from ritornel.core.model.writing import write_show
 from ritornel.formats.media_kinds import CLAIMS
-from tests.files import png, wav, webm
+from tests.files import pictures, png, wav, webm
 from tests.made import edits, slide, text
 
 SECONDS = 5.0
@@ -39,10 +39,14 @@ _ODD: tuple[Any, ...] = (
 )  # fmt: skip
 
 FITTING = {
-    "set-objects": "x y width height size in out plays rate paragraphs gain_db waited_for alt asset",
+    "set-objects": "x y width height size in out plays rate paragraphs gain_db waited_for alt asset font form corners inner tail path "
+    "gradient shadow soft_edge frame link group locked grows bend starts",
+    "style-texts": "font weight size marker level underline link",
+    "draw-path": "gradient shadow link",
+    "place-outline": "gradient shadow link",
     "set-steps": "delay duration repeat trigger effect params",
-    "set-slides": "script hold length waits title transition narration builds_with_transition",
-    "set-show": "title target pace",
+    "set-slides": "script hold length waits title transition narration builds_with_transition ground",
+    "set-show": "title target pace guides",
     "set-bed": "in out loop fade_in fade_out gain_db asset",
 }
 
@@ -159,6 +163,10 @@ class Fuzz:
             "edge": lambda: choose(["start", "end"]), "on": lambda: choose(["slide", "cue"]), "to": lambda: choose(["front", "back"]),
             "transition": lambda: {"type": choose(["cut", "push", "crossfade", "x"])}, "fit": lambda: choose(["whole", "fill"]),
             "by_line": lambda: choose([True, False]), "new_cue": lambda: choose([True, False]), "assets": lambda: ["0" * 64],
+            "points": lambda: [[number(-400, 1400), number(900)] for _ in range(number(60))], "within": lambda: [number(99), 0, number(900), number(-5, 900)],
+            "paragraphs": lambda: choose([self._looks()["paragraphs"], ["One", "Two"]]), "was": lambda: ["One"], "path": lambda: self._looks()["path"],
+            "of": lambda: choose(objects), "group": lambda: choose([None, "g", "x" * 99]), "by_hand": lambda: choose([True, False]),
+            "what": lambda: self.chance.sample(["place", "size", "look", "builds"], number(1, 4)), "id": lambda: choose([None, f"object-{number(99)}"]),
             "take": lambda: {"instants": [{"kind": choose(["slide", "cue", "pause", "end"]), "at": number(9000), "slide": choose(ids),
                                            "cue": number(3), "length": number(900)} for _ in range(number(6))]},
         }  # fmt: skip
@@ -176,7 +184,7 @@ class Fuzz:
             "pace": {"wpm": number(1, 400)}, "transition": {"type": choose(["push", "cut", "bar-wipe"]), "duration": number(3000)},
             "narration": choose([None, {"out": number(1, 9000), "marks": [choose([None, number(9000)]) for _ in range(number(4))]}]),
             "builds_with_transition": choose([True, False]), "gain_db": number(-96, 24), "waited_for": choose([True, False]), "alt": "x",
-            "fade_in": number(9000), "fade_out": number(9000), "loop": choose([True, False]), "asset": choose(["", "0" * 64]),
+            **self._looks(), "fade_in": number(9000), "fade_out": number(9000), "loop": choose([True, False]), "asset": choose(["", "0" * 64]),
         }  # fmt: skip
         fitting = FITTING.get(command, "").split() if self.chance.random() < 0.85 else sorted(many)
         fitting = fitting or sorted(many)
@@ -186,6 +194,36 @@ class Fuzz:
         if self.chance.random() < 0.1:
             fields[self.chance.choice([*fields, "id", "odd", "unreadable"])] = self._odd()
         return fields
+
+    def _looks(self) -> dict[str, Any]:
+        """Values of what texts, shapes, pictures and grounds look like."""
+        choose, number = self.chance.choice, self.chance.randrange
+        colour = lambda: f"#{number(16**6):06x}"  # noqa: E731
+        gradient = {
+            "kind": choose(["linear", "radial"]),
+            "angle": number(-400, 400),
+            "stops": [{"at": number(3) / 2, "colour": colour()} for _ in range(number(4))],
+        }
+        runs = [
+            {
+                "start": n,
+                "end": n + number(3),
+                choose(["size", "weight", "italic", "link", "font"]): choose([600, 9, True, "#next", "caveat"]),
+            }
+            for n in range(number(4))
+        ]
+        return {
+            "paragraphs": [{"text": choose(["Line of it", "灯台。", "שלום", "\U0001f3ee" * 4, "x" * number(900)]), "marker": choose(["none", "bullet", "number"]),
+                            "level": number(7), "runs": runs} for _ in range(number(6))],
+            "font": choose(["plex-sans", "caveat", "m-plus"]), "weight": choose([400, 600]), "marker": choose(["bullet", "none"]), "level": number(-1, 7),
+            "underline": choose([True, False]), "link": choose(["", "https://x", "#next", "#slide:slide-1", "javascript:x"]), "gradient": choose([None, gradient]),
+            "shadow": choose([None, {}, {"blur": number(300), "colour": colour()}]), "soft_edge": number(250), "grows": choose([True, False]),
+            "form": choose(["star", "polygon", "bubble", "ring", "path", "arrow"]), "corners": number(2, 70), "inner": number(12) / 10, "tail": [number(-12, 12), number(3)],
+            "path": choose(["", "M0 0L1 1Z", "M0 0" + "L1 0" * number(2500), "M0 0A1"]), "bend": number(-3, 3) / 2, "starts": choose(["arrow", "dot", "x"]),
+            "frame": {"crop": [number(12) / 10, 0, number(9) / 10, 0], "mask": choose(["star", "path"]), "tone": {"light": number(4)}},
+            "ground": choose([None, {"gradient": gradient, "veil_opacity": number(3) / 2}, {"asset": "0" * 64}]), "group": choose(["", "g"]),
+            "locked": choose([True, False]), "guides": [{"axis": choose("xyz"), "at": number(-9**6, 9**6)}],
+        }  # fmt: skip
 
     def _some(self, ids: list[str]) -> list[str]:
         return self.chance.sample(ids, self.chance.randrange(1, min(3, len(ids)) + 1))
@@ -274,6 +312,7 @@ class Fuzz:
             (".jpg", png()),
             (".mp4", webm(0.2)),
             (".ogg", wav(0.1)),
+            *pictures(),
         ]
         for _ in range(count):
             ending, content = self.chance.choice(good)
@@ -306,7 +345,7 @@ class Fuzz:
         self.ranges(url, count // 2)
         address = self._new_show()
         forms = ["/shows/new", "/shows/import", f"{address}publish", f"{address}takes", f"{address}edit", "/library/uploads", "/sign-in",
-                 f"{address}delete", "/editions/999999999999999999999/withdraw", "/takes/99999999999999999999/apply", f"{address}try"]  # fmt: skip
+                 f"{address}history/return?at=1", f"{address}history/name?moment=x", "/shows/outline", f"{address}delete", "/editions/999999999999999999999/withdraw", "/takes/99999999999999999999/apply", f"{address}try"]  # fmt: skip
         for _ in range(count - count // 2):
             body = self.chance.choice(
                 [

@@ -5,6 +5,7 @@ import wave
 
 import av
 import numpy as np
+import pillow_heif
 from PIL import Image
 
 
@@ -39,3 +40,20 @@ def webm(seconds: float = 2.0, rate: int = 10) -> bytes:
             )
         container.mux(stream.encode(None))
     return held.getvalue()
+
+
+def pictures() -> list[tuple[str, bytes]]:
+    """One small picture of every other kind that is taken, by its ending."""
+    made = Image.new("RGB", (24, 16), (200, 40, 30))
+    frames = [Image.new("RGB", (24, 16), (shade, shade, 0)) for shade in (0, 120, 250)]
+    found = []
+    pillow_heif.register_heif_opener()
+    for ending, kind, more in (
+        (".jpg", "JPEG", {"comment": b"made up"}), (".webp", "WEBP", {}), (".avif", "AVIF", {}), (".heic", "HEIF", {}),
+        (".gif", "GIF", {"save_all": True, "append_images": frames, "duration": 80}),
+    ):  # fmt: skip
+        held = io.BytesIO()
+        made.save(held, kind, **more)
+        found.append((ending, held.getvalue()))
+    drawing = '<svg xmlns="http://www.w3.org/2000/svg" width="40" height="20"><path d="M0 0L9 9H3Z"/><script>x()</script></svg>'
+    return [*found, (".svg", drawing.encode())]

@@ -53,7 +53,8 @@ class Sheets(BrowserCase):
 
     def test_a_texts_sheet_and_its_builds_line_by_line(self):
         self.page.mouse.click(*self.on_stage(300, 500))
-        self.page.select_option("[aria-label=Face]", "fraunces")
+        self.page.click(".face-button")
+        self.page.click("[role=menuitem]:has-text('Fraunces')")
         self.fill("Size", "50")
         self.page.check("text=bold")
         words = self.object("words")

@@ -111,9 +111,9 @@ class KeysAlone(HandsCase):
         self.assertEqual(self.page.evaluate("ritornel.store.object('words').weight"), 600)
         self.assertFalse(self.page.evaluate("ritornel.stage.playing"))
         self.assertTrue(box.evaluate("(e) => e === document.activeElement"))
-        self.focus("[data-act=ellipse]")
+        self.focus("[data-act=rectangle]")
         self.page.keyboard.press("Space")
-        self.assertEqual(self.page.evaluate("ritornel.store.slide.document.objects.at(-1).form"), "ellipse")
+        self.assertEqual(self.page.evaluate("ritornel.store.slide.document.objects.length"), 3)
 
     def test_every_act_has_its_key_in_the_help(self):
         self.page.keyboard.press("?")

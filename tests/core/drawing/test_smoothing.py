@@ -33,7 +33,7 @@ class Through(TestCase):
         ring = [(100 * cos(2 * pi * n / 12), 100 * sin(2 * pi * n / 12)) for n in range(12)]
         path = path_through(ring, smooth=True, closed=True)
         self.assertEqual([s.letter for s in path], ["M", *"C" * 12, "Z"])
-        for before, after in itertools.pairwise(path):
+        for before, after in itertools.pairwise(path[:-1]):
             start, (ax, ay, bx, by, x, y) = before.numbers[-2:], after.numbers
             middle = [(s + 3 * a + 3 * b + e) / 8 for s, a, b, e in zip(start, (ax, ay), (bx, by), (x, y), strict=True)]
             self.assertAlmostEqual(hypot(*middle), 100, delta=0.6)

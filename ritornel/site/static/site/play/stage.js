@@ -81,9 +81,9 @@ export class Stage {
     layer.nodes = new Map();
     let placed = null;
     for (const node of nodes) {
-      const text = JSON.stringify(node);
       const name = node.object || node.key;
       let entry = layer.made.get(name);
+      const text = entry?.node === node ? entry.text : JSON.stringify(node);
       if (entry && entry.text !== text && isSameButPlaced(entry.node, node)) {
         frameBox(entry.element, node);
         fitMedia(entry.media, node);
