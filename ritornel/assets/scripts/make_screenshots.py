@@ -56,6 +56,45 @@ class Camera:
         page.mouse.click(box["x"] + box["width"] * 0.3, box["y"] + box["height"] * 0.5)
         self.keep("desk-clip")
 
+    def objects(self) -> None:
+        """Words being written, their sheet beside them; a text and a shape placed; what was done."""
+        page = self.page
+        page.keyboard.press("f")
+        page.keyboard.press("Escape")
+        page.keyboard.press("PageUp")
+        page.wait_for_timeout(500)
+        page.mouse.click(*self.on_stage(840, 260))
+        page.wait_for_timeout(300)
+        page.keyboard.press("Enter")
+        page.wait_for_selector(".text-editor .ProseMirror-focused")
+        page.wait_for_timeout(300)
+        page.keyboard.press("Control+End")
+        for _ in "one finger.":
+            page.keyboard.press("Shift+ArrowLeft")
+        self.keep("desk-text")
+        page.keyboard.press("Escape")
+        page.keyboard.press("PageDown")
+        page.keyboard.press("PageDown")
+        page.keyboard.press("PageDown")
+        page.wait_for_timeout(400)
+        page.keyboard.press("k")
+        page.mouse.click(*self.on_stage(298, 322))
+        page.keyboard.down("Shift")
+        page.mouse.click(*self.on_stage(526, 322))
+        page.keyboard.up("Shift")
+        self.keep("desk-objects")
+        page.keyboard.press("Escape")
+        page.keyboard.press("k")
+        page.click("text=History")
+        page.wait_for_load_state("networkidle")
+        self.keep("history")
+
+    def on_stage(self, x: float, y: float) -> tuple[float, float]:
+        """Return the point of the page for a point in stage units."""
+        box = self.page.locator("#stage-over").bounding_box()
+        assert box is not None
+        return box["x"] + box["width"] * x / 1280, box["y"] + box["height"] * y / 720
+
     def lectern(self) -> None:
         """The lectern, the stage window, and the take that comes of it."""
         page = self.page
@@ -108,6 +147,7 @@ def main() -> int:
         camera = Camera(page, folder)
         camera.shows()
         camera.desk()
+        camera.objects()
         camera.lectern()
         camera.publish()
         browser.close()

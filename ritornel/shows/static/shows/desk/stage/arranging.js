@@ -38,7 +38,11 @@ export class Arranging extends Pane {
     this.guides = null;
     this.over.addEventListener("pointerdown", (event) => this.press(event));
     this.over.addEventListener("dblclick", (event) => this.ready && this.tool.open(desk, event, this));
-    new ResizeObserver(() => this.update()).observe(this.over);
+    this.width = this.over.clientWidth;
+    new ResizeObserver(() => {
+      this.width = this.over.clientWidth;
+      this.update();
+    }).observe(this.over);
     desk.store.on("selected", () => this.closeGroups());
   }
 
@@ -56,7 +60,7 @@ export class Arranging extends Pane {
   }
 
   get scale() {
-    return this.over.clientWidth / this.store.shown.show.width || 1;
+    return this.width / this.store.shown.show.width || 1;
   }
 
   point(event) {
