@@ -97,6 +97,7 @@ def _crowded(server: Server, browser: Browser) -> list[tuple[str, str, str]]:
     page.wait_for_timeout(1500)
     nodes = page.evaluate("document.querySelectorAll('*').length")
     drag = statistics.quantiles(page.evaluate(DRAG, 180), n=20)[-1]
+    page.close()
     what = f"{SLIDES} slides of {OBJECTS} objects"
     return [
         (f"desk of {what}, ready", "< 2,000 ms", f"{ready:.0f} ms"),

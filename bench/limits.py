@@ -42,7 +42,7 @@ def show_at_all_limits(slides: int) -> Show:
 def rows() -> list[tuple[str, str, str]]:
     """Return (what, must reach, measured)."""
     found = []
-    for slides in (limits.SLIDES, limits.BUILDS // limits.BUILDS_ON_A_SLIDE):
+    for slides in (limits.SLIDES, limits.OBJECTS // limits.OBJECTS_ON_A_SLIDE):
         show = show_at_all_limits(slides)
         score.forget()
         start = time.perf_counter()
