@@ -59,7 +59,6 @@ class Camera:
     def objects(self) -> None:
         """Words being written, their sheet beside them; a text and a shape placed; what was done."""
         page = self.page
-        page.keyboard.press("f")
         page.keyboard.press("Escape")
         page.keyboard.press("PageUp")
         page.wait_for_timeout(500)
