@@ -14,7 +14,7 @@ from msgspec.structs import replace
 
 from ritornel.core.edits.command import BadEdit, Command
 from ritornel.core.edits.growing import grown
-from ritornel.core.model import Bed, Chapter, Pace, Show, Slide, limits
+from ritornel.core.model import Bed, Chapter, Object, Pace, Show, Slide, Step, limits
 from ritornel.core.model.lineage import with_lineages
 from ritornel.core.model.reading import BadDocument, check_show, convert
 from ritornel.core.model.show import Guide
@@ -47,11 +47,12 @@ def apply(show: Show, command: Command) -> Show:
     through by the line check, so that whatever is kept can be played.
     """
     before = {id(s) for s in show.slides}
+    old = {s.id: s for s in show.slides}
     try:
         changed = command.apply(show)
         fresh = [s for s in changed.slides if id(s) not in before]
         changed = with_lineages(changed, fresh)
-        slides = (s if id(s) in before else _read_again(grown(s)) for s in changed.slides)
+        slides = (s if id(s) in before else _read_again(grown(s), old.get(s.id)) for s in changed.slides)
         changed = replace(changed, slides=tuple(slides))
         for name, kind in (
             ("pace", Pace),
@@ -73,5 +74,18 @@ def apply(show: Show, command: Command) -> Show:
     return changed
 
 
-def _read_again(slide: Slide) -> Slide:
-    return slide if slide.unreadable else convert(plain(slide), Slide)
+def _read_again(slide: Slide, before: Slide | None) -> Slide:
+    """Return the slide as it is read from its document; what it has from the slide ``before`` was read already."""
+    if slide.unreadable:
+        return slide
+    few = len(slide.objects) <= limits.OBJECTS_ON_A_SLIDE and len(slide.running_order) <= limits.BUILDS_ON_A_SLIDE
+    if before is None or not few:
+        return convert(plain(slide), Slide)
+    known = {id(thing) for thing in (*before.objects, *before.running_order)}
+    try:
+        bare = convert(plain(replace(slide, objects=(), running_order=())), Slide)
+        objects = [o if id(o) in known else convert(plain(o), Object) for o in slide.objects]  # type: ignore[arg-type]
+        steps = [s if id(s) in known else convert(plain(s), Step) for s in slide.running_order]
+    except BadDocument:
+        return convert(plain(slide), Slide)  # that says in which object, or which build
+    return replace(bare, objects=tuple(objects), running_order=tuple(steps))

@@ -31,7 +31,7 @@ export function railPane(desk) {
   return new Pane(document.getElementById("acts"), {
     shows: () => [Boolean(store.slide), selected()],
     draw: (_, chosen) => html`
-      ${some("slides").map((act) => actButton(desk, act.id))}<hr>
+      ${some("slides").filter((act) => act.id !== "objects" || !chosen).map((act) => actButton(desk, act.id))}<hr>
       ${some("things").map((act) => actButton(desk, act.id))}
       ${chosen ? html`<hr>${some("selected").filter((act) => fits(act, chosen)).map((act) => actButton(desk, act.id, { told: true }))}` : nothing}`,
   });
