@@ -155,8 +155,10 @@ class Placing(BrowserCase):
 
     def test_double_click_edits_text(self):
         self.page.mouse.dblclick(*self.on_stage(200, 480))
-        self.page.wait_for_timeout(150)  # no hand is quicker from a double click to a key
-        self.page.keyboard.press("Control+End")
+        self.until("ritornel.stage.writing?.editor.hasSelection")
+        while self.page.evaluate("ritornel.stage.writing.editor.hasSelection"):
+            self.page.wait_for_timeout(50)  # the editor looks at its selection anew just after it got the focus
+            self.page.keyboard.press("Control+End")
         self.page.keyboard.type("\nThird line")
         self.page.keyboard.press("Escape")
         self.assertEqual(

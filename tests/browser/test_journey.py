@@ -45,7 +45,9 @@ class Journey(BrowserCase):
     def build_and_drag(self):
         """Two gestures build the picture; dragging the build moves the header's length by as much, while it lasts."""
         page = self.page
+        self.until("ritornel.store.slide?.nodes.length === 1 && ritornel.arranging.ready")
         page.mouse.click(*self.on_stage(640, 360))
+        self.until("ritornel.store.objects.size === 1")
         page.keyboard.press("b")
         page.click("[role=menuitem]:has-text('fades in')")
         page.wait_for_selector(".tl-build")
