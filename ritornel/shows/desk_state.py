@@ -10,8 +10,10 @@ import msgspec
 from ritornel.core.drawing.forms import FORMS, Form
 from ritornel.core.model import Asset, Shape, Show, Slide
 from ritornel.core.model.defaults import defaults
+from ritornel.core.model.links import CHAPTER
 from ritornel.core.model.memory import Recalled
 from ritornel.core.model.paths import path_data, placed
+from ritornel.core.model.uses import assets_of
 from ritornel.core.model.writing import encoded, plain
 from ritornel.core.motion.builds import EFFECTS, effect_for
 from ritornel.core.motion.choreography import easing_of
@@ -26,7 +28,6 @@ from ritornel.core.time.slide_clock import GroupTime, SlideTime, StepTime
 from ritornel.library.describing import described
 from ritornel.library.models import Asset as AssetRow
 from ritornel.render.stage import nodes
-from ritornel.shows.keeping import entry_at
 from ritornel.shows.models import Show as ShowRow
 from ritornel.shows.pictures import look_of
 
@@ -61,12 +62,14 @@ def state(row: ShowRow, show: Show, known: Show | None = None, near: Collection[
 
 def head(row: ShowRow) -> dict[str, Any]:
     """Return the revision, when it was kept, and what can be undone and redone."""
-    undo, redo = entry_at(row, row.history_place), entry_at(row, row.history_place + 1)
+    here = row.history_place
+    beside = row.history.filter(number__in=(here, here + 1), superseded=False)
+    labels = dict(beside.values_list("number", "label"))
     return {
         "revision": row.revision,
         "kept": row.kept_at.isoformat(),
-        "undo": undo.label if undo else None,
-        "redo": redo.label if redo else None,
+        "undo": labels.get(here),
+        "redo": labels.get(here + 1),
     }
 
 
@@ -170,7 +173,7 @@ def _outlines_of(show: Show) -> list[Outline]:
         return known
     score, assets = compile(show), {a.id: a for a in show.assets}
     rows = zip(show.slides, score.slides, score.times, strict=True)
-    common = (encoded([show.pace, show.chapters]), show.width, show.height)
+    common = (encoded(show.pace), show.width, show.height)
     outlines = [_outline_of(show, slide, part, time, assets, common) for slide, part, time in rows]
     return _shows.put(outlines, 500 + 1500 * len(outlines), show)
 
@@ -178,8 +181,12 @@ def _outlines_of(show: Show) -> list[Outline]:
 def _outline_of(
     show: Show, slide: Slide, part: SlideScore, time: SlideTime, assets: Mapping[str, Asset], common: tuple[Any, ...]
 ) -> Outline:
-    """Return what every page knows of a slide. The names of assets count to its version: its objects are called so."""
-    names = tuple(assets[i].name if i in assets else "" for i in content_of(slide).media)
+    """Return what every page knows of a slide. The names of assets count to its version: its objects are called so; and
+    the chapters to which it leads.
+    """
+    names: tuple[Any, ...] = tuple(assets[i].name if i in assets else "" for i in assets_of(slide))
+    if CHAPTER.encode() in content_of(slide).document:
+        names += show.chapters
     found = _outlines.get(slide, part, by=(common, names))
     if found is not None:
         return found

@@ -6,8 +6,9 @@ nothing was changed meanwhile, and to write.
 
 from collections.abc import Callable, Iterable
 from contextlib import suppress
-from operator import is_
+from datetime import datetime
 from typing import Any, NamedTuple
+from uuid import UUID
 
 import msgspec
 from django.db import IntegrityError, OperationalError, transaction
@@ -58,13 +59,6 @@ class Author(NamedTuple):
 NOBODY = Author()
 
 
-class Known(NamedTuple):
-    """A show that was read at a revision of its row."""
-
-    revision: int
-    show: CoreShow
-
-
 class Kept(NamedTuple):
     """A show before and after a change, its row, and where it was changed."""
 
@@ -75,22 +69,47 @@ class Kept(NamedTuple):
 
 
 _slides: Memory[tuple[str, str], CoreSlide] = Memory(_SLIDES_BYTES)
-_shows: Memory[str, CoreShow] = Memory(_SHOWS_BYTES)
+
+
+class _Read(NamedTuple):
+    """A show, and by what its row is known to be the one in which it was found or written."""
+
+    revision: int
+    kept_at: datetime
+    show: CoreShow
+
+
+_shows: Memory[UUID, _Read] = Memory(_SHOWS_BYTES)
 
 
 def load(row: Show, bringing: Iterable[str] = ()) -> CoreShow:
     """Return the show in its rows, with the assets it uses and those an edit is about to bring in.
 
-    ``row`` is brought up to the revision that was read. What cannot be read does not keep the rest away: see
-    ``core.model.stored``.
+    What was read or written last under the row's revision is not read again: it is the very same show, and what was
+    computed of it is found again. Else ``row`` is brought up to the revision that was read. What cannot be read does
+    not keep the rest away: see ``core.model.stored``.
     """
+    known = _shows.get(row.pk)
+    if known is not None and (known.revision, known.kept_at) == (row.revision, row.kept_at):
+        return _with_assets(row, known.show, bringing)
     for _ in range(_TRIES_TO_READ):
         show = _read(row)
         revision = Show.objects.values_list("revision", flat=True).get(pk=row.pk)
         if revision == row.revision:
-            return _again(msgspec.structs.replace(show, assets=_assets(row, assets_used(show) | set(bringing))))
+            return _remembered(row, _with_assets(row, show, bringing))
         row.refresh_from_db()
     raise OperationalError("the show is being changed all the time")
+
+
+def _with_assets(row: Show, show: CoreShow, bringing: Iterable[str]) -> CoreShow:
+    assets = _assets(row, assets_used(show) | set(bringing))
+    return show if assets == show.assets else msgspec.structs.replace(show, assets=assets)
+
+
+def _remembered(row: Show, show: CoreShow) -> CoreShow:
+    parts = sum(len(slide.objects) + len(slide.running_order) for slide in show.slides)
+    weight = 2000 + 1000 * len(show.slides) + 500 * parts
+    return _shows.put(row.pk, _Read(row.revision, row.kept_at, show), weight).show
 
 
 def _read(row: Show) -> CoreShow:
@@ -111,35 +130,9 @@ def _read(row: Show) -> CoreShow:
     )
 
 
-def _again(show: CoreShow) -> CoreShow:
-    """Return the very show that was read or kept last under its id if it is no other, so that what was computed of it
-    is found again; else this one."""
-    known = _shows.get(show.id)
-    if known is not None and _is_no_other(known, show):
-        return known
-    parts = sum(len(slide.objects) + len(slide.running_order) for slide in show.slides)
-    return _shows.put(show.id, show, 2000 + 1000 * len(show.slides) + 500 * parts)
-
-
-def _is_no_other(one: CoreShow, other: CoreShow) -> bool:
-    same_slides = len(one.slides) == len(other.slides) and all(map(is_, one.slides, other.slides))
-    return same_slides and msgspec.structs.replace(one, slides=()) == msgspec.structs.replace(other, slides=())
-
-
 def _slide(key: str, document: str) -> CoreSlide:
-    return _slides.get((key, document)) or _remembered(stored_slide(key, document), key, document)
-
-
-def _remembered(slide: CoreSlide, key: str, document: str) -> CoreSlide:
-    return _slides.put((key, document), slide, 1000 + 12 * len(document))
-
-
-def _written(slide: CoreSlide) -> str:
-    """Return the slide's document, from which this very slide is read again."""
-    document = _document(slide)
-    if not slide.unreadable:
-        _remembered(slide, slide.id, document)
-    return document
+    known = _slides.get((key, document))
+    return known or _slides.put((key, document), stored_slide(key, document), 1000 + 12 * len(document))
 
 
 def forget() -> None:
@@ -179,24 +172,16 @@ def create(owner, show: CoreShow, along: Callable[[Show], None] | None = None) -
     return row
 
 
-def edit(row_id, base: int, command: Command, by: Author = NOBODY, known: Known | None = None) -> Kept:
+def edit(row_id, base: int, command: Command, by: Author = NOBODY) -> Kept:
     """Carry out a command that was made on the show at revision ``base``, and keep the result with its history.
 
     It is carried out on the newest revision. Raises ``Collision`` if what it changes was changed meanwhile by others,
-    ``BadEdit`` if it cannot be carried out. A command that was carried out before is not carried out again. Where
-    ``known`` is the newest revision it is not read again.
+    ``BadEdit`` if it cannot be carried out. A command that was carried out before is not carried out again.
     """
 
     def compute(row: Show) -> _Computed:
-        newest = known is not None and known.revision == row.revision and not command.brings_assets
-        before = known.show if known is not None and newest else load(row, command.brings_assets)
-        after = _with_its_assets(row, before, apply(before, command))
-        if after == before:
-            return _Computed(before, after, row.history_place, None)
-        back, forth = patch_to(after, before), patch_to(before, after)
-        place = row.history_place + 1
-        entry = Entry(show=row, number=place, label=command.label[:200], before=back, after=forth)
-        return _Computed(before, after, place, entry)
+        before = load(row, command.brings_assets)
+        return _edited(row, before, _with_its_assets(row, before, apply(before, command)), command.label)
 
     return _carried_out(row_id, base, by, compute, merges=command.merges)
 
@@ -232,13 +217,7 @@ def return_to(row_id, base: int, then: CoreShow, label: str, by: Author = NOBODY
         before = load(row)
         after = _with_its_assets(row, before, msgspec.structs.replace(then, id=before.id, assets=before.assets))
         findings(after, compile(after))
-        if after == before:
-            return _Computed(before, after, row.history_place, None)
-        place = row.history_place + 1
-        back, forth = patch_to(after, before), patch_to(before, after)
-        return _Computed(
-            before, after, place, Entry(show=row, number=place, label=label[:200], before=back, after=forth)
-        )
+        return _edited(row, before, after, label)
 
     return _carried_out(row_id, base, by, compute, alone=True)
 
@@ -268,6 +247,15 @@ class _Computed(NamedTuple):
     after: CoreShow
     history_place: int
     entry: Entry | None
+
+
+def _edited(row: Show, before: CoreShow, after: CoreShow, label: str) -> _Computed:
+    """Return a change with its new entry in the history; without one where nothing is changed."""
+    if after == before:
+        return _Computed(before, after, row.history_place, None)
+    back, forth = patch_to(after, before), patch_to(before, after)
+    place = row.history_place + 1
+    return _Computed(before, after, place, Entry(show=row, number=place, label=label[:200], before=back, after=forth))
 
 
 def _carried_out(
@@ -342,7 +330,7 @@ def _keep(row: Show, computed: _Computed, places: set[Place], by: Author) -> Kep
         row.save()
         known = sorted(places)
         Change.objects.create(show=row, revision=row.revision, page=by.page, command=by.command, places=known)
-    return Kept(row, before, _again(after), places)
+    return Kept(row, before, _remembered(row, after), places)
 
 
 class _Changes(NamedTuple):
@@ -360,9 +348,9 @@ def _changes(before: CoreShow, after: CoreShow) -> _Changes:
     for place, slide in enumerate(after.slides):
         known = old.get(slide.id)
         if known is None:
-            changes.fresh.append((slide.id, place, _written(slide)))
+            changes.fresh.append((slide.id, place, _document(slide)))
         elif known[1] is not slide and known[1] != slide:
-            changes.changed.append((slide.id, place, _written(slide)))
+            changes.changed.append((slide.id, place, _document(slide)))
         elif known[0] != place:
             changes.moved[slide.id] = place
     return changes

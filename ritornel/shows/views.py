@@ -290,47 +290,43 @@ def edit(request: HttpRequest, show_id: UUID) -> HttpResponse:
     row = own_show(request, show_id)
     wanted = asked(request, Edits)
     show = keeping.load(row)
-    newest = keeping.Known(row.revision, show)
     known = show if row.revision == wanted.have else None
-    results = []
-    for one in wanted.commands:
-        result, newest = _carry_out(row.pk, wanted.page, one, newest)
-        results.append(result)
+    results = [_carry_out(row.pk, wanted.page, one) for one in wanted.commands]
     row.refresh_from_db()
-    show = newest.show if newest.revision == row.revision else keeping.load(row)
+    show = keeping.load(row)
     status = 409 if any(r.collided for r in results) else 200 if all(r.done for r in results) else 400
     near = [*wanted.near, *(i for r in results for i in r.slides[:FIRST_SLIDES])]
     error = next((r.error for r in results if r.error), "")
     return answer({**desk_state.state(row, show, known, near), "results": results, "error": error}, status)
 
 
-def _carry_out(show_id: UUID, page: str, one: One, newest: keeping.Known) -> tuple[Result, keeping.Known]:
-    """Carry out a command; return what became of it, and the newest show that is known."""
+def _carry_out(show_id: UUID, page: str, one: One) -> Result:
+    """Carry out a command; return what became of it."""
     try:
-        kept = _kept(show_id, page, one, newest)
+        kept = _kept(show_id, page, one)
     except keeping.Collision as error:
-        return Result(one.id, False, str(error), collided=True), newest
+        return Result(one.id, False, str(error), collided=True)
     except keeping.NothingThere:
-        return Result(one.id, False, f"there is nothing to {one.command}"), newest
+        return Result(one.id, False, f"there is nothing to {one.command}")
     except (BadEdit, BadDocument) as error:
-        return Result(one.id, False, str(error)), newest
+        return Result(one.id, False, str(error))
     except (ObjectDoesNotExist, OperationalError):
         raise
     except Exception:
         log.exception("a command of show %s was not foreseen", show_id)
-        return Result(one.id, False, NOT_CARRIED_OUT), newest
+        return Result(one.id, False, NOT_CARRIED_OUT)
     there = {s.id for s in kept.after.slides}
     changed = [i for i in slides_of(kept.places) if i in there][:MOST_SLIDES_TOLD]
-    return Result(one.id, True, slides=changed), keeping.Known(kept.row.revision, kept.after)
+    return Result(one.id, True, slides=changed)
 
 
-def _kept(show_id: UUID, page: str, one: One, newest: keeping.Known) -> keeping.Kept:
+def _kept(show_id: UUID, page: str, one: One) -> keeping.Kept:
     by = keeping.Author(page, one.id)
     if one.command == "undo":
         return keeping.undo(show_id, one.base, by)
     if one.command == "redo":
         return keeping.redo(show_id, one.base, by)
-    return keeping.edit(show_id, one.base, read_command(one.command), by, newest)
+    return keeping.edit(show_id, one.base, read_command(one.command), by)
 
 
 @signed_in

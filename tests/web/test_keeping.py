@@ -1,6 +1,7 @@
 """Shows in rows: every edit is kept, with its history, and nothing else changes."""
 
 import uuid
+from datetime import timedelta
 
 from django.contrib.auth import get_user_model
 from hypothesis import given
@@ -8,7 +9,7 @@ from hypothesis.extra.django import TestCase as PropertyCase
 
 from ritornel.core.edits import read_command
 from ritornel.shows import keeping
-from ritornel.shows.models import Change, Entry
+from ritornel.shows.models import Change, Entry, Show, Slide
 from tests.examples import examples
 from tests.made import LAMP, SHOWS, show, slide, step
 from tests.material import OwnerCase
@@ -120,13 +121,21 @@ class History(OwnerCase):
             keeping.undo(self.row.pk, 0, keeping.Author("mine", "b"))
         self.assertEqual((keeping.load(self.row_again()), self.row.revision), (self.start, 2))
 
-    def test_a_show_that_is_known_counts_only_while_it_is_the_newest(self):
-        by = keeping.Author("mine", "a")
-        known = keeping.Known(0, self.start)
-        first = keeping.edit(self.row.pk, 0, read_command({"do": "add-slide"}), by, known)
-        self.assertIs(first.before, self.start)
-        second = keeping.edit(self.row.pk, 0, read_command({"do": "add-slide"}), by._replace(command="b"), known)
-        self.assertEqual((len(first.after.slides), len(second.after.slides)), (4, 5))
+    def test_what_was_kept_last_is_the_very_same_show_until_its_row_says_otherwise(self):
+        kept = self.done(do="set-slides", slides=["one"], values={"hold": 900})
+        self.row.refresh_from_db()
+        self.assertIs(keeping.load(self.row), kept.after)
+        one = self.row.slides.get(key="one")
+        one.document = one.document.replace("900", "700")
+        one.save()
+        for changed, hold in (
+            ({"revision": self.row.revision + 1}, 700),
+            ({"kept_at": self.row.kept_at - timedelta(days=1)}, 500),
+        ):
+            Show.objects.filter(pk=self.row.pk).update(**changed)
+            self.row.refresh_from_db()
+            self.assertEqual(keeping.load(self.row).slides[0].hold_ms, hold)
+            Slide.objects.filter(pk=one.pk).update(document=one.document.replace("700", "500"))
 
     def test_a_revision_that_is_not_known_any_more_is_refused(self):
         self.by("other", do="set-show", values={"title": "First"})

@@ -34,11 +34,10 @@ _CONTENT_BYTES = 24 * 1024 * 1024
 
 
 class _Content(Struct, frozen=True):
-    """A slide as bytes, what it shows, and the ids of the assets of its objects and its narration."""
+    """A slide as bytes, and what it shows."""
 
     document: bytes
     shown: Shown
-    media: tuple[str, ...]
 
 
 class _Part(NamedTuple):
@@ -65,7 +64,7 @@ def compile(show: Show) -> Score:
     shown: Shown = frozenset()
     for slide in show.slides:
         content = content_of(slide)
-        key = (common, shown, tuple(map(lengths.get, content.media)), content.document)
+        key = (common, shown, tuple(map(lengths.get, assets_of(slide))), content.document)
         part = _scores.get(key)
         if part is None:
             time, score = _compile_slide(slide, show.pace, shown, lengths, show.width, show.height)
@@ -93,7 +92,7 @@ def content_of(slide: Slide) -> _Content:
     known = _contents.get(slide)
     if known is not None:
         return known
-    content = _Content(msgspec.json.encode(slide), shown_by(slide), assets_of(slide))
+    content = _Content(msgspec.json.encode(slide), shown_by(slide))
     return _contents.put(content, 1500 + 3 * len(content.document), slide)
 
 
