@@ -13,11 +13,22 @@ from typing import NamedTuple
 from django.core.handlers.asgi import ASGIRequest
 from django.http import Http404, HttpRequest, HttpResponse, HttpResponseBase, StreamingHttpResponse
 
+from ritornel.library.models import derived_path
+
 log = logging.getLogger("ritornel")
 CACHING = "private, no-cache"
 _BLOCK = 256 * 1024
 _RANGE = re.compile(r"bytes=([0-9]*)-([0-9]*)")
 _FAR = 10**18
+
+
+DERIVED = {
+    "peaks": ("peaks", "application/octet-stream"),
+    "strip": ("strip.jpg", "image/jpeg"),
+    "poster": ("poster.jpg", "image/jpeg"),
+    "stage": ("stage.webp", "image/webp"),
+}
+"""What is served of what was computed from a file: by its name in addresses the ending it lies under, and its type."""
 
 
 class Stretch(NamedTuple):
@@ -26,6 +37,14 @@ class Stretch(NamedTuple):
     first: int
     last: int
     partial: bool
+
+
+def derived_response(request: HttpRequest, sha256: str, what: str) -> HttpResponseBase:
+    """Answer with something computed from a file; 404 if there is nothing of that name."""
+    if what not in DERIVED:
+        raise Http404
+    ending, mime = DERIVED[what]
+    return file_response(request, derived_path(sha256, ending), mime)
 
 
 def file_response(request: HttpRequest, path: Path, mime: str, size: int | None = None) -> HttpResponseBase:

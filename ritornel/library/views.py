@@ -5,23 +5,19 @@ from uuid import UUID
 
 import msgspec
 from django.conf import settings
-from django.http import Http404, HttpRequest, HttpResponse, HttpResponseBase
+from django.http import HttpRequest, HttpResponse, HttpResponseBase
 from django.shortcuts import get_object_or_404
 from django.views.decorators.http import require_GET, require_http_methods, require_POST, require_safe
 
 from ritornel.formats.media_kinds import claim_of
 from ritornel.library.describing import described
-from ritornel.library.models import Asset, Upload, clean_name, derived_path
-from ritornel.library.serving import file_response
+from ritornel.library.models import Asset, Upload, clean_name
+from ritornel.library.serving import derived_response, file_response
 from ritornel.library.taking_in import check_room, check_size, finish
 from ritornel.site.answering import answer, answering, asked, refused, signed_in
 
 PATIENCE_S = 2.0
 """A request waits this long for a file to be looked through before it says that this goes on."""
-
-DERIVED = {"peaks": ("peaks", "application/octet-stream"), "strip": ("strip.jpg", "image/jpeg")}
-DERIVED["poster"] = ("poster.jpg", "image/jpeg")
-DERIVED["stage"] = ("stage.webp", "image/webp")
 
 
 @signed_in
@@ -82,14 +78,11 @@ def upload_piece(request: HttpRequest, upload_id: UUID, number: int) -> HttpResp
 @signed_in
 @require_safe
 def media(request: HttpRequest, sha256: str, what: str = "") -> HttpResponseBase:
-    """Serve an asset's file, or its peaks, strip or poster, to its owner."""
+    """Serve an asset's file, or what was computed from it, to its owner."""
     asset = get_object_or_404(Asset, owner=request.user, sha256=sha256)
-    if not what:
-        return file_response(request, asset.path, asset.mime, asset.size)
-    if what not in DERIVED:
-        raise Http404
-    ending, mime = DERIVED[what]
-    return file_response(request, derived_path(sha256, ending), mime)
+    if what:
+        return derived_response(request, sha256, what)
+    return file_response(request, asset.path, asset.mime, asset.size)
 
 
 def _state(upload: Upload) -> dict[str, object]:

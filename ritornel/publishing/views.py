@@ -13,13 +13,15 @@ from django.utils import timezone
 from django.views.decorators.clickjacking import xframe_options_exempt
 from django.views.decorators.http import require_GET, require_http_methods, require_POST, require_safe
 
-from ritornel.library.models import derived_path, stored_path
-from ritornel.library.serving import file_response
+from ritornel.library.models import stored_path
+from ritornel.library.serving import derived_response, file_response
 from ritornel.publishing.editions import NotReady, opening, publish, the_rest
 from ritornel.publishing.models import Edition
 from ritornel.shows.access import own_show
 
-DERIVED = {"poster": ("poster.jpg", "image/jpeg"), "stage": ("stage.webp", "image/webp")}
+SEEN = ("", "poster", "stage")
+"""What the public gets of a file: itself, the first picture of a clip, a picture in the size of a stage."""
+
 EMBED_WIDTHS = (1280, 960, 640, 480)
 
 
@@ -100,11 +102,10 @@ def rest(request: HttpRequest, token: str) -> JsonResponse:
 def media(request: HttpRequest, token: str, sha256: str, what: str = "") -> HttpResponseBase:
     """A file of the edition."""
     asset = _shown(token).assets.get(sha256)
-    if asset is None or what not in ("", *DERIVED):
+    if asset is None or what not in SEEN:
         raise Http404
     if what:
-        ending, mime = DERIVED[what]
-        return file_response(request, derived_path(sha256, ending), mime)
+        return derived_response(request, sha256, what)
     return file_response(request, stored_path(sha256, asset["name"]), asset["mime"], asset.get("size"))
 
 

@@ -26,26 +26,25 @@ def fill(shape: Shape) -> tuple[str, str]:
     """Return what a shape's fill needs to be defined, and the fill itself."""
     if shape.gradient is None:
         return "", shape.fill
-    content = _gradient(shape.gradient, shape.width, shape.height)
-    key = named("gradient", content)
-    kind = f"{shape.gradient.kind}Gradient"
-    attributes, stops = content.split("|", 1)
-    return f'<{kind} id="{key}" {attributes}>{stops}</{kind}>', f"url(#{key})"
-
-
-def _gradient(gradient: Gradient, width: float, height: float) -> str:
+    way = _way(shape.gradient, shape.width, shape.height)
     stops = "".join(
         f'<stop offset="{number(s.at)}" {_colour(s.colour, s.opacity)}/>'
-        for s in sorted(gradient.stops, key=lambda s: s.at)
+        for s in sorted(shape.gradient.stops, key=lambda s: s.at)
     )
+    key, kind = named("gradient", way + stops), f"{shape.gradient.kind}Gradient"
+    return f'<{kind} id="{key}" {way}>{stops}</{kind}>', f"url(#{key})"
+
+
+def _way(gradient: Gradient, width: float, height: float) -> str:
+    """Return from where to where a gradient goes: along its angle edge to edge, or from the middle to the corners."""
     if gradient.kind == "radial":
-        return f'cx="0.5" cy="0.5" r="0.7071"|{stops}'
+        return 'cx="0.5" cy="0.5" r="0.7071"'
     turn = radians(gradient.angle)
     reach = (abs(width * cos(turn)) + abs(height * sin(turn))) / 2
     dx, dy = cos(turn) * reach, sin(turn) * reach
     ends = (width / 2 - dx, height / 2 - dy, width / 2 + dx, height / 2 + dy)
     places = " ".join(f'{name}="{number(v)}"' for name, v in zip(("x1", "y1", "x2", "y2"), ends, strict=True))
-    return f'gradientUnits="userSpaceOnUse" {places}|{stops}'
+    return f'gradientUnits="userSpaceOnUse" {places}'
 
 
 def _colour(colour: str, opacity: float) -> str:
@@ -75,7 +74,7 @@ def filter_of(thing: Object) -> Filter | None:
     if thing.soft_edge:
         half = number(thing.soft_edge / 2)
         parts += (
-            f'<feMorphology in="{body if parts else "SourceAlpha"}" operator="erode" radius="{half}"/>'
+            f'<feMorphology in="{body}" operator="erode" radius="{half}"/>'
             f'<feGaussianBlur stdDeviation="{half}" result="soft"/>'
             f'<feComposite in="{body}" in2="soft" operator="in" result="body"/>'
         )

@@ -3,13 +3,14 @@
 import hashlib
 from collections.abc import Collection, Mapping
 from functools import cache, lru_cache
-from typing import Any, NamedTuple
+from typing import Any, NamedTuple, get_args
 
 import msgspec
 
 from ritornel.core.drawing.forms import FORMS, Form
 from ritornel.core.model import Asset, Shape, Show, Slide
 from ritornel.core.model.defaults import defaults
+from ritornel.core.model.framing import Mask
 from ritornel.core.model.links import CHAPTER
 from ritornel.core.model.memory import Recalled
 from ritornel.core.model.paths import path_data, placed
@@ -138,6 +139,7 @@ def vocabulary() -> dict[str, Any]:
         },
         "easings": list(NAMED),
         "forms": {name: {"label": f.label, "settings": f.settings, "sample": _sample(f)} for name, f in FORMS.items()},
+        "masks": get_args(Mask),
         "families": {name: {"label": f.label, "voice": f.voice} for name, f in FAMILIES.items()},
         "defaults": defaults_by_kind(),
     }

@@ -2,6 +2,7 @@
 
 from typing import NamedTuple
 
+from ritornel.core.alignment.boxes import Box
 from ritornel.core.model.framing import Crop
 from ritornel.core.model.objects import Clip, Picture, Shape
 
@@ -9,20 +10,11 @@ _LEAST = 0.01
 """However much is cut off, this share of the picture stays."""
 
 
-class Place(NamedTuple):
-    """A box in stage units."""
-
-    x: float
-    y: float
-    width: float
-    height: float
-
-
 class Framed(NamedTuple):
     """What is seen (in the object's box), and where the whole picture lies (from the same corner)."""
 
-    seen: Place
-    whole: Place
+    seen: Box
+    whole: Box
 
 
 def framed(
@@ -39,12 +31,12 @@ def framed(
     scale = max(by) if fit == "fill" else min(by)
     shown = (part[0] * scale, part[1] * scale)
     x, y = (width - shown[0]) * at[0], (height - shown[1]) * at[1]
-    whole = Place(x - shown[0] / across * left, y - shown[1] / down * top, shown[0] / across, shown[1] / down)
-    seen = Place(0, 0, width, height) if fit == "fill" else Place(x, y, *shown)
+    whole = Box(x - shown[0] / across * left, y - shown[1] / down * top, shown[0] / across, shown[1] / down)
+    seen = Box(0, 0, width, height) if fit == "fill" else Box(x, y, *shown)
     return Framed(seen, whole)
 
 
-def mask_shape(thing: Picture | Clip, seen: Place) -> Shape:
+def mask_shape(thing: Picture | Clip, seen: Box) -> Shape:
     """Return the form in which a picture is seen, as a shape of the size of what is seen, with the picture's border."""
     frame = thing.frame
     return Shape(

@@ -2,13 +2,12 @@
 
 from math import hypot
 
+from ritornel.core.drawing.figures import Point, closed, ellipse
 from ritornel.core.model.objects import Line
 from ritornel.core.model.paths import Path, Segment
 
 _HEAD_WIDTHS, _HEAD_LEAST = 3.6, 9.0
 """An arrow's head is so many line widths long, and at least so many stage units."""
-
-Point = tuple[float, float]
 
 
 def drawn_line(line: Line) -> tuple[Path, tuple[Path, ...]]:
@@ -47,26 +46,12 @@ def _mark(kind: str, tip: Point, control: Point, width: float) -> Path:
     dx, dy = back[0] - tip[0], back[1] - tip[1]
     if kind == "arrow":
         base, half = (tip[0] + dx * size, tip[1] + dy * size), size * 0.42
-        return _closed(tip, (base[0] - dy * half, base[1] + dx * half), (base[0] + dy * half, base[1] - dx * half))
+        return closed((tip, (base[0] - dy * half, base[1] + dx * half), (base[0] + dy * half, base[1] - dx * half)))
     if kind == "bar":
         half, thick = size / 2, width / 2
         corners = ((half, thick), (half, -thick), (-half, -thick), (-half, thick))
-        return _closed(*((tip[0] - dy * a + dx * b, tip[1] + dx * a + dy * b) for a, b in corners))
-    r = size * 0.4
-    k = r * 0.5522847498
-    x, y = tip
-    return (
-        Segment("M", (x + r, y)),
-        Segment("C", (x + r, y + k, x + k, y + r, x, y + r)),
-        Segment("C", (x - k, y + r, x - r, y + k, x - r, y)),
-        Segment("C", (x - r, y - k, x - k, y - r, x, y - r)),
-        Segment("C", (x + k, y - r, x + r, y - k, x + r, y)),
-        Segment("Z"),
-    )
-
-
-def _closed(first: Point, *others: Point) -> Path:
-    return (Segment("M", first), *(Segment("L", p) for p in others), Segment("Z"))
+        return closed((tip[0] - dy * a + dx * b, tip[1] + dx * a + dy * b) for a, b in corners)
+    return ellipse(*tip, size * 0.4, size * 0.4)
 
 
 def _towards(point: Point, other: Point, by: float) -> Point:

@@ -3,9 +3,8 @@
 from collections.abc import Sequence
 from math import hypot
 
+from ritornel.core.drawing.figures import Point
 from ritornel.core.model.paths import Path, Segment
-
-Point = tuple[float, float]
 
 
 def simplified(points: Sequence[Point], tolerance: float) -> list[Point]:

@@ -4,8 +4,10 @@ from typing import Any, get_args
 
 import msgspec
 
+from ritornel.core.model.framing import Framing, Ground, Tone
 from ritornel.core.model.objects import Object
 from ritornel.core.model.pace import Pace
+from ritornel.core.model.paint import Gradient, Shadow
 from ritornel.core.model.show import Bed, Show
 from ritornel.core.model.slide import Narration, Slide, Step, Transition
 
@@ -20,6 +22,11 @@ def defaults() -> dict[str, dict[str, Any]]:
         "transition": Transition,
         "narration": Narration,
         "step": Step,
+        "framing": Framing,
+        "tone": Tone,
+        "ground": Ground,
+        "gradient": Gradient,
+        "shadow": Shadow,
     }
     things |= {str(kind.__struct_config__.tag): kind for kind in get_args(Object)}
     return {name: _of(kind) for name, kind in things.items()}

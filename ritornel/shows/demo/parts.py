@@ -33,12 +33,6 @@ def dusk(above: str, below: str) -> Document:
     return {"gradient": {"stops": [{"at": 0, "colour": above}, {"at": 1, "colour": below}]}}
 
 
-def glow(colour: str, around: str) -> Document:
-    """Return a ground that is lighter in the middle."""
-    stops = [{"at": 0, "colour": colour}, {"at": 0.75, "colour": around}, {"at": 1, "colour": around}]
-    return {"gradient": {"kind": "radial", "stops": stops}}
-
-
 def picture(key: str, file: str, x: float, y: float, width: float, height: float, **more: Any) -> Document:
     """Return a picture object; ``file`` is its name among the demo material."""
     return {"id": key, "kind": "picture", "asset": file, "x": x, "y": y, "width": width, "height": height, **more}

@@ -8,15 +8,15 @@ import { gradientRows } from "./shape_rows.js";
 
 const KINDS = [["plain", "one colour"], ["linear", "colours along a line"], ["radial", "colours from the middle"], ["picture", "a picture…"]];
 const FITS = [["fill", "fills the slide"], ["whole", "whole"]];
-const EMPTY = { gradient: null, asset: "", fit: "fill", at: [0.5, 0.5], veil: "#000000", veil_opacity: 0 };
 
 export function groundRows(desk) {
   const { store } = desk;
   const { background } = store.slide.document;
-  const ground = { ...EMPTY, ...store.slide.document.ground };
+  const { defaults } = store.vocabulary;
+  const ground = { ...defaults.ground, ...store.slide.document.ground };
   const set = (values, slides = [store.focus]) => store.edit({ do: "set-slides", slides, values });
   const change = (values) => set({ ground: { ...ground, ...values } });
-  const kind = ground.asset ? "picture" : ground.gradient ? (ground.gradient.kind ?? "linear") : "plain";
+  const kind = ground.asset ? "picture" : ground.gradient ? (ground.gradient.kind ?? defaults.gradient.kind) : "plain";
   const number = (label, value, limits, changed) => row(label, numberField(label, value, changed, limits));
   const turn = async (to) => {
     if (to === "picture") return takePicture(desk, change);
@@ -26,7 +26,7 @@ export function groundRows(desk) {
   };
   return [
     row("Ground", html`<span class="inline-flex gap-3 items-baseline">${choice("Ground", kind, KINDS, turn)}${colourField("Colour of the ground", background, (colour) => set({ background: colour }))}</span>`, true),
-    ground.gradient && !ground.asset ? gradientRows(ground.gradient, (values) => change({ gradient: { ...ground.gradient, ...values } })) : nothing,
+    ground.gradient && !ground.asset ? gradientRows(store, ground.gradient, (values) => change({ gradient: { ...ground.gradient, ...values } })) : nothing,
     ground.asset ? [
       row("Picture", html`<span class="inline-flex gap-3 items-baseline">${choice("How the picture lies", ground.fit, FITS, (fit) => change({ fit }))}<button class="act" @click=${() => takePicture(desk, change)}>Another…</button></span>`, true),
       number("Across, %", ground.at[0] * 100, { least: 0, most: 100 }, (share) => change({ at: [share / 100, ground.at[1]] })),

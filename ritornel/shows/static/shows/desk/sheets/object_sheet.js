@@ -57,7 +57,7 @@ function single(desk, thing) {
     <p class="soft">${kindWords(desk, thing)}</p>
     ${found.map((finding) => html`<p class="notice mt-2">${finding.message.replace(/^slide \d+: /, "")} ${mend(desk, finding)}</p>`)}
     ${timed ? clipTrim(desk, thing) : nothing}
-    <div class="sheet-grid">${placeRows(thing, set, store.shown.show)}${STYLES[thing.kind](thing, set, desk)}${thing.kind === "sound" ? nothing : edgeRows(thing, set)}
+    <div class="sheet-grid">${placeRows(thing, set, store.shown.show)}${STYLES[thing.kind](thing, set, desk)}${thing.kind === "sound" ? nothing : edgeRows(thing, set, desk)}
       ${row("Describe", textField("Description for those who cannot see it", thing.alt, (alt) => set({ alt: alt || null }), "for those who cannot see it"), true)}${thing.kind === "sound" ? nothing : linkRows(desk, thing.link, (link) => set({ link: link || null }))}${itsSlides(desk, thing)}</div>
     ${builds(desk, [thing.id])}</div>`;
 }

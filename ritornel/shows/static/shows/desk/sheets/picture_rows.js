@@ -4,24 +4,22 @@ import { html, nothing } from "../../../site/vendor/lit.js";
 import { check, choice, colourField, numberField, row } from "./fields.js";
 
 const FITS = [["whole", "whole in its box"], ["fill", "filling its box, cut at the edges"]];
-const MASKS = ["rectangle", "ellipse", "triangle", "polygon", "star", "arrow", "ring"];
 const SIDES = ["Left", "Top", "Right", "Bottom"];
-const EMPTY = { crop: [0, 0, 0, 0], mirrored: false, upside_down: false, mask: "rectangle", corner_radius: 0, line: "none", line_width: 4, tone: null };
-const PLAIN = { light: 1, contrast: 1, colour: 1, one_colour: "none" };
 const MOST_CUT = 0.9;
 
 export function pictureRows(thing, set, { store, arranging }) {
-  const frame = framingOf(thing);
-  const tone = { ...PLAIN, ...frame.tone };
+  const { defaults, forms, masks } = store.vocabulary;
+  const frame = framingOf(store, thing);
+  const tone = { ...defaults.tone, ...frame.tone };
   const change = (values) => set({ frame: { ...frame, ...values } });
   const cut = (side, share) => change({ crop: frame.crop.map((now, n) => (n === side ? Math.min(share, MOST_CUT - frame.crop[(n + 2) % 4]) : now)) });
   const toned = (values) => change({ tone: { ...tone, ...values } });
   const amount = (label, name) => row(`${label}, %`, numberField(label, tone[name] * 100, (percent) => toned({ [name]: percent / 100 }), { least: 0, most: 300, places: 0 }));
   return [
     row("Picture", choice("Picture", thing.fit, FITS, (fit) => set({ fit })), true),
-    row("Cut off", html`<span class="act-row"><button class="act" @click=${() => arranging.beginCrop(thing.id)}>On the stage</button>${frame.crop.some(Boolean) ? html`<button class="act" @click=${() => change({ crop: [0, 0, 0, 0] })}>Nothing</button>` : nothing}</span>`, true),
+    row("Cut off", html`<span class="act-row"><button class="act" @click=${() => arranging.beginCrop(thing.id)}>On the stage</button>${frame.crop.some(Boolean) ? html`<button class="act" @click=${() => change({ crop: defaults.framing.crop })}>Nothing</button>` : nothing}</span>`, true),
     SIDES.map((label, side) => row(`${label}, %`, numberField(`Cut off, ${label.toLowerCase()}`, frame.crop[side] * 100, (percent) => cut(side, percent / 100), { least: 0, most: 100 * MOST_CUT }))),
-    row("Form", choice("Form", frame.mask, MASKS.map((name) => [name, store.vocabulary.forms[name].label]), (mask) => change({ mask }))),
+    row("Form", choice("Form", frame.mask, masks.map((name) => [name, forms[name].label]), (mask) => change({ mask }))),
     row("Corners", numberField("Corner radius", frame.corner_radius, (corner_radius) => change({ corner_radius }), { least: 0, most: 2000 })),
     row("Border", colourField("Border", frame.line, (line) => change({ line }), true)),
     row("Its width", numberField("Border width", frame.line_width, (line_width) => change({ line_width }), { least: 0, most: 200 })),
@@ -31,6 +29,6 @@ export function pictureRows(thing, set, { store, arranging }) {
   ];
 }
 
-export function framingOf(thing) {
-  return { ...EMPTY, ...thing.frame };
+export function framingOf({ vocabulary }, thing) {
+  return { ...vocabulary.defaults.framing, ...thing.frame };
 }

@@ -9,7 +9,8 @@ const ENDS = [["none", "nothing"], ["arrow", "an arrow"], ["dot", "a dot"], ["ba
 const FILLS = [["plain", "one colour"], ["linear", "colours along a line"], ["radial", "colours from the middle"]];
 const INNER = { star: "Notches, %", arrow: "Head, %", ring: "Hole, %" };
 
-export function shapeRows(thing, set, { store }) {
+export function shapeRows(thing, set, desk) {
+  const { store } = desk;
   const { forms } = store.vocabulary;
   const heeds = (name) => forms[thing.form].settings.includes(name);
   return [
@@ -17,7 +18,7 @@ export function shapeRows(thing, set, { store }) {
     heeds("corner_radius") ? row("Corners", numberField("Corner radius", thing.corner_radius, (corner_radius) => set({ corner_radius }), { least: 0, most: 2000 })) : nothing,
     heeds("corners") ? row("Points", numberField("Number of points", thing.corners, (corners) => set({ corners: Math.round(corners) }), { least: 3, most: 60, places: 0 })) : nothing,
     heeds("inner") ? row(INNER[thing.form], numberField(INNER[thing.form], thing.inner * 100, (share) => set({ inner: share / 100 }), { least: 5, most: 95 })) : nothing,
-    fillRows(thing, set),
+    fillRows(thing, set, desk),
     row("Line", colourField("Line", thing.line, (line) => set({ line }), true)),
     row("Line width", numberField("Line width", thing.line_width, (line_width) => set({ line_width }), { least: 0, most: 400 })),
     thing.line === "none" ? nothing : strokeRows(thing, set),
@@ -43,18 +44,18 @@ function strokeRows(thing, set) {
   ];
 }
 
-function fillRows(thing, set) {
+function fillRows(thing, set, { store }) {
   const { gradient } = thing;
   const change = (kind) => set({ gradient: kind === "plain" ? null : { stops: [{ at: 0, colour: thing.fill }, { at: 1, colour: "#211c2b" }], ...gradient, kind } });
   return [
-    row("Fill", choice("Fill", gradient ? (gradient.kind ?? "linear") : "plain", FILLS, change), true),
-    gradient ? gradientRows(gradient, (values) => set({ gradient: { ...gradient, ...values } })) : row("Colour", colourField("Fill", thing.fill, (fill) => set({ fill }), true), true),
+    row("Fill", choice("Fill", gradient ? (gradient.kind ?? store.vocabulary.defaults.gradient.kind) : "plain", FILLS, change), true),
+    gradient ? gradientRows(store, gradient, (values) => set({ gradient: { ...gradient, ...values } })) : row("Colour", colourField("Fill", thing.fill, (fill) => set({ fill }), true), true),
   ];
 }
 
 /** The colours of a gradient and where they stand, and its direction. */
-export function gradientRows(gradient, set) {
-  const { stops } = gradient;
+export function gradientRows({ vocabulary }, gradient, set) {
+  const { stops, kind, angle } = { ...vocabulary.defaults.gradient, ...gradient };
   const at = (n, values) => set({ stops: stops.map((stop, m) => (m === n ? { ...stop, ...values } : stop)) });
   const add = () => set({ stops: [...stops, { ...stops.at(-1), at: 1 }].map((stop, n, all) => (n === all.length - 2 ? { ...stop, at: (all[n - 1].at + 1) / 2 } : stop)) });
   return [
@@ -62,13 +63,13 @@ export function gradientRows(gradient, set) {
       ${numberField(`Place of colour ${n + 1}, %`, stop.at * 100, (share) => at(n, { at: share / 100 }), { least: 0, most: 100, places: 0 })}
       ${stops.length > 2 ? html`<button class="act" aria-label="Take colour ${n + 1} out" @click=${() => set({ stops: stops.filter((_, m) => m !== n) })}>×</button>` : nothing}</span>`)}
       ${stops.length < 12 ? html`<button class="act" @click=${add}>Another colour</button>` : nothing}</div>`, true),
-    (gradient.kind ?? "linear") === "linear" ? row("Direction, °", numberField("Direction", gradient.angle ?? 90, (angle) => set({ angle }), { least: -360, most: 360 })) : nothing,
+    kind === "linear" ? row("Direction, °", numberField("Direction", angle, (degrees) => set({ angle: degrees }), { least: -360, most: 360 })) : nothing,
   ];
 }
 
 /** A shadow and a soft edge: any object can have them. */
-export function edgeRows(thing, set) {
-  const shadow = thing.shadow && { x: 0, y: 6, blur: 12, colour: "#000000", opacity: 0.35, ...thing.shadow };
+export function edgeRows(thing, set, { store }) {
+  const shadow = thing.shadow && { ...store.vocabulary.defaults.shadow, ...thing.shadow };
   const change = (values) => set({ shadow: { ...shadow, ...values } });
   const number = (label, name, limits, factor = 1) => row(label, numberField(label, shadow[name] * factor, (value) => change({ [name]: value / factor }), limits));
   return [

@@ -132,7 +132,7 @@ function cropping({ store }, overlay, handle) {
     const local = turned({ x: far.dx, y: far.dy }, -thing.rotation);
     const values = handle ? croppedBy(thing, node, handle, local.x, local.y) : cropMoved(thing, node, local.x, local.y);
     const { crop, ...box } = values;
-    return { values: { [thing.id]: { ...inPlace(thing, box), frame: { ...framingOf(thing), crop } } } };
+    return { values: { [thing.id]: { ...inPlace(thing, box), frame: { ...framingOf(store, thing), crop } } } };
   });
 }
 
