@@ -8,9 +8,14 @@ from ritornel.core.drawing.grounds import ground_objects
 from ritornel.core.model import Clip, Line, Object, Picture, Shape, Show, Slide, Text
 from ritornel.core.model.keys import target_key
 from ritornel.core.model.links import relinked, resolved
+from ritornel.core.model.memory import Memory
 from ritornel.core.text.layout import set_text
 from ritornel.render.paint import filter_of, mask_of
 from ritornel.render.svg import line_svg, paragraph_svg, shape_svg
+
+_NODES_BYTES = 24 * 1024 * 1024
+_made: Memory[tuple[Object, tuple[int, int], tuple[float, float]], dict[str, Any]] = Memory(_NODES_BYTES)
+_MIDDLE = (0.5, 0.5)
 
 
 def nodes(slide: Slide, show: Show) -> list[dict[str, Any]]:
@@ -26,7 +31,7 @@ def nodes(slide: Slide, show: Show) -> list[dict[str, Any]]:
     """
     sizes = {a.id: (a.width, a.height) for a in show.assets} if _shows_media(slide) else {}
     things = [relinked(thing, lambda link: resolved(link, show)) for thing in slide.objects]
-    return [*_ground(slide, show, sizes), *(_node(thing, sizes) for thing in things)]
+    return [*_ground(slide, show, sizes), *(_node(thing, sizes, _MIDDLE) for thing in things)]
 
 
 def _shows_media(slide: Slide) -> bool:
@@ -41,7 +46,18 @@ def _ground(slide: Slide, show: Show, sizes: Mapping[str, tuple[int, int]]) -> l
     ]
 
 
-def _node(thing: Object, sizes: Mapping[str, tuple[int, int]], at: tuple[float, float] = (0.5, 0.5)) -> dict[str, Any]:
+def _node(thing: Object, sizes: Mapping[str, tuple[int, int]], at: tuple[float, float]) -> dict[str, Any]:
+    """Return the node of an object; remembered, so not to be changed."""
+    size = sizes.get(thing.asset, (0, 0)) if isinstance(thing, Picture | Clip) else (0, 0)
+    known = _made.get((thing, size, at))
+    if known is not None:
+        return known
+    made = _made_node(thing, size, at)
+    drawn = len(made.get("svg", "")) + sum(len(part["svg"]) for part in made.get("parts", ()))
+    return _made.put((thing, size, at), made, 4000 + 2 * drawn)
+
+
+def _made_node(thing: Object, size: tuple[int, int], at: tuple[float, float]) -> dict[str, Any]:
     node: dict[str, Any] = {
         "key": target_key(thing.id),
         "object": thing.id,
@@ -74,7 +90,7 @@ def _node(thing: Object, sizes: Mapping[str, tuple[int, int]], at: tuple[float, 
         node["svg"] = line_svg(thing)
     elif isinstance(thing, Picture | Clip):
         node["asset"] = thing.asset
-        node |= _framing(thing, sizes.get(thing.asset, (0, 0)), at)
+        node |= _framing(thing, size, at)
         filtered = filter_of(thing)
         if filtered is not None:
             node["filter"] = list(filtered)

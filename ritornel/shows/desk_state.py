@@ -15,7 +15,7 @@ from ritornel.core.model.links import CHAPTER
 from ritornel.core.model.memory import Recalled
 from ritornel.core.model.paths import path_data, placed
 from ritornel.core.model.uses import assets_of
-from ritornel.core.model.writing import encoded, plain
+from ritornel.core.model.writing import document_of, encoded, plain
 from ritornel.core.motion.builds import EFFECTS, effect_for
 from ritornel.core.motion.choreography import easing_of
 from ritornel.core.motion.easing import NAMED, Easing, eased
@@ -186,8 +186,8 @@ def _outline_of(
     """Return what every page knows of a slide. The names of assets count to its version: its objects are called so; and
     the chapters to which it leads.
     """
-    names: tuple[Any, ...] = tuple(assets[i].name if i in assets else "" for i in assets_of(slide))
-    if CHAPTER.encode() in content_of(slide).document:
+    names: tuple[Any, ...] = tuple(assets[i].name if i in assets else "" for i in assets_of(slide)) if assets else ()
+    if show.chapters and CHAPTER.encode() in content_of(slide).document:
         names += show.chapters
     found = _outlines.get(slide, part, by=(common, names))
     if found is not None:
@@ -218,7 +218,7 @@ def _slide(
     found = _written.get(slide, part, by=version)
     if found is not None:
         return found
-    document = plain(slide)
+    document = document_of(slide)
     table = defaults_by_kind()
     kind = transition_for(slide.transition)
     whole = {

@@ -11,7 +11,7 @@ from django.conf import settings
 
 from ritornel.core.model import Show, Slide
 from ritornel.core.model.uses import assets_of
-from ritornel.core.model.writing import encoded
+from ritornel.core.model.writing import document_of, encoded_plain, plain
 from ritornel.core.score import Score
 from ritornel.library.models import Asset
 from ritornel.library.small import small_picture
@@ -36,7 +36,8 @@ STRIP_SECONDS = 2.0
 def look_of(slide: Slide, show: Show) -> str:
     """Return what a slide's picture is known by: the same for everything that looks the same."""
     known = sorted(set(assets_of(slide)) & {a.id for a in show.assets})
-    things = encoded([_DRAWN, show.width, show.height, slide.background, slide.ground, list(slide.objects), known])
+    objects = document_of(slide).get("objects", [])
+    things = encoded_plain([_DRAWN, show.width, show.height, slide.background, plain(slide.ground), objects, known])
     return hashlib.blake2b(things, digest_size=9).hexdigest()
 
 

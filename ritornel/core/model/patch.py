@@ -8,7 +8,7 @@ from msgspec.structs import asdict, replace
 from ritornel.core.model.reading import convert
 from ritornel.core.model.show import Bed, Chapter, Guide, Show
 from ritornel.core.model.stored import stored_slide
-from ritornel.core.model.writing import plain
+from ritornel.core.model.writing import document_of, plain
 
 _WHOLE = ("title", "width", "height", "target_ms", "pace", "guides")
 
@@ -28,7 +28,7 @@ def patch_to(start: Show, end: Show) -> dict[str, Any]:
             patch[name] = plain(new[name])
     before = {s.id: s for s in start.slides}
     after = {s.id: s for s in end.slides}
-    slides = {i: plain(s) for i, s in after.items() if before.get(i) is not s and before.get(i) != s}
+    slides = {i: document_of(s) for i, s in after.items() if before.get(i) is not s and before.get(i) != s}
     slides.update({i: None for i in before if i not in after})
     if slides:
         patch["slides"] = slides

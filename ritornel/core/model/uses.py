@@ -10,6 +10,7 @@ _MEDIA = (Picture, Clip, Sound)
 
 _MOST_BYTES = 8 * 1024 * 1024
 _known: Recalled[tuple[str, ...]] = Recalled(_MOST_BYTES)
+_all_known: Recalled[frozenset[str]] = Recalled(_MOST_BYTES)
 
 
 def assets_of(slide: Slide) -> tuple[str, ...]:
@@ -25,7 +26,11 @@ def assets_of(slide: Slide) -> tuple[str, ...]:
     return _known.put(used, 400 + 70 * len(used), slide)
 
 
-def assets_used(show: Show) -> set[str]:
+def assets_used(show: Show) -> frozenset[str]:
     """Return the ids of all assets that objects, narrations and beds name."""
+    known = _all_known.get(show)
+    if known is not None:
+        return known
     used = {asset for slide in show.slides for asset in assets_of(slide)}
-    return (used | {b.asset for b in show.beds}) - {""}
+    used |= {bed.asset for bed in show.beds}
+    return _all_known.put(frozenset(used - {""}), 500 + 150 * len(used), show)

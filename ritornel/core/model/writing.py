@@ -11,10 +11,15 @@ import msgspec
 from msgspec import Struct
 from msgspec.structs import astuple
 
+from ritornel.core.model.memory import Recalled
 from ritornel.core.model.show import Show
+from ritornel.core.model.slide import Slide
 
 _ENCODER = msgspec.json.Encoder(order="deterministic")
 _EXACT = 2.0**53
+_DOCUMENTS_BYTES = 16 * 1024 * 1024
+_ABOUT_A_THING = 1500
+_documents: Recalled[dict[str, Any]] = Recalled(_DOCUMENTS_BYTES)
 
 
 def plain(thing: Any) -> Any:
@@ -36,9 +41,23 @@ def plain(thing: Any) -> Any:
     return thing
 
 
+def document_of(slide: Slide) -> dict[str, Any]:
+    """Return a slide as ``plain`` gives it; remembered while the slide is in use, so not to be changed."""
+    known = _documents.get(slide)
+    if known is not None:
+        return known
+    weight = _ABOUT_A_THING * (1 + len(slide.objects) + len(slide.running_order)) + 2 * len(slide.script)
+    return _documents.put(plain(slide), weight, slide)
+
+
 def encoded(thing: Any) -> bytes:
     """Return a structure of the model as JSON: the same bytes for everything that is equal to it."""
-    return _ENCODER.encode(plain(thing))
+    return encoded_plain(document_of(thing) if isinstance(thing, Slide) else plain(thing))
+
+
+def encoded_plain(thing: Any) -> bytes:
+    """Return plain data, or what holds some, as JSON with its names in order."""
+    return _ENCODER.encode(thing)
 
 
 def write_show(show: Show) -> bytes:

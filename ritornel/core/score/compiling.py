@@ -34,10 +34,11 @@ _CONTENT_BYTES = 24 * 1024 * 1024
 
 
 class _Content(Struct, frozen=True):
-    """A slide as bytes, and what it shows."""
+    """A slide as bytes, what it shows, and the assets it uses."""
 
     document: bytes
     shown: Shown
+    assets: tuple[str, ...]
 
 
 class _Part(NamedTuple):
@@ -64,7 +65,7 @@ def compile(show: Show) -> Score:
     shown: Shown = frozenset()
     for slide in show.slides:
         content = content_of(slide)
-        key = (common, shown, tuple(map(lengths.get, assets_of(slide))), content.document)
+        key = (common, shown, tuple(map(lengths.get, content.assets)), content.document)
         part = _scores.get(key)
         if part is None:
             time, score = _compile_slide(slide, show.pace, shown, lengths, show.width, show.height)
@@ -88,11 +89,11 @@ def forget() -> None:
 
 
 def content_of(slide: Slide) -> _Content:
-    """Return a slide's content as bytes and what it shows; remembered while the slide is in use."""
+    """Return a slide's content as bytes, what it shows and uses; remembered while the slide is in use."""
     known = _contents.get(slide)
     if known is not None:
         return known
-    content = _Content(msgspec.json.encode(slide), shown_by(slide))
+    content = _Content(msgspec.json.encode(slide), shown_by(slide), assets_of(slide))
     return _contents.put(content, 1500 + 3 * len(content.document), slide)
 
 

@@ -4,9 +4,13 @@ from typing import Any
 
 from ritornel.core.linecheck import Finding, check
 from ritornel.core.model import Show
+from ritornel.core.model.memory import Recalled
 from ritornel.core.score.compiling import compile
 from ritornel.core.score.parts import Score
 from ritornel.core.time.slide_clock import SlideTime
+
+_MOST_BYTES = 4 * 1024 * 1024
+_found: Recalled[tuple[Finding, ...]] = Recalled(_MOST_BYTES)
 
 
 def facts(show: Show) -> dict[str, Any]:
@@ -37,6 +41,10 @@ def group_facts(time: SlideTime) -> list[dict[str, Any]]:
     ]
 
 
-def findings(show: Show, score: Score) -> list[Finding]:
+def findings(show: Show, score: Score) -> tuple[Finding, ...]:
     """Return what the line check finds in a show and its times."""
-    return check(show, score.times)
+    known = _found.get(show, score)
+    if known is not None:
+        return known
+    found = tuple(check(show, score.times))
+    return _found.put(found, 600 + 600 * len(found), show, score)

@@ -29,7 +29,7 @@ class SlideScore(Struct, frozen=True, weakref=True):
     still: tuple[tuple[int, int], ...]
 
 
-class Score(Struct, frozen=True):
+class Score(Struct, frozen=True, weakref=True):
     """A compiled show: slides with their starts in show time, beds, and the slides' times."""
 
     length_ms: int = field(name="length")
