@@ -80,6 +80,23 @@ class Delayed(LineCase):
         self.settled()
         self.assertAlmostEqual(self.kept_show().slides[0].objects[0].x, 200, delta=1)
 
+    def test_objects_that_are_turned_copied_grouped_and_drawn_stay_so(self):
+        keys = self.page.keyboard
+        self.page.mouse.click(*self.on_stage(200, 200))
+        self.drag("[data-handle=turn]", 60, 10, hold="Shift")
+        keys.press("Control+c")
+        keys.press("Control+v")
+        keys.press("Control+a")
+        keys.press("Control+g")
+        keys.press("v")
+        self.drag_between(self.on_stage(700, 200), self.on_stage(1000, 500))
+        self.page.wait_for_selector("#stage .stage-shape >> nth=2")
+        self.settled()
+        box, copy, line = self.kept_show().slides[0].objects
+        self.assertEqual((box.rotation, box.group), (copy.rotation, copy.group))
+        self.assertTrue(box.rotation and box.group)
+        self.assertEqual((line.form, line.group), ("path", ""))
+
     def test_undo_of_what_is_on_its_way_is_seen_at_once(self):
         self.page.keyboard.press("n")
         self.page.keyboard.press("Control+z")

@@ -44,6 +44,23 @@ class Lectern(BrowserCase):
         self.until("document.querySelector('#stage [data-slide=two]')?.style.visibility === 'visible'", window)
         self.assertEqual(self.page.inner_text("#next-words"), "Then the show ends")
 
+    def test_links_lead_on_the_stage_window_and_at_the_lectern(self):
+        shown = "document.querySelector('#{} [data-slide={}]')?.style.visibility === 'visible'"
+        leading = {"id": "leads", "kind": "shape", "x": 100, "y": 100, "width": 300, "height": 200}
+        there, back = ({**leading, "link": f"#slide:{to}"} for to in ("two", "one"))
+        row = self.keep({"slides": [{"id": "one", "objects": [there]}, {"id": "two", "objects": [back]}]})
+        self.open_lectern(row)
+        with self.page.expect_popup() as opened:
+            self.page.click("#open-stage")
+        window = opened.value
+        self.page.click("#give")
+        window.click("#stage [data-link='#slide:two']")
+        self.until(shown.format("stage", "two"), window)
+        self.until(shown.format("stage-now", "two"))
+        self.page.locator("#stage-now [data-slide=two] [data-link]").focus()
+        self.page.keyboard.press("Enter")
+        self.until(shown.format("stage", "one"), window)
+
     def test_a_waiting_cue_waits_and_pauses_are_taken_out(self):
         page = self.page
         page.keyboard.press("Space")

@@ -47,6 +47,17 @@ test("objects come, move, are restacked and go, and the state before stays as it
   assert.equal(JSON.stringify(before), frozen);
 });
 
+test("copies, groups and drawn lines are there before the answer", () => {
+  const copy = { id: "box", kind: "shape", x: 10, y: 20, lineage: "box" };
+  const made = after({ do: "paste-objects", slide: "a", objects: [copy], ids: ["p"] }, { do: "group-objects", slide: "a", objects: ["box", "p"], group: "g" });
+  assert.deepEqual(made.slides.a.document.objects.map((o) => [o.id, o.group]), [["box", "g"], ["p", "g"]]);
+  const apart = sketch(made, { do: "ungroup-objects", slide: "a", objects: ["p"] }, DEFAULTS);
+  assert.equal(apart.slides.a.document.objects[1].group, "");
+  const line = after({ do: "draw-path", slide: "a", points: [[30, 40], [130, 90]], id: "l", values: { line: "#112233" } });
+  assert.deepEqual([line.slides.a.nodes[1].x, line.slides.a.nodes[1].height], [30, 50]);
+  assert.match(line.slides.a.nodes[1].svg, /points="0,0 100,50"/);
+});
+
 test("slides come in order, are copied, moved and taken away, and the starts follow", () => {
   const two = after({ do: "add-slide", after: "a", ids: ["n"] }, { do: "add-slide", after: "n", ids: ["m"] });
   assert.deepEqual(two.order.map(([id, start]) => [id, start]), [["a", 0], ["n", 5000], ["m", 9000], ["b", 13000]]);

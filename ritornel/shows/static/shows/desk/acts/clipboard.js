@@ -49,11 +49,10 @@ function put(desk, event) {
   else putWords(desk, words);
 }
 
-async function putObjects({ store }, { objects, steps }) {
-  const slide = store.focus;
+function putObjects({ store }, { objects, steps }) {
   const ids = newIds("object", objects.length);
-  const { done } = await store.edit({ do: "paste-objects", slide, objects, steps, ids });
-  if (done && store.focus === slide) store.select("objects", ids);
+  store.edit({ do: "paste-objects", slide: store.focus, objects, steps, ids });
+  store.select("objects", ids);
 }
 
 function putWords({ store }, words) {

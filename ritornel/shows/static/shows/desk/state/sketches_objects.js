@@ -27,14 +27,42 @@ export const OBJECT_SKETCHES = {
 
   "duplicate-objects": (state, { slide, objects, ids, by = [COPY_OFFSET, COPY_OFFSET] }) =>
     withSlide(state, slide, (s) => {
-      const chosen = s.document.objects.filter((o) => objects.includes(o.id));
-      return chosen.reduce((made, thing, n) => {
-        if (!ids?.[n]) return made;
-        const copy = { ...thing, id: ids[n], x: thing.x + by[0], y: thing.y + by[1] };
-        const node = s.nodes.find((one) => one.object === thing.id);
-        return withObject(made, copy, node && { ...node, x: copy.x, y: copy.y, parts: node.parts?.map((p, i) => ({ ...p, key: `${copy.id}/${i}` })) }, s.names[thing.id]);
-      }, s);
+      return withCopies(s, s.document.objects.filter((o) => objects.includes(o.id)), ids, by);
     }),
+
+  "paste-objects": (state, { slide, objects, ids }, defaults) =>
+    withSlide(state, slide, (s) => {
+      const whole = objects.map((thing) => ({ ...defaults[thing.kind], lineage: thing.id, ...thing }));
+      const there = new Set(s.document.objects.map((o) => `${o.lineage} ${o.x} ${o.y}`));
+      const aside = whole.some((o) => there.has(`${o.lineage} ${o.x} ${o.y}`)) ? COPY_OFFSET : 0;
+      return withCopies(s, whole, ids, [aside, aside]);
+    }),
+
+  "draw-path": (state, { slide, points, closed = false, id, values }, defaults) =>
+    withSlide(state, slide, (s) => {
+      const [xs, ys] = [points.map(([x]) => x), points.map(([, y]) => y)];
+      const [x, y] = [Math.min(...xs), Math.min(...ys)];
+      const [width, height] = [Math.max(1, Math.max(...xs) - x), Math.max(1, Math.max(...ys) - y)];
+      const thing = { ...defaults.shape, kind: "shape", id, lineage: id, form: "path", x, y, width, height, line_width: 4, ...values };
+      const way = points.map(([px, py]) => `${px - x},${py - y}`).join(" ");
+      const svg = `<svg width="${width}" height="${height}" overflow="visible"><poly${closed ? "gon" : "line"} points="${way}" fill="none" stroke="${thing.line}" stroke-width="${thing.line_width}"/></svg>`;
+      return withObject(s, thing, { alt: "", kind: "shape", svg });
+    }),
+
+  "group-objects": (state, { slide, objects, group = "" }) =>
+    withSlide(state, slide, (s) => {
+      const members = s.document.objects.filter((o) => objects.includes(o.id));
+      if (members.length < 2) return s;
+      const nearest = s.document.objects.indexOf(members.at(-1));
+      const rest = (from, to) => s.document.objects.slice(from, to).filter((o) => !members.includes(o));
+      const together = [...rest(0, nearest), ...members.map((o) => ({ ...o, group })), ...rest(nearest + 1)];
+      const places = new Map(together.map((o, n) => [o.id, n]));
+      const nodes = s.nodes.toSorted((one, other) => (places.get(one.object) ?? -1) - (places.get(other.object) ?? -1));
+      return { ...s, document: { ...s.document, objects: together }, nodes };
+    }),
+
+  "ungroup-objects": (state, { slide, objects }) =>
+    withSlide(state, slide, (s) => withValues(s, Object.fromEntries(objects.map((id) => [id, { group: "" }])))),
 
   restack: (state, { slide, objects, to = null, before = "" }) =>
     withSlide(state, slide, (s) => {
@@ -59,6 +87,16 @@ function withObject(slide, thing, node = null, name = null) {
     nodes: [...slide.nodes, placed],
     names: { ...slide.names, [thing.id]: name ?? nameOf(thing) },
   };
+}
+
+/** The slide with copies of things, at places `by` away; one that stands on it already lends its drawing. */
+function withCopies(slide, things, ids, by) {
+  return things.reduce((made, thing, n) => {
+    if (!ids?.[n]) return made;
+    const copy = { ...thing, id: ids[n], x: thing.x + by[0], y: thing.y + by[1] };
+    const node = slide.nodes.find((one) => one.object === thing.id);
+    return withObject(made, copy, node && { ...node, x: copy.x, y: copy.y, parts: node.parts?.map((p, i) => ({ ...p, key: `${copy.id}/${i}` })) }, slide.names[thing.id]);
+  }, slide);
 }
 
 function nameOf(thing) {
