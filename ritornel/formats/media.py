@@ -15,13 +15,14 @@ import numpy as np
 from av.error import FFmpegError
 from PIL import Image, ImageOps, PngImagePlugin, UnidentifiedImageError
 
-from ritornel.formats import media_kinds, svg
+from ritornel.formats import large, media_kinds, svg
 from ritornel.formats.media_kinds import BadMedia, Claim, Kind, MediaFacts, claim_of, looks_like
 
 PEAKS_PER_SECOND = 20
 STRIP_HEIGHT = 72
 SMALL = (480, 480)
 _STAGE_QUALITY = 88
+_DRAWING = "image/svg+xml"
 STRIP_FRAMES = 24
 _PEAK_RATE = 8000
 _ORIENTATION = 0x0112
@@ -45,14 +46,12 @@ def examine(path: Path, name: str, folder: Path) -> MediaFacts:
         if facts.kind == "clip":
             strip(path, name, facts.length_ms, folder / "strip.jpg")
             poster(path, name, 0, folder / "poster.jpg")
+        seen = folder / "poster.jpg" if facts.kind == "clip" else path
+        if facts.kind == "picture" and max(facts.width, facts.height) > media_kinds.STAGE and facts.mime != _DRAWING:
+            seen = folder / "stage.webp"
+            small(path, seen, (media_kinds.STAGE, media_kinds.STAGE), _STAGE_QUALITY)
         if facts.kind != "sound":
-            small(folder / "poster.jpg" if facts.kind == "clip" else path, folder / "small.webp")
-        if (
-            facts.kind == "picture"
-            and max(facts.width, facts.height) > media_kinds.STAGE
-            and facts.mime != "image/svg+xml"
-        ):
-            small(path, folder / "stage.webp", (media_kinds.STAGE, media_kinds.STAGE), _STAGE_QUALITY)
+            small(seen, folder / "small.webp")
     except (FFmpegError, OSError, ValueError) as error:
         raise _undecodable(name, facts.kind) from error
     return facts
@@ -92,6 +91,10 @@ def _probe_picture(path: Path, name: str, claim: Claim) -> MediaFacts:
         width, height = svg.size_of(path.read_bytes(), name)
         svg.drawn(path.read_bytes(), SMALL[0])
         return MediaFacts("picture", claim.mime, width=width, height=height)
+    size = large.size_of(path)
+    if size is not None and size[0] * size[1] <= media_kinds.PIXELS:
+        large.decoded(path, SMALL)
+        return MediaFacts("picture", claim.mime, width=size[0], height=size[1])
     with warnings.catch_warnings():
         warnings.simplefilter("error", Image.DecompressionBombWarning)
         try:
@@ -111,12 +114,19 @@ def _probe_picture(path: Path, name: str, claim: Claim) -> MediaFacts:
 
 def small(path: Path, target: Path, box: tuple[int, int] = SMALL, quality: int = 82) -> None:
     """Write a picture, turned as it is seen, into a box of pixels: ``SMALL`` is what thumbnails are made of."""
+    upright = large.decoded(path, box) if large.size_of(path) is not None else _made_small(path, box)
+    mode = "RGBA" if upright.has_transparency_data else "RGB"
+    upright.convert(mode).save(target, "WEBP", quality=quality)
+
+
+def _made_small(path: Path, box: tuple[int, int]) -> Image.Image:
     with _opened(path) as picture:
+        turn = picture.getexif().get(_ORIENTATION, 1)
         picture.draft("RGB", box)
-        picture.thumbnail(box if picture.getexif().get(_ORIENTATION, 1) not in _ON_THEIR_SIDE else box[::-1])
-        upright = ImageOps.exif_transpose(picture)
-        mode = "RGBA" if upright.has_transparency_data else "RGB"
-        upright.convert(mode).save(target, "WEBP", quality=quality)
+        reduced = large.made_less(picture, box)
+        reduced.thumbnail(box[::-1] if turn in _ON_THEIR_SIDE else box)
+        reduced.getexif()[_ORIENTATION] = turn
+        return ImageOps.exif_transpose(reduced)
 
 
 def _opened(path: Path) -> Image.Image:

@@ -5,11 +5,13 @@ Each kind is one function that rewrites the file in place and returns the name t
 it stays byte for byte.
 """
 
+import os
 import struct
-from collections.abc import Callable, Iterator
+from collections.abc import Callable
 from fractions import Fraction
 from io import BytesIO
 from pathlib import Path
+from typing import BinaryIO
 
 import av
 import numpy as np
@@ -29,7 +31,11 @@ _WEBP_TELLING = {b"EXIF", b"XMP "}
 _WEBP_FLAGS = 0x08 | 0x04
 _MILLISECOND = Fraction(1, 1000)
 _QUALITY = 92
+_EMPTY_EXIF = b"II*\0\x08\0\0\0\0\0\0\0\0\0"
+"""A TIFF header (TIFF 6.0, section 2) and a directory without an entry."""
+
 _MOST_SVG = 5_000_000
+_BLOCK = 1024 * 1024
 
 
 def prepare(path: Path, name: str) -> str:
@@ -73,19 +79,28 @@ def _orientation_segment(turn: int) -> bytes:
 
 
 def _png(path: Path, name: str) -> str:
-    content = path.read_bytes()
-    if content.startswith(_PNG_START):
-        chunks = [chunk for kind, chunk in _png_chunks(content) if kind not in _PNG_TELLING]
-        path.write_bytes(_PNG_START + b"".join(chunks))
+    """Drop the chunks of a PNG (W3C PNG, 5.3) that tell; one after another, as they may be hundreds of megabytes."""
+    arriving = path.with_suffix(".arriving")
+    with path.open("rb") as file:
+        if file.read(len(_PNG_START)) != _PNG_START:
+            return name
+        with arriving.open("wb") as out:
+            out.write(_PNG_START)
+            while len(head := file.read(8)) == 8:
+                length, kind = struct.unpack(">I4s", head)
+                if kind in _PNG_TELLING:
+                    file.seek(length + 4, os.SEEK_CUR)
+                else:
+                    out.write(head)
+                    _copy(file, out, length + 4)
+    arriving.replace(path)
     return name
 
 
-def _png_chunks(content: bytes) -> Iterator[tuple[bytes, bytes]]:
-    at = len(_PNG_START)
-    while at + 8 <= len(content):
-        (length,) = struct.unpack_from(">I", content, at)
-        yield content[at + 4 : at + 8], content[at : at + 12 + length]
-        at += 12 + length
+def _copy(file: BinaryIO, out: BinaryIO, length: int) -> None:
+    while length > 0 and (block := file.read(min(length, _BLOCK))):
+        out.write(block)
+        length -= len(block)
 
 
 def _webp(path: Path, name: str) -> str:
@@ -107,13 +122,20 @@ def _webp(path: Path, name: str) -> str:
 
 
 def _avif(path: Path, name: str) -> str:
-    """Write a picture anew that tells more than itself."""
+    """Empty what an AVIF tells beside the picture, at its place: an Exif without a field, spaces for XMP."""
     with Image.open(path, formats=["AVIF"]) as picture:
         _check_pixels(picture, name)
-        if not picture.info.get("exif") and not picture.info.get("xmp"):
-            return name
-        picture.load()
-        picture.save(path, "AVIF", quality=_QUALITY, icc_profile=picture.info.get("icc_profile"), exif=b"", xmp=b"")
+        exif, xmp = (bytes(picture.info.get(told) or b"") for told in ("exif", "xmp"))
+    exif = exif.removeprefix(b"Exif\0\0")
+    if not exif and not xmp:
+        return name
+    content = path.read_bytes()
+    for told, empty in ((exif, _EMPTY_EXIF.ljust(len(exif), b"\0")), (xmp, b" " * len(xmp))):
+        if told and len(empty) == len(told):
+            content = content.replace(told, empty)
+    if any(told and told in content for told in (exif, xmp)):
+        raise BadMedia(f"“{name}” tells where it was taken in a way that cannot be taken out; export it as jpeg")
+    path.write_bytes(content)
     return name
 
 

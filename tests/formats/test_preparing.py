@@ -6,6 +6,7 @@ from pathlib import Path
 from typing import Any
 from unittest import TestCase
 
+import numpy as np
 import pillow_heif
 from PIL import Image, PngImagePlugin
 
@@ -96,11 +97,19 @@ class Prepared(TestCase):
             self.assertEqual(small.height, 480)
 
     def test_a_hundred_million_pixels_are_looked_through_in_bounds(self):
-        path = self.folder / "huge.jpg"
-        picture((10_000, 10_000)).save(path, quality=60)
-        outcome = Examination(path, "huge.jpg", self.folder / "found").outcome(60) or Outcome()
-        self.assertEqual(outcome.refused, "")
-        self.assertEqual(outcome.facts and outcome.facts["width"], 10_000)
+        huge = picture((10_000, 10_000))
+        for name, made, more in (("a.jpg", huge, {"quality": 60}), ("a.png", huge.convert("RGBA"), {"compress_level": 1}), ("a.webp", huge, {"method": 0})):  # fmt: skip
+            with self.subTest(name):
+                path = self.folder / name
+                made.save(path, **more)
+                found = self.folder / f"found-{name}"
+                outcome = Examination(path, name, found).outcome(90) or Outcome()
+                self.assertEqual(outcome.refused, "")
+                self.assertEqual(outcome.facts and outcome.facts["width"], 10_000)
+                with Image.open(found / "small.webp") as small:
+                    self.assertEqual(small.size, (480, 480))
+                    seen = np.asarray(small.convert("RGB"), dtype=int)
+                self.assertLess(np.abs(seen - (200, 30, 30)).max(axis=2)[5:, 5:].max(), 6)
 
     def test_what_is_no_picture_is_refused_in_a_sentence(self):
         for name, content in (("a.heic", b"x" * 99), ("a.gif", b"GIF89a"), ("a.avif", b"0"), ("a.svg", b"<svg"), ("a.jpg", b"\xff\xd8\xff\xe1\xff")):  # fmt: skip

@@ -28,8 +28,8 @@ def patch_to(start: Show, end: Show) -> dict[str, Any]:
             patch[name] = plain(new[name])
     before = {s.id: s for s in start.slides}
     after = {s.id: s for s in end.slides}
-    slides = {i: document_of(s) for i, s in after.items() if before.get(i) is not s and before.get(i) != s}
-    slides.update({i: None for i in before if i not in after})
+    changed = (s for s in end.slides if before.get(s.id) is not s and before.get(s.id) != s)
+    slides: dict[str, Any] = {s.id: document_of(s) for s in changed} | {i: None for i in before if i not in after}
     if slides:
         patch["slides"] = slides
     if list(before) != list(after):
