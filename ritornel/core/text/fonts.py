@@ -105,21 +105,23 @@ def _shaped(text: str, face: Face) -> float:
     return float(sum(p.x_advance for p in buffer.glyph_positions)) / loaded.upem
 
 
-def _shape(text: str, face: Face) -> tuple[_Loaded, hb.Buffer]:
+def _shape(text: str, face: Face, rtl: bool | None = None) -> tuple[_Loaded, hb.Buffer]:
     loaded = _loaded(face.file)
     buffer = hb.Buffer()
     buffer.add_str(text)
     buffer.guess_segment_properties()
+    if rtl is not None:
+        buffer.direction = "rtl" if rtl else "ltr"
     hb.shape(loaded.font, buffer)
     return loaded, buffer
 
 
-def clusters(text: str, face: Face) -> list[tuple[int, float]]:
+def clusters(text: str, face: Face, rtl: bool) -> list[tuple[int, float]]:
     """Return (character at which it begins, width in sizes) of every cluster of a text, in the order of the line.
 
     A cluster is what cannot be parted: a letter with its marks, a ligature. From right to left the last comes first.
     """
-    loaded, buffer = _shape(text, face)
+    loaded, buffer = _shape(text, face, rtl)
     found: list[tuple[int, float]] = []
     for info, place in zip(buffer.glyph_infos, buffer.glyph_positions, strict=True):
         width = place.x_advance / loaded.upem

@@ -13,11 +13,15 @@ from ritornel.core.text.runs import Stretch, Style, stretches, style_of
 
 
 class Piece(NamedTuple):
-    """Characters of one line in one style and one face, in the order in which they are read."""
+    """Characters of one line in one style and one face, in the order in which they are read.
+
+    ``start`` is the first of them in the paragraph.
+    """
 
     text: str
     face: Face
     style: Style
+    start: int = 0
 
 
 class SetLine(NamedTuple):
@@ -163,7 +167,7 @@ class _Measured:
     def pieces(self, start: int, end: int) -> tuple[Piece, ...]:
         """Return characters of one line in pieces."""
         return tuple(
-            Piece(self.text[max(start, first) : min(end, last)], face, style)
+            Piece(self.text[max(start, first) : min(end, last)], face, style, max(start, first))
             for first, last, face, style in self.cut
             if face is not None and first < end and last > start
         )

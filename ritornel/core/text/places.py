@@ -1,10 +1,12 @@
 """Where the characters and words of a set line stand: what is built on them stands where they stand."""
 
+from itertools import groupby
 from typing import NamedTuple
 
 from ritornel.core.text.breaking import words_of
+from ritornel.core.text.directions import as_seen, levels
 from ritornel.core.text.fonts import clusters
-from ritornel.core.text.layout import SetLine
+from ritornel.core.text.layout import Piece, SetLine
 
 
 class Place(NamedTuple):
@@ -16,26 +18,42 @@ class Place(NamedTuple):
     width: float
 
 
+class _Stretch(NamedTuple):
+    """Characters of one piece that run one way."""
+
+    piece: Piece
+    start: int
+    text: str
+    rtl: bool
+
+
 def characters(line: SetLine) -> list[Place]:
     """Return the place of every character of a line (letters that cannot be parted together), as they are read."""
     found: list[Place] = []
-    left, right = line.x, line.x + line.width
-    start = line.start
-    for piece in line.pieces:
+    x = line.x
+    for piece, start, text, rtl in as_seen(_stretches(line)):
         size = piece.style.size
-        shaped = clusters(piece.text, piece.face)
-        width = sum(wide for _, wide in shaped) * size
-        if line.rtl:
-            right -= width
-        x = right if line.rtl else left
+        shaped = clusters(text, piece.face, rtl)
         edges = sorted(first for first, _ in shaped)
-        ends = dict(zip(edges, [*edges[1:], len(piece.text)], strict=True))
+        ends = dict(zip(edges, [*edges[1:], len(text)], strict=True))
         for first, wide in shaped:
             found.append(Place(start + first, start + ends[first], x, wide * size))
             x += wide * size
-        left += width
-        start += len(piece.text)
     return sorted(found)
+
+
+def _stretches(line: SetLine) -> list[tuple[_Stretch, int]]:
+    """Return what runs one way in one face, with its level, as it is read."""
+    ways = levels(line.text, line.rtl)
+    found, at = [], 0
+    for piece in line.pieces:
+        inside = range(at, at + len(piece.text))
+        for level, group in groupby(inside, key=ways.__getitem__):
+            there = list(group)
+            text = line.text[there[0] : there[-1] + 1]
+            found.append((_Stretch(piece, piece.start + there[0] - at, text, level % 2 == 1), level))
+        at += len(piece.text)
+    return found
 
 
 def words(line: SetLine) -> list[Place]:
@@ -43,8 +61,18 @@ def words(line: SetLine) -> list[Place]:
     placed = characters(line)
     found = []
     for word in words_of(line.text):
-        inside = [p for p in placed if line.start + word.start <= p.start < line.start + word.end]
+        start, end = _in_paragraph(line, word.start), _in_paragraph(line, word.end - 1) + 1
+        inside = [p for p in placed if start <= p.start < end]
         if inside:
             left, right = min(p.x for p in inside), max(p.x + p.width for p in inside)
-            found.append(Place(line.start + word.start, line.start + word.end, left, right - left))
+            found.append(Place(start, end, left, right - left))
     return found
+
+
+def _in_paragraph(line: SetLine, at: int) -> int:
+    """Return where in the paragraph the line's character ``at`` is; what no face has is not in the line."""
+    for piece in line.pieces:
+        if at < len(piece.text):
+            return piece.start + at
+        at -= len(piece.text)
+    return line.start + len(line.text)

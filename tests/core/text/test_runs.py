@@ -167,6 +167,23 @@ class Places(TestCase):
         self.assertEqual([p.start for p in found], [second.start, second.start + 6, second.start + 9])
         self.assertAlmostEqual(found[0].width, 40 * advance(second.text.split()[0], SANS), places=3)
 
+    def test_a_line_of_both_directions_has_each_word_where_readers_see_it(self):
+        for words_read, rtl, seen in (
+            ("Lampe המגדלור בים now", False, ["Lampe", "בים", "המגדלור", "now"]),
+            ("המגדלור of the sea בים", True, ["בים", "of", "the", "sea", "המגדלור"]),
+            ("המגדלור 12 בים", True, ["בים", "12", "המגדלור"]),
+        ):
+            line = placed(Paragraph(words_read, (Run(start=9, end=11, weight=600),)))[0].lines[0]
+            self.assertEqual(line.rtl, rtl)
+            found = sorted(words(line), key=lambda place: place.x)
+            self.assertEqual([words_read[p.start : p.end] for p in found], seen)
+            self.assertAlmostEqual(found[-1].x + found[-1].width, line.x + line.width, delta=0.5)
+            self.assertAlmostEqual(found[0].x, line.x, delta=0.5)
+
+    def test_words_after_a_character_that_no_face_has_are_found(self):
+        line = placed(Paragraph("la\U0001f3eemp turns"))[0].lines[0]
+        self.assertEqual([(p.start, p.end) for p in words(line)], [(0, 5), (6, 11)])
+
     def test_from_right_to_left_the_first_word_stands_at_the_right(self):
         line = placed(Paragraph("המגדלור בים"))[0].lines[0]
         first, second = words(line)
