@@ -45,4 +45,5 @@ def as_seen(things: Sequence[tuple[T, int]]) -> list[T]:
 def _runs(order: list[int], things: Sequence[tuple[T, int]], level: int) -> Iterator[list[int]]:
     """Yield stretches at or above a level turned round, the others as they are."""
     for high, group in groupby(order, key=lambda n: things[n][1] >= level):
-        yield list(group)[::-1] if high else list(group)
+        stretch = list(group)
+        yield stretch[::-1] if high else stretch
