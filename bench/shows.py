@@ -90,5 +90,5 @@ def _slide(number: int, steps: int) -> dict:
         for n in range(steps)
     ]  # fmt: skip
     script = f"Words of slide {number}. [1] Four five, [2] six seven. [3] Eight nine."
-    transition = {"type": "push", "duration": 700}
+    transition = {"type": "pushWipe", "duration": 700}
     return {"id": f"s{number}", "transition": transition, "script": script, "objects": objects, "running_order": order}

@@ -92,7 +92,7 @@ def slides(draw: st.DrawFn) -> dict[str, Any]:
     script = " ".join(f"[{n}] {p}" if n else p for n, p in enumerate(passages))
     document = slide(*steps, objects=(text("words", "A line", "Another line"),), script=script)
     document["transition"] = {
-        "type": draw(st.sampled_from(["cut", "crossfade", "push", "bar-wipe", "fade-through"])),
+        "type": draw(st.sampled_from(["cut", "fade", "push", "barWipe", "fade-through", "leaf", "snakeWipe"])),
         "duration": draw(st.integers(0, 1500)),
     }
     document["builds_with_transition"] = draw(st.booleans())

@@ -134,6 +134,7 @@ def vocabulary() -> dict[str, Any]:
                 "subtypes": list(t.subtypes),
                 "colour": t.has_colour,
                 "instant": t.instant,
+                "softens": t.softens,
             }
             for t in TRANSITIONS.values()
         },

@@ -294,8 +294,8 @@ class Retiming(BrowserCase):
 
     def test_transition_and_hold_for_one_or_for_all(self):
         self.page.click("#slide-settings")
-        self.page.select_option("#slide-sheet [aria-label=Transition]", "bar-wipe")
-        self.until("ritornel.store.slide.document.transition.type === 'bar-wipe'")
+        self.page.select_option("#slide-sheet [aria-label=Transition]", "barWipe")
+        self.until("ritornel.store.slide.document.transition.type === 'barWipe'")
         self.page.fill("[aria-label=Hold]", "2.5")
         self.page.keyboard.press("Tab")
         self.until("ritornel.store.slide.document.hold === 2500")
@@ -303,7 +303,7 @@ class Retiming(BrowserCase):
         self.page.click("text=Hold for all")
         self.settled()
         two = self.page.evaluate("ritornel.store.kept.slides.two.document")
-        self.assertEqual((two["transition"]["type"], two["hold"]), ("bar-wipe", 2500))
+        self.assertEqual((two["transition"]["type"], two["hold"]), ("barWipe", 2500))
 
 
 class Writing(BrowserCase):

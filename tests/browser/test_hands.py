@@ -138,7 +138,7 @@ class KeysAlone(HandsCase):
 class WhatHasTheFocus(HandsCase):
     def test_after_choosing_and_typing_it_stays(self):
         self.page.click("#slide-settings")
-        self.page.select_option("#slide-sheet [aria-label=Transition]", "push")
+        self.page.select_option("#slide-sheet [aria-label=Transition]", "pushWipe")
         self.focus("#slide-sheet [aria-label=Transition]")
         self.page.keyboard.press("ArrowDown")
         self.settled()
@@ -151,13 +151,13 @@ class WhatHasTheFocus(HandsCase):
 
     def test_a_new_slides_fields_say_what_it_has(self):
         self.page.click("#slide-settings")
-        self.page.select_option("#slide-sheet [aria-label=Transition]", "push")
+        self.page.select_option("#slide-sheet [aria-label=Transition]", "pushWipe")
         self.page.keyboard.press("Escape")
         self.page.evaluate("document.activeElement.blur()")
         self.page.keyboard.press("n")
-        self.assertEqual(self.page.input_value("#slide-sheet [aria-label=Transition]"), "push")
+        self.assertEqual(self.page.input_value("#slide-sheet [aria-label=Transition]"), "pushWipe")
         self.settled()
-        self.assertEqual(self.page.evaluate("ritornel.store.slide.document.transition.type"), "push")
+        self.assertEqual(self.page.evaluate("ritornel.store.slide.document.transition.type"), "pushWipe")
 
     def test_writing_goes_on_while_the_show_plays_to_the_next_slide(self):
         self.page.evaluate("ritornel.stage.scrub(ritornel.store.length() - 400)")

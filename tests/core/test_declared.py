@@ -32,7 +32,6 @@ def effect_facts(effect: Effect) -> dict:
 
 
 def transition_facts(kind: TransitionKind) -> dict:
-    subtypes = [name for name, _ in kind.subtypes] or [""]
     return {
         "label": kind.label,
         "duration": kind.duration_ms,
@@ -40,7 +39,8 @@ def transition_facts(kind: TransitionKind) -> dict:
         "colour": kind.has_colour,
         "easing": kind.easing,
         "instant": kind.instant,
-        "layers": {s: kind.layers(s, "#aa0000", 1280.0, 720.0)._asdict() for s in [*subtypes, "unknown"]},
+        "softens": kind.softens,
+        "verb": kind.verb,
     }
 
 

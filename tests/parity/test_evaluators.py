@@ -9,11 +9,12 @@ from hypothesis import strategies as st
 
 from ritornel.core.model import Show
 from ritornel.core.model.reading import read_show
+from ritornel.core.motion.transitions import TRANSITIONS
 from ritornel.core.score import compile, evaluate
 from ritornel.render.player import playable
 from ritornel.shows.demo import lamp, winter
 from tests.examples import examples
-from tests.made import SHOWS
+from tests.made import SHOWS, show, slide
 from tests.node import in_page
 
 
@@ -24,10 +25,14 @@ class Parity(TestCase):
         score = compile(show)
         (frames,) = in_page("evaluate", [{"play": playable(show, score), "times": times}])
         for time, frame in zip(times, frames, strict=True):
-            expected = msgspec.to_builtins(evaluate(score, time))
+            expected = msgspec.json.decode(msgspec.json.encode(evaluate(score, time)))
             self.assertEqual((frame["slide"], frame["backdrop"]), (expected["slide"], expected["backdrop"]))
             self.assertEqual(len(frame["layers"]), len(expected["layers"]))
             for ours, theirs in zip(expected["layers"], frame["layers"], strict=True):
+                self.assertEqual(
+                    [ours[name] for name in ("slide", "corners", "soft", "grid")],
+                    [theirs[name] for name in ("slide", "corners", "soft", "grid")],
+                )
                 self.assert_near(ours["properties"], theirs["properties"], time)
                 self.assertEqual(set(ours["targets"]), set(theirs["targets"]))
                 for key, state in ours["targets"].items():
@@ -48,6 +53,23 @@ class Parity(TestCase):
     def test_on_made_shows(self, show: Show, chance: random.Random):
         length = compile(show).length_ms
         self.assert_same(show, [chance.uniform(0, length) for _ in range(40)])
+
+    def test_on_every_transition(self):
+        chance = random.Random(8)
+        forms = [(k.name, s) for k in TRANSITIONS.values() if not k.instant for s, _ in k.subtypes or (("", ""),)]
+        slides = [
+            slide(
+                hold=50,
+                transition={
+                    "type": name, "subtype": subtype, "duration": 1000, "reverse": chance.random() < 0.3,
+                    "softness": chance.choice((0, 0.3)), "easing": chance.choice(("", "ease-out")),
+                },
+            )
+            for name, subtype in forms
+        ]  # fmt: skip
+        made = show(*slides)
+        score = compile(made)
+        self.assert_same(made, [start + chance.uniform(0, 1000) for start in score.starts for _ in range(3)])
 
     def test_on_the_demo_shows(self):
         chance = random.Random(4)

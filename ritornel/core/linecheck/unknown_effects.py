@@ -27,6 +27,11 @@ def transition_complaints(transition: Transition) -> Iterator[str]:
     elif transition.subtype and transition.subtype not in [name for name, _ in kind.subtypes]:
         choice = ", ".join(name for name, _ in kind.subtypes) or "it has only one form"
         yield f"transition “{kind.name}” has no form “{transition.subtype}”, only: {choice}"
+    if transition.easing:
+        try:
+            parse(transition.easing)
+        except BadEasing as error:
+            yield str(error)
 
 
 def step_complaints(step: Step) -> Iterator[str]:

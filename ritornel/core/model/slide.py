@@ -3,24 +3,57 @@
 from typing import Annotated, Any, Literal
 
 from msgspec import Meta, Struct, field
+from msgspec.structs import force_setattr
 
 from ritornel.core.model import limits
 from ritornel.core.model.framing import Ground
 from ritornel.core.model.objects import Object
-from ritornel.core.model.units import Colour, Count, CueNumber, Id, Ms, Name
+from ritornel.core.model.units import Colour, Count, CueNumber, Id, Ms, Name, Share
 
 Kind = Literal["entrance", "emphasis", "exit", "path", "play", "pause"]
 Trigger = Literal["cue", "alongside", "following"]
 Advance = Literal["presenter", "clock"]
 
+_SIDES = ("left", "top", "right", "bottom")
+
+
+_NAMED_BEFORE: dict[tuple[str, str], tuple[str, str, bool]] = {
+    ("crossfade", ""): ("fade", "", False),
+    ("push", ""): ("pushWipe", "", False),
+    **{("push", f"from-{side}"): ("pushWipe", f"from{side.title()}", False) for side in _SIDES},
+    ("bar-wipe", ""): ("barWipe", "", False),
+    ("bar-wipe", "left-to-right"): ("barWipe", "leftToRight", False),
+    ("bar-wipe", "right-to-left"): ("barWipe", "leftToRight", True),
+    ("bar-wipe", "top-to-bottom"): ("barWipe", "topToBottom", False),
+    ("bar-wipe", "bottom-to-top"): ("barWipe", "topToBottom", True),
+}
+"""Type and subtype as documents had them once: the standard's, and whether reversed."""
+
 
 class Transition(Struct, frozen=True, kw_only=True, omit_defaults=True):
-    """How a slide replaces the one before. No ``duration`` means the default of its type."""
+    """How a slide replaces the one before. Types and subtypes are SMIL's, or our own.
 
-    type: Name = "crossfade"
+    Left out, ``duration`` and ``easing`` (a CSS easing function) are those of its type. ``reverse`` is SMIL's
+    direction: what would cover the slide before uncovers this one. ``softness`` is that of its edge, where it has one:
+    1 is as much as there is. Names that documents had before those of the standard are read as these.
+    """
+
+    type: Name = "fade"
     subtype: Name = ""
     duration_ms: Ms | None = field(default=None, name="duration")
     colour: Colour = "#000000"
+    reverse: bool = False
+    softness: Share = 0.0
+    easing: Name = ""
+
+    def __post_init__(self) -> None:
+        known = _NAMED_BEFORE.get((self.type, self.subtype)) or _NAMED_BEFORE.get((self.type, ""))
+        if known is not None:
+            type_, subtype, turned = known
+            subtype = subtype or self.subtype
+            force_setattr(self, "type", type_)
+            force_setattr(self, "subtype", subtype)
+            force_setattr(self, "reverse", self.reverse != turned)
 
 
 class Part(Struct, frozen=True, omit_defaults=True):

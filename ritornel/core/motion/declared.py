@@ -3,7 +3,10 @@
 import importlib
 import pkgutil
 from collections.abc import Callable, Mapping, Sequence
-from typing import Any, Literal, NamedTuple
+from typing import TYPE_CHECKING, Any, Literal, NamedTuple
+
+if TYPE_CHECKING:
+    from ritornel.core.motion.pieces import Piece
 
 Value = float | tuple[float, ...]
 
@@ -58,27 +61,33 @@ class Effect(NamedTuple):
     params: tuple[Param, ...] = ()
 
 
-class Layers(NamedTuple):
-    """What a transition does to the slide before and the one that comes in, over what colour."""
+class Scene(NamedTuple):
+    """What a transition is asked for: its form, the stage's size, how far its edge is soft, all in stage units."""
 
-    old: Sequence[Curve]
-    new: Sequence[Curve]
-    backdrop: str = "#000000"
+    subtype: str
+    width: float
+    height: float
+    soft: float = 0.0
 
 
 class TransitionKind(NamedTuple):
-    """A transition. ``layers`` gets the subtype, the colour, and the stage's width and height."""
+    """A transition. ``pieces`` returns what is on the stage while it runs, from the bottom up.
+
+    ``verb`` says what the new slide does, ``subtypes`` are (name, words) of its forms, the first the default. One that
+    ``has_colour`` lies over its colour; one that ``softens`` may have a soft edge. It need not know of being reversed.
+    """
 
     name: str
     label: str
     verb: str
     help: str
     duration_ms: int
-    layers: Callable[[str, str, float, float], Layers]
+    pieces: Callable[[Scene], Sequence["Piece"]]
     subtypes: tuple[tuple[str, str], ...] = ()
     has_colour: bool = False
     easing: str = "linear"
     instant: bool = False
+    softens: bool = False
 
 
 def params_of(effect: Effect, given: Mapping[str, Any]) -> dict[str, Any]:

@@ -1,7 +1,7 @@
 """Keyframed tracks: one property of one target over slide time. What both evaluators interpolate."""
 
 from bisect import bisect_right
-from collections.abc import Iterable, Mapping, Sequence
+from collections.abc import Iterable, Mapping
 
 from msgspec import Struct
 
@@ -187,11 +187,3 @@ def backwards(curve: Curve) -> Curve:
     """Return the curve run from its end to its beginning: an exit from an entrance."""
     name, keys = curve
     return name, tuple((1 - share, value) for share, value in reversed(keys))
-
-
-def layer_tracks(curves: Sequence[Curve], duration: int, easing: Easing) -> tuple[Track, ...]:
-    """Return a transition's curves as tracks over 0..duration."""
-    builder = TrackBuilder()
-    for curve in curves:
-        builder.add(curve, 0, duration, easing)
-    return builder.tracks()

@@ -8,14 +8,14 @@
 from ritornel.core.score.compiling import compile, content_of, forget, with_defaults
 from ritornel.core.score.evaluating import evaluate, slide_at
 from ritornel.core.score.facts import facts, findings, group_facts
-from ritornel.core.score.parts import FrameState, Layer, LayerPlan, Score, SlideScore
+from ritornel.core.score.parts import FrameState, Layer, Score, SlideScore, TransitionPlan
 
 __all__ = [
     "FrameState",
     "Layer",
-    "LayerPlan",
     "Score",
     "SlideScore",
+    "TransitionPlan",
     "compile",
     "content_of",
     "evaluate",

@@ -19,10 +19,10 @@ from ritornel.core.model.uses import assets_of
 from ritornel.core.model.writing import encoded
 from ritornel.core.motion.builds import effect_for
 from ritornel.core.motion.choreography import Target, choreograph
-from ritornel.core.motion.easing import parse
-from ritornel.core.motion.track import Track, layer_tracks
-from ritornel.core.motion.transitions import transition_for, transition_ms
-from ritornel.core.score.parts import LayerPlan, Score, SlideScore
+from ritornel.core.motion.track import Track
+from ritornel.core.motion.transitions import transition_ms
+from ritornel.core.score.parts import Score, SlideScore
+from ritornel.core.score.planning import plan_of
 from ritornel.core.score.still import still_spans
 from ritornel.core.sound.spans import bed_span, media_track, narration_span, object_spans
 from ritornel.core.time.dwell import Shown, shown_by
@@ -130,15 +130,7 @@ def _compile_slide(
         if isinstance(thing, Clip):
             targets = _with_track(targets, thing, media_track(thing, spans))
     spans += narration_span(slide, asked, time.length_ms, lengths)
-    kind = transition_for(slide.transition)
-    layers = kind.layers(slide.transition.subtype, slide.transition.colour, float(width), float(height))
-    easing = parse(kind.easing)
-    plan = LayerPlan(
-        transition,
-        layers.backdrop,
-        layer_tracks(layers.old, transition, easing) if transition else (),
-        layer_tracks(layers.new, transition, easing) if transition else (),
-    )
+    plan = plan_of(slide.transition, transition, width, height)
     score = SlideScore(slide.id, time.length_ms, plan, tuple(targets), tuple(spans), ())
     return time, replace(score, still=still_spans(score))
 

@@ -3,17 +3,21 @@
 from bisect import bisect_right
 
 from ritornel.core.motion.declared import Value
+from ritornel.core.motion.easing import eased
+from ritornel.core.motion.pieces import WHOLE, Piece, cell_states
 from ritornel.core.motion.track import state_at
-from ritornel.core.score.parts import FrameState, Layer, Score, SlideScore
+from ritornel.core.score.parts import FrameState, Layer, Score, SlideScore, TransitionPlan
+from ritornel.core.score.planning import BLACK
 
-BLACK = "#000000"
+NOTHING = -1
+"""The index of the slide before the first: black."""
 
 
 def evaluate(score: Score, time: float) -> FrameState:
     """Return what stands on the stage at ``time`` ms of the show, clamped to its length.
 
-    While a transition runs, the slide before, the last that had any length, lies under the new one as it last was; the
-    first slide comes out of black. Raises ``ValueError`` for a score without slides.
+    While a transition runs, the slide before, the last that had any length, is there as it last was; the first slide
+    comes out of black. Raises ``ValueError`` for a score without slides.
     """
     if not score.slides:
         raise ValueError("a show without slides has no frames")
@@ -21,15 +25,25 @@ def evaluate(score: Score, time: float) -> FrameState:
     slide = score.slides[index]
     within = min(max(0.0, time - score.starts[index]), float(slide.length_ms))
     plan = slide.transition
+    new = Layer(index, within, {}, _targets(slide, within))
     if within >= plan.duration_ms:
-        return FrameState(index, within, BLACK, (_layer(slide, index, within, {}),))
-    new = _layer(slide, index, within, state_at(plan.new, within))
-    previous = next((n for n in range(index - 1, -1, -1) if score.slides[n].length_ms), None)
-    if previous is None:
         return FrameState(index, within, BLACK, (new,))
-    before = score.slides[previous]
-    old = _layer(before, previous, float(before.length_ms), state_at(plan.old, within))
-    return FrameState(index, within, plan.backdrop, (old, new))
+    previous = next((n for n in range(index - 1, -1, -1) if score.slides[n].length_ms), NOTHING)
+    if previous == NOTHING:
+        old, backdrop = Layer(NOTHING, 0.0, {}, {}), BLACK
+    else:
+        before = score.slides[previous]
+        end = float(before.length_ms)
+        old, backdrop = Layer(previous, end, {}, _targets(before, end)), plan.backdrop
+    progress = progress_at(plan, within)
+    layers = tuple(_piece(piece, new if piece.of == "new" else old, progress) for piece in plan.pieces)
+    return FrameState(index, within, backdrop, layers)
+
+
+def progress_at(plan: TransitionPlan, within: float) -> float:
+    """Return how far a transition has come through its pieces, 0 to ``WHOLE``, at a slide time in it."""
+    share = min(1.0, max(0.0, eased(plan.easing, within / plan.duration_ms)))
+    return WHOLE * (1.0 - share if plan.reverse else share)
 
 
 def slide_at(score: Score, time: float) -> int:
@@ -38,5 +52,14 @@ def slide_at(score: Score, time: float) -> int:
     return next((n for n in range(index, -1, -1) if score.slides[n].length_ms), index)
 
 
-def _layer(slide: SlideScore, index: int, time: float, properties: dict[str, Value]) -> Layer:
-    return Layer(index, time, properties, {t.key: state_at(t.tracks, time) for t in slide.targets})
+def _targets(slide: SlideScore, time: float) -> dict[str, dict[str, Value]]:
+    return {t.key: state_at(t.tracks, time) for t in slide.targets}
+
+
+def _piece(piece: Piece, layer: Layer, progress: float) -> Layer:
+    properties = state_at(piece.tracks, progress)
+    grid = None
+    if piece.cells is not None:
+        properties["cells"] = cell_states(piece.cells, progress)
+        grid = (piece.cells.columns, piece.cells.rows)
+    return Layer(layer.slide, layer.time, properties, layer.targets, piece.corners, piece.soft, grid)

@@ -4,18 +4,23 @@ from msgspec import Struct, field
 
 from ritornel.core.motion.choreography import Target
 from ritornel.core.motion.declared import Value
-from ritornel.core.motion.track import Track
+from ritornel.core.motion.easing import Easing
+from ritornel.core.motion.pieces import Piece
 from ritornel.core.sound.spans import Span
 from ritornel.core.time.slide_clock import SlideTime
 
 
-class LayerPlan(Struct, frozen=True):
-    """A slide's transition: tracks of the slide before and of this one, over the slide time 0..duration."""
+class TransitionPlan(Struct, frozen=True):
+    """A slide's transition: its pieces from the bottom up, over slide time 0..duration, eased to their progress.
+
+    One that is ``reverse`` runs from the end of its pieces to their beginning.
+    """
 
     duration_ms: int = field(name="duration")
+    easing: Easing
+    reverse: bool
     backdrop: str
-    old: tuple[Track, ...]
-    new: tuple[Track, ...]
+    pieces: tuple[Piece, ...]
 
 
 class SlideScore(Struct, frozen=True, weakref=True):
@@ -23,7 +28,7 @@ class SlideScore(Struct, frozen=True, weakref=True):
 
     id: str
     length_ms: int = field(name="length")
-    transition: LayerPlan
+    transition: TransitionPlan
     targets: tuple[Target, ...]
     spans: tuple[Span, ...]
     still: tuple[tuple[int, int], ...]
@@ -40,12 +45,20 @@ class Score(Struct, frozen=True, weakref=True):
 
 
 class Layer(Struct, frozen=True):
-    """One slide on the stage at an instant: its own properties, and its targets' by key."""
+    """One slide on the stage at an instant, or a part of it: its own properties, and its targets' by key.
+
+    ``slide`` is -1 for the black that a show comes out of. Where its properties have a ``clip``, ``corners`` and
+    ``soft`` are those of its ``Piece``; where they have ``cells`` (how far each has come, 0..1), ``grid`` is columns
+    and rows.
+    """
 
     slide: int
     time: float
     properties: dict[str, Value]
     targets: dict[str, dict[str, Value]]
+    corners: tuple[int, ...] = ()
+    soft: float = 0.0
+    grid: tuple[int, int] | None = None
 
 
 class FrameState(Struct, frozen=True):

@@ -33,3 +33,8 @@ def to_step(number: int, step: int) -> int:
 def tenths(number: float) -> float:
     """Return ``number`` rounded half up to a tenth: places and sizes on the stage are kept so."""
     return rounded(number * 10) / 10
+
+
+def hundredths(number: float) -> float:
+    """Return ``number`` rounded half up to a hundredth."""
+    return rounded(number * 100) / 100

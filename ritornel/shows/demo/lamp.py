@@ -78,7 +78,7 @@ def _welcome() -> Document:
 def _skerry() -> Document:
     return {
         "id": "skerry", "title": "A light on a skerry", "background": DEEP, "ground": dusk("#1b4c4b", "#0d2c2d"),
-        "transition": {"type": "push", "subtype": "from-right", "duration": 900},
+        "transition": {"type": "pushWipe", "subtype": "fromRight", "duration": 900},
         "script": (
             "Eleven ships went down here in one winter. [1] So they built a tower, [2] put a lamp in it, "
             "[3] and found that the lamp alone was not enough."
@@ -102,7 +102,7 @@ def _skerry() -> Document:
 def _light(marks: list[int]) -> Document:
     return {
         "id": "light", "title": "Where the light went", "background": NIGHT,
-        "transition": {"type": "crossfade", "duration": 1000},
+        "transition": {"type": "fade", "duration": 1000},
         "script": _script(NARRATED["light"]),
         "narration": {"asset": "voice-light.ogg", "marks": marks, "tail": 900},
         "objects": [
@@ -126,7 +126,7 @@ def _light(marks: list[int]) -> Document:
 def _ring() -> Document:
     return {
         "id": "ring", "title": "A ring of prisms", "background": AUBERGINE, "ground": dusk("#4a2f50", "#261729"),
-        "transition": {"type": "bar-wipe", "subtype": "left-to-right", "duration": 900},
+        "transition": {"type": "barWipe", "subtype": "leftToRight", "duration": 900},
         "script": (
             "This is the lens: nine rings of prisms about one eye. [1] Each prism bends the light a little; "
             "[2] together they send all of it out to sea, in a beam that is seen for twenty miles."
@@ -149,7 +149,7 @@ def _ring() -> Document:
 def _bath() -> Document:
     return {
         "id": "bath", "title": "The bath", "background": NIGHT, "ground": dusk("#1e2c4e", "#0e1528"),
-        "transition": {"type": "crossfade", "duration": 800},
+        "transition": {"type": "fade", "duration": 800},
         "script": (
             "The lens and its lamp weigh four tons. You would look for cogs, for rollers, for oil. "
             "[1] There are none. All of it floats, [2] in a trough of mercury no deeper than your hand. "
@@ -180,7 +180,7 @@ def _bath() -> Document:
 def _finger(marks: list[int]) -> Document:
     return {
         "id": "finger", "title": "One finger", "background": DEEP, "ground": dusk("#1b4c4b", "#0d2c2d"),
-        "transition": {"type": "crossfade", "duration": 800},
+        "transition": {"type": "fade", "duration": 800},
         "script": _script(NARRATED["finger"]),
         "narration": {"asset": "voice-finger.ogg", "marks": marks, "tail": 600},
         "objects": [
@@ -196,7 +196,7 @@ def _finger(marks: list[int]) -> Document:
 def _clockwork() -> Document:
     return {
         "id": "clockwork", "title": "The clockwork", "background": AUBERGINE,
-        "transition": {"type": "push", "subtype": "from-bottom", "duration": 1000},
+        "transition": {"type": "pushWipe", "subtype": "fromBottom", "duration": 1000},
         "script": (
             "What drives it is a weight on a chain, as in a tall clock. [1] The keeper wound it up every two hours, "
             "[2] all night, [3] for ninety years."
@@ -247,7 +247,7 @@ def _flashes() -> Document:
 def _goodbye() -> Document:
     return {
         "id": "goodbye", "title": "Come and see it", "background": NIGHT,
-        "transition": {"type": "crossfade", "duration": 1200},
+        "transition": {"type": "fade", "duration": 1200},
         "script": "The tower is open every Sunday. Bring a coat, and mind the stairs.",
         "objects": [
             whole("night", "skarholm-night.jpg", "The light at night"),

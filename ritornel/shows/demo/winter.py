@@ -3,11 +3,11 @@
 from ritornel.shows.demo.parts import Document, build, text, whole
 
 _PICTURES = [
-    ("winter 1 the light by day.jpg", "The light by day", "crossfade", "", "Open in winter, too"),
-    ("winter 2 first snow.jpg", "First snow", "crossfade", "", "Sundays, 11 to 15"),
-    ("winter 3 boathouses.jpg", "Boathouses", "push", "from-right", "Coffee in the second boathouse"),
-    ("winter 4 dusk.jpg", "Dusk", "crossfade", "", "The lamp is lit at four"),
-    ("winter 5 the museum room.jpg", "The museum room", "bar-wipe", "left-to-right", "Warm rooms, old lamps"),
+    ("winter 1 the light by day.jpg", "The light by day", "fade", "", "Open in winter, too"),
+    ("winter 2 first snow.jpg", "First snow", "fade", "", "Sundays, 11 to 15"),
+    ("winter 3 boathouses.jpg", "Boathouses", "pushWipe", "fromRight", "Coffee in the second boathouse"),
+    ("winter 4 dusk.jpg", "Dusk", "fade", "", "The lamp is lit at four"),
+    ("winter 5 the museum room.jpg", "The museum room", "barWipe", "leftToRight", "Warm rooms, old lamps"),
     ("winter 10 northern lights.jpg", "Northern lights", "fade-through", "", "And sometimes, this"),
 ]
 

@@ -176,7 +176,7 @@ class FromDocuments(TestCase):
         odd = step("a", effect="swirl", params={"size": 5})
         self.show = show(
             slide(odd, step("b", effect="fade"), id="one", transition={"type": "iris"}), slide(id="two"),
-            slide(id="three", transition={"type": "push", "subtype": "sideways"}),
+            slide(id="three", transition={"type": "pushWipe", "subtype": "sideways"}),
         )  # fmt: skip
 
     def set(self, **values):
@@ -187,12 +187,12 @@ class FromDocuments(TestCase):
         self.assertEqual(self.set(slides=["one"], values={"transition": longer}).slides[0].transition.duration_ms, 900)
         for slides, transition in (
             (["two"], longer),
-            (["three"], {"type": "push", "subtype": "upward"}),
-            (["two"], {"type": "push", "subtype": "sideways"}),
+            (["three"], {"type": "pushWipe", "subtype": "upward"}),
+            (["two"], {"type": "pushWipe", "subtype": "sideways"}),
         ):
             with self.assertRaisesRegex(BadEdit, "iris|upward|sideways"):
                 self.set(slides=slides, values={"transition": transition})
-        self.set(slides=["three"], values={"transition": {"type": "push", "subtype": "sideways", "duration": 5}})
+        self.set(slides=["three"], values={"transition": {"type": "pushWipe", "subtype": "sideways", "duration": 5}})
         self.assertEqual(self.set(values={"transition": None}).slides[0].transition.type, "cut")
 
     def test_effects_and_settings(self):
@@ -212,10 +212,10 @@ class FromDocuments(TestCase):
 
 class SlidesAndShow(TestCase):
     def test_a_new_slide_looks_like_the_one_it_follows(self):
-        made = show(slide(id="a", background="#112233", transition={"type": "push"}), slide(id="b"))
+        made = show(slide(id="a", background="#112233", transition={"type": "pushWipe"}), slide(id="b"))
         after = edited(made, do="add-slide", after="a").slides
         self.assertEqual([s.id for s in after], ["a", "slide-1", "b"])
-        self.assertEqual((after[1].background, after[1].transition.type), ("#112233", "push"))
+        self.assertEqual((after[1].background, after[1].transition.type), ("#112233", "pushWipe"))
         self.assertEqual(edited(show(), do="add-slide").slides[0].background, "#fffdf7")
 
     def test_names_are_sorted_as_people_do(self):

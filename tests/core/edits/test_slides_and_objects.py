@@ -17,7 +17,7 @@ class Slides(TestCase):
         changed = edited(
             read_show({"assets": PICTURES}),
             do="add-picture-slides", assets=["p10", "p1", "p2"], fit="fill", hold=2500,
-            transition={"type": "push", "duration": 400},
+            transition={"type": "pushWipe", "duration": 400},
         )  # fmt: skip
         self.assertEqual([s.objects[0].asset for s in changed.slides], ["p1", "p2", "p10"])
         first = changed.slides[0]
@@ -56,8 +56,8 @@ class Slides(TestCase):
         start = show(slide(id="a"), slide(id="b"))
         one = edited(start, do="set-slides", slides=["b"], values={"hold": 900})
         self.assertEqual([s.hold_ms for s in one.slides], [None, 900])
-        every = edited(one, do="set-slides", values={"transition": {"type": "push"}, "hold": None})
-        self.assertEqual([(s.transition.type, s.hold_ms) for s in every.slides], [("push", None)] * 2)
+        every = edited(one, do="set-slides", values={"transition": {"type": "pushWipe"}, "hold": None})
+        self.assertEqual([(s.transition.type, s.hold_ms) for s in every.slides], [("pushWipe", None)] * 2)
 
     def test_what_must_not_be_set_is_refused(self):
         for values in ({"id": "z"}, {"objects": []}, {"colour": "#000000"}):

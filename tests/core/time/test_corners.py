@@ -244,7 +244,8 @@ class Slides(TestCase):
         first = slide(transition={"type": "fade-through", "duration": 1000, "colour": "#aa0000"}, hold=2000)
         score = compile(show(first, {**first, "hold": 3000}))
         for at in (0, 250, 499, 700):
-            self.assertEqual((evaluate(score, at).backdrop, len(evaluate(score, at).layers)), ("#000000", 1))
+            frame = evaluate(score, at)
+            self.assertEqual((frame.backdrop, [layer.slide for layer in frame.layers]), ("#000000", [-1, 0]))
         self.assertEqual(evaluate(score, 3500).backdrop, "#aa0000")
 
     def test_a_transition_longer_than_its_slide_is_shortened_to_it_with_a_finding(self):
@@ -264,7 +265,8 @@ class Slides(TestCase):
         self.assertEqual([layer.slide for layer in evaluate(score, 1200).layers], [0, 2])
         self.assertEqual(evaluate(score, 99_999).slide, 2)
         opening = compile(show(slide(hold=0), fades))
-        self.assertEqual((len(evaluate(opening, 500).layers), evaluate(opening, 500).backdrop), (1, "#000000"))
+        frame = evaluate(opening, 500)
+        self.assertEqual(([layer.slide for layer in frame.layers], frame.backdrop), ([-1, 1], "#000000"))
         self.assertEqual(evaluate(compile(show(slide(hold=0), slide(hold=0))), 0).slide, 1)
 
     def test_what_only_a_slide_of_no_length_showed_is_still_to_be_read(self):

@@ -1,8 +1,10 @@
 """Transitions, one file per family.
 
-A file states ``TRANSITION``, a ``TransitionKind`` (see ``motion.declared``): name, help line, default duration,
-subtypes, and ``layers(subtype, colour, width, height)``, which returns the curves of the two slides as layers over the
-share 0..1 of its duration. The slide before lies under the one that comes in. A new transition is one new file here.
+A file states ``TRANSITION``, a ``TransitionKind`` (see ``motion.declared``): name, words, help line, default duration,
+forms, and ``pieces(scene)``, which returns the slides, or parts of them, that are on the stage while it runs, as
+functions of its progress (see ``motion.pieces``). Most are wipes: a region that grows (see ``motion.wiping`` and
+``motion.geometry``). Names of one word in two cases are those of the W3C's SMIL 2.0, module BasicTransitions (after
+SMPTE 258M-1993); others are our own. A new transition is one new file here.
 """
 
 from ritornel.core.model import Transition
@@ -10,7 +12,7 @@ from ritornel.core.motion.declared import TransitionKind, found_in
 
 TRANSITIONS: dict[str, TransitionKind] = found_in(__name__, __path__, "TRANSITION")
 
-FALLBACK = "crossfade"
+FALLBACK = "fade"
 
 
 def transition_for(transition: Transition) -> TransitionKind:

@@ -1,18 +1,13 @@
 """Cut: one slide after the other, at once."""
 
-from ritornel.core.motion.declared import Layers, TransitionKind
-
-
-def _layers(subtype: str, colour: str, width: float, height: float) -> Layers:
-    return Layers((), ())
-
+from ritornel.core.motion.declared import TransitionKind
 
 TRANSITION = TransitionKind(
     name="cut",
     label="Cut",
-    verb="by cut",
+    verb="cuts in",
     help="The slide is there at once.",
     duration_ms=0,
-    layers=_layers,
+    pieces=lambda scene: (),
     instant=True,
 )

@@ -1,22 +1,17 @@
 """Fade through a colour: the slide before goes into the colour, the next comes out of it."""
 
-from ritornel.core.motion.declared import Layers, TransitionKind
-
-
-def _layers(subtype: str, colour: str, width: float, height: float) -> Layers:
-    return Layers(
-        old=(("opacity", ((0, 1.0), (0.5, 0.0), (1, 0.0))),),
-        new=(("opacity", ((0, 0.0), (0.5, 0.0), (1, 1.0))),),
-        backdrop=colour,
-    )
-
+from ritornel.core.motion.declared import TransitionKind
+from ritornel.core.motion.pieces import moving
 
 TRANSITION = TransitionKind(
     name="fade-through",
     label="Fade through a colour",
-    verb="by fade through a colour",
+    verb="dissolves in through a colour",
     help="The slide before fades into a colour, this one out of it.",
     duration_ms=1200,
-    layers=_layers,
+    pieces=lambda scene: (
+        moving("old", ("opacity", ((0, 1.0), (0.5, 0.0), (1, 0.0)))),
+        moving("new", ("opacity", ((0, 0.0), (0.5, 0.0), (1, 1.0)))),
+    ),
     has_colour=True,
 )

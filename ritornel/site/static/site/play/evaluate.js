@@ -3,6 +3,8 @@
 
 const MULTIPLIED = new Set(["scale_x", "scale_y", "opacity", "visible", "brightness"]);
 const BLACK = "#000000";
+const WHOLE = 1_000_000; // the progress of a transition that has ended
+export const NOTHING = -1; // the slide before the first
 const ADDED = new Set(["x", "y", "rotate", "blur"]);
 
 /** Output of an easing (see core/motion/easing.py) at a progress in 0..1. */
@@ -136,19 +138,30 @@ export function evaluate(play, time) {
   if (!slide) return null;
   const within = Math.min(Math.max(0, time - start), length);
   const plan = slide.transition;
-  if (within >= plan.duration) {
-    return { slide: index, time: within, backdrop: BLACK, layers: [layer(slide, index, within, {})] };
-  }
-  const fresh = layer(slide, index, within, stateAt(plan.new, within));
+  const fresh = layer(slide, index, within);
+  if (within >= plan.duration) return { slide: index, time: within, backdrop: BLACK, layers: [fresh] };
   const previous = lastOfLength(play.order, index - 1);
   const before = previous === null ? null : play.slides[play.order[previous][0]]?.score;
-  if (!before) return { slide: index, time: within, backdrop: previous === null ? BLACK : plan.backdrop, layers: [fresh] };
-  const old = layer(before, previous, before.length, stateAt(plan.old, within));
-  return { slide: index, time: within, backdrop: plan.backdrop, layers: [old, fresh] };
+  const old = before ? layer(before, previous, before.length) : { ...fresh, slide: NOTHING, time: 0, targets: {} };
+  const progress = progressAt(plan, within);
+  const layers = plan.pieces.map((piece) => pieceAt(piece, piece.of === "new" ? fresh : old, progress));
+  return { slide: index, time: within, backdrop: previous === null ? BLACK : plan.backdrop, layers };
 }
 
-function layer(slide, index, time, properties) {
+function layer(slide, index, time) {
   const targets = {};
   for (const target of slide.targets) targets[target.key] = stateAt(target.tracks, time);
-  return { slide: index, time, properties, targets };
+  return { slide: index, time, properties: {}, targets, corners: [], soft: 0, grid: null };
+}
+
+/** How far a transition has come through its pieces at a slide time in it. */
+function progressAt(plan, within) {
+  const share = Math.min(1, Math.max(0, eased(plan.easing, within / plan.duration)));
+  return WHOLE * (plan.reverse ? 1 - share : share);
+}
+
+function pieceAt({ tracks = [], corners = [], soft = 0, cells = null }, layer, progress) {
+  const properties = stateAt(tracks, progress);
+  if (cells) properties.cells = cells.arrivals.map((arrival) => Math.min(1, Math.max(0, (progress - arrival) / cells.takes)));
+  return { ...layer, properties, corners, soft, grid: cells && [cells.columns, cells.rows] };
 }

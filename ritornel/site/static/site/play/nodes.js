@@ -2,8 +2,11 @@
 
 import { fontFamily } from "./families.js";
 
-/** Builds the element of a node, with its parts and its medium; `still` pictures have posters for clips. */
-export function build(node, assets, still = false) {
+/**
+ * Builds the element of a node, with its parts and its medium. For a clip's film a "still" picture has its poster, and a
+ * "copy" a canvas that shows what the film shows.
+ */
+export function build(node, assets, as = "") {
   const element = document.createElement("div");
   element.className = `stage-node stage-${node.kind}`;
   element.dataset.key = node.key;
@@ -25,7 +28,7 @@ export function build(node, assets, still = false) {
   if (node.sketch) drawSketch(element, node.sketch);
   if (node.svg) element.innerHTML = node.svg;
   if (node.asset === undefined) return { element };
-  const media = mediaElement(node, assets[node.asset], still);
+  const media = mediaElement(node, assets[node.asset], as);
   const [around, seen] = ["stage-framed", "stage-seen"].map((className) => Object.assign(document.createElement("div"), { className }));
   seen.append(media);
   around.append(seen);
@@ -47,8 +50,9 @@ function drawSketch(element, thing) {
   element.textContent = thing.paragraphs.map((p) => p.text ?? "").join("\n");
 }
 
-function mediaElement(node, asset, still) {
-  if (node.kind === "clip" && !still) {
+function mediaElement(node, asset, as) {
+  if (node.kind === "clip" && as === "copy") return Object.assign(document.createElement("canvas"), { width: asset?.width ?? 1, height: asset?.height ?? 1 });
+  if (node.kind === "clip" && as !== "still") {
     const video = document.createElement("video");
     video.playsInline = true;
     video.preload = "auto";

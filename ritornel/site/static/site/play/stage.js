@@ -1,7 +1,9 @@
 // The stage: slides as layers of nodes, put into the state that a frame says. Sizes in stage units.
 
-import { build, fitMedia, frameBox } from "./nodes.js";
+import { NOTHING } from "./evaluate.js";
 import { announceLinks } from "./links.js";
+import { Cover } from "./masks.js";
+import { build, fitMedia, frameBox } from "./nodes.js";
 import { matrixOf } from "./placing.js";
 
 /** Draws frames of a show into `root`. `play` is {width, height, order, slides, assets}. */
@@ -36,39 +38,55 @@ export class Stage {
     const named = new Set();
     set(this.plane, "backgroundColor", frame.backdrop);
     frame.layers.forEach((state, depth) => {
-      const id = this.play.order[state.slide][0];
-      named.add(id);
-      const layer = this.layer(id);
+      const id = state.slide === NOTHING ? NO_SLIDE : this.play.order[state.slide][0];
+      let copy = 0;
+      while (named.has(nameOf(id, copy))) copy++;
+      named.add(nameOf(id, copy));
+      const layer = this.layer(id, copy);
       set(layer.element, "zIndex", String(depth + 1));
       set(layer.element, "visibility", "visible");
       placeLayer(layer.element, state.properties);
+      layer.cover.show(state);
       for (const [key, node] of layer.nodes) place(node, node.object === this.withheld ? HIDDEN : state.targets[key]);
+      if (copy) this.copyFilms(id, layer);
     });
-    for (const [id, layer] of this.layers) {
-      if (!named.has(id)) set(layer.element, "visibility", "hidden");
+    for (const [name, layer] of this.layers) {
+      if (named.has(name)) continue;
+      if (layer.copy) this.drop(name, layer);
+      else set(layer.element, "visibility", "hidden");
     }
     this.trim(named);
+  }
+
+  /** Shows in a second layer of a slide what its films show. */
+  copyFilms(id, layer) {
+    for (const [object, { media }] of layer.made) {
+      const film = this.video(id, object);
+      if (media?.tagName === "CANVAS" && film?.readyState > 1) media.getContext("2d").drawImage(film, 0, 0, media.width, media.height);
+    }
   }
 
   /** Draws one slide with everything on it, as for placing. */
   arrange(id) {
     const index = this.play.order.findIndex((row) => row[0] === id);
     const targets = Object.fromEntries(this.play.slides[id].nodes.filter((node) => node.hidden).map((node) => [node.key, HIDDEN]));
-    this.show({ backdrop: "#000000", layers: [{ slide: index, properties: {}, targets }] });
+    this.show({ backdrop: "#000000", layers: [{ slide: index, properties: {}, targets, corners: [], soft: 0, grid: null }] });
   }
 
-  /** The layer of a slide, built or brought up to date with the slide's nodes. */
-  layer(id) {
-    const slide = this.play.slides[id];
-    let layer = this.layers.get(id);
+  /** The layer of a slide, built or brought up to date with the slide's nodes; a slide in several pieces has copies. */
+  layer(id, copy = 0) {
+    const slide = id === NO_SLIDE ? BLACK_SLIDE : this.play.slides[id];
+    let layer = this.layers.get(nameOf(id, copy));
     if (layer?.slide === slide) return layer;
     if (!layer) {
       const element = document.createElement("div");
       element.className = "stage-layer";
-      element.dataset.slide = id;
-      layer = { element, nodes: new Map(), made: new Map() };
+      if (copy) element.dataset.copyOf = id;
+      else element.dataset.slide = id;
+      layer = { element, copy, nodes: new Map(), made: new Map() };
       this.plane.append(element);
-      this.layers.set(id, layer);
+      layer.cover = new Cover(element, this.play.width, this.play.height);
+      this.layers.set(nameOf(id, copy), layer);
     }
     layer.slide = slide;
     layer.element.style.backgroundColor = slide.background;
@@ -91,7 +109,7 @@ export class Stage {
         entry = { ...entry, node, text };
       } else if (entry?.text !== text) {
         entry?.element.remove();
-        entry = { ...build(node, this.play.assets), node, text };
+        entry = { ...build(node, this.play.assets, layer.copy ? "copy" : ""), node, text };
         announceLinks(entry.element);
       }
       const spot = placed ? placed.nextSibling : layer.element.firstChild;
@@ -120,16 +138,26 @@ export class Stage {
   /** Keeps the layers of a few slides and drops the rest. */
   trim(named) {
     if (this.layers.size <= 6) return;
-    for (const [id, layer] of this.layers) {
-      if (named.has(id) || this.layers.size <= 4) continue;
-      layer.element.querySelectorAll("video").forEach((video) => video.pause());
-      layer.element.remove();
-      this.layers.delete(id);
+    for (const [name, layer] of this.layers) {
+      if (!named.has(name) && this.layers.size > 4) this.drop(name, layer);
     }
+  }
+
+  drop(name, layer) {
+    layer.element.querySelectorAll("video").forEach((video) => video.pause());
+    layer.cover.leave();
+    layer.element.remove();
+    this.layers.delete(name);
   }
 }
 
 const HIDDEN = { visible: 0 };
+const NO_SLIDE = ""; // the black before the first slide
+const BLACK_SLIDE = { background: "#000000", nodes: [] };
+
+function nameOf(id, copy) {
+  return copy ? `${id}#${copy}` : id;
+}
 
 /** Whether two nodes differ in their boxes alone: then what is in them stays, a picture at its frame, a film at its place. */
 function isSameButPlaced(one, other) {
@@ -159,8 +187,8 @@ function placeLayer(element, state) {
   const h = state.homography;
   set(element, "transform", h ? matrix(h) : "");
   set(element, "opacity", String(state.opacity ?? 1));
-  set(element, "clipPath", state.clip ? polygon(state.clip) : "");
-  set(element, "filter", (state.brightness ?? 1) === 1 ? "" : `brightness(${state.brightness})`);
+  const light = (state.brightness ?? 1) === 1 ? "" : `brightness(${state.brightness})`;
+  set(element, "filter", state.blur ? `${light} blur(${state.blur}px)` : light);
 }
 
 function polygon(points) {

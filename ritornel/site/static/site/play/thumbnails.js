@@ -10,7 +10,7 @@ export function objectThumbnail(node, slide, play, width, height) {
   root.style.height = `${height}px`;
   root.style.backgroundColor = slide.background;
   const scale = Math.min((width - 4) / node.width, (height - 4) / node.height);
-  const { element } = build(node, play.assets ?? {}, true);
+  const { element } = build(node, play.assets ?? {}, "still");
   element.style.left = `${(width - node.width * scale) / 2}px`;
   element.style.top = `${(height - node.height * scale) / 2}px`;
   element.style.transformOrigin = "0 0";

@@ -32,7 +32,7 @@ export async function openPictureSlides(desk, files) {
 }
 
 function askHow({ store }, count) {
-  const how = { fit: "whole", hold: "4.0", transition: { type: "crossfade", subtype: "", duration: null, colour: "#000000" } };
+  const how = { fit: "whole", hold: "4.0", transition: { ...store.vocabulary.defaults.transition, type: "fade", colour: "#000000" } };
   const draw = (dialog) => {
     const set = (values) => {
       Object.assign(how, values);

@@ -92,7 +92,7 @@ function emptySlide(state, id, like, length, defaults) {
     transition_verb: state.slides[like]?.transition_verb ?? "",
     nodes: [],
     names: {},
-    score: { length, transition: { duration: 0, backdrop: "#000000", old: [], new: [] }, targets: [], spans: [] },
+    score: { length, transition: { duration: 0, easing: [0, 0, 1, 1], reverse: false, backdrop: "#000000", pieces: [] }, targets: [], spans: [] },
     time: { transition: begins, length, hold: defaults.pace.default_hold, hold_reason: "default", needed: 0, too_short: 0, groups: [{ cue: 0, start: begins, settle: begins, wait: null, reason: null, steps: [] }] },
     spoken: { words: 0, ms: 0 },
   };

@@ -1,0 +1,43 @@
+"""A transition into its plan."""
+
+from functools import lru_cache
+
+from msgspec.structs import replace
+
+from ritornel.core.model import Transition
+from ritornel.core.motion.declared import Scene
+from ritornel.core.motion.easing import LINEAR, BadEasing, Easing, parse
+from ritornel.core.motion.pieces import Piece
+from ritornel.core.motion.transitions import TRANSITIONS, transition_for
+from ritornel.core.score.parts import TransitionPlan
+from ritornel.core.time.rounding import tenths
+
+BLACK = "#000000"
+SOFTEST = 0.25
+"""The softest edge is so many widths of the stage wide, on either side."""
+
+
+def plan_of(transition: Transition, duration_ms: int, width: int, height: int) -> TransitionPlan:
+    """Return what a transition does to the two slides in its time, on a stage of that size."""
+    kind = transition_for(transition)
+    backdrop = transition.colour if kind.has_colour else BLACK
+    if not duration_ms:
+        return TransitionPlan(0, LINEAR, False, backdrop, ())
+    soft = tenths(transition.softness * SOFTEST * width) if kind.softens else 0.0
+    pieces = _pieces(kind.name, transition.subtype, soft, width, height)
+    if transition.reverse:
+        pieces = tuple(replace(piece, of="new" if piece.of == "old" else "old") for piece in pieces)
+    return TransitionPlan(duration_ms, _easing(transition), transition.reverse, backdrop, pieces)
+
+
+@lru_cache(maxsize=512)
+def _pieces(name: str, subtype: str, soft: float, width: int, height: int) -> tuple[Piece, ...]:
+    return tuple(TRANSITIONS[name].pieces(Scene(subtype, float(width), float(height), soft)))
+
+
+def _easing(transition: Transition) -> Easing:
+    kind = transition_for(transition)
+    try:
+        return parse(transition.easing or kind.easing)
+    except BadEasing:
+        return parse(kind.easing)
