@@ -122,6 +122,7 @@ def vocabulary() -> dict[str, Any]:
                 "help": e.help,
                 "duration": e.duration_ms,
                 "params": [_param(p) for p in e.params],
+                "by_line": e.arrival is not None,
             }
             for e in EFFECTS.values()
         },

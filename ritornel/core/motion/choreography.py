@@ -1,15 +1,18 @@
 """From timed steps to the tracks of every object and part on a slide."""
 
-from collections.abc import Iterable, Mapping
+from collections.abc import Iterable, Mapping, Sequence
 from functools import lru_cache
+from math import cos, radians, sin
 from operator import attrgetter, itemgetter
+from typing import NamedTuple
 
 from msgspec import Struct
+from msgspec.structs import replace
 
 from ritornel.core.model import Object, Slide, Step, Text
 from ritornel.core.model.keys import target_key
 from ritornel.core.motion.builds import effect_for
-from ritornel.core.motion.declared import Asked, Box, Curve, params_of
+from ritornel.core.motion.declared import Arriving, Asked, Box, Curve, around, params_of
 from ritornel.core.motion.easing import HOLD, LINEAR, BadEasing, Easing, parse
 from ritornel.core.motion.track import Track, TrackBuilder, backwards
 from ritornel.core.text.layout import set_text
@@ -49,6 +52,9 @@ def choreograph(slide: Slide, steps: Iterable[StepTime], stage_width: int, stage
         if step.object in objects and step.kind not in ("play", "pause"):
             part = step.part.paragraph if step.part is not None else None
             by_target.setdefault((step.object, part), []).append(timed)
+    arrivals = _arrivals(objects, by_target)
+    for name in arrivals.wholes:
+        by_target.setdefault((name, None), [])
     targets = []
     for (name, paragraph), timed_steps in by_target.items():
         box = target_box(objects[name], paragraph)
@@ -56,23 +62,86 @@ def choreograph(slide: Slide, steps: Iterable[StepTime], stage_width: int, stage
             continue
         builder = TrackBuilder()
         for timed in timed_steps:
-            easing = easing_of(timed.step)
             step = timed.step
-            for curve in _curves(step, box, stage_width, stage_height):
-                builder.add(
-                    curve,
-                    timed.start_ms,
-                    (timed.uncut_end_ms - timed.start_ms) // step.repeat,
-                    easing,
-                    repeat=step.repeat,
-                    until=timed.end_ms,
-                    lasts=step.kind in LASTING,
-                )
+            curves = arrivals.parts.get(step.id) or _curves(step, box, stage_width, stage_height)
+            _add(builder, curves, timed, lasts=step.kind in LASTING)
         tracks = builder.tracks()
+        if paragraph is None and name in arrivals.wholes:
+            tracks += arrivals.wholes[name]
         shown = _visibility(timed_steps)
         key = target_key(name, paragraph)
         targets.append(Target(key, name, paragraph, (shown, *tracks) if shown is not None else tracks))
     return targets
+
+
+def _add(builder: TrackBuilder, curves: Iterable[Curve], timed: StepTime, *, lasts: bool) -> None:
+    step = timed.step
+    each = (timed.uncut_end_ms - timed.start_ms) // step.repeat
+    for curve in curves:
+        builder.add(
+            curve, timed.start_ms, each, easing_of(step), repeat=step.repeat, until=timed.end_ms, lasts=lasts
+        )
+
+
+class _Arrivals(NamedTuple):
+    """Of lines that move each other: the curves of each one's step, and the tracks of the objects they belong to."""
+
+    parts: dict[str, Sequence[Curve]]
+    wholes: dict[str, tuple[Track, ...]]
+
+
+def _arrivals(
+    objects: Mapping[str, Object], by_target: Mapping[tuple[str, int | None], Sequence[StepTime]]
+) -> _Arrivals:
+    families: dict[str, list[StepTime]] = {}
+    for (name, paragraph), timed_steps in by_target.items():
+        if paragraph is not None:
+            families.setdefault(name, []).extend(t for t in timed_steps if _arrives(t.step))
+    found = _Arrivals({}, {})
+    for name, arriving in families.items():
+        if arriving:
+            _arrive(objects[name], sorted(arriving, key=_START), found)
+    return found
+
+
+def _arrives(step: Step) -> bool:
+    return step.kind == "entrance" and effect_for(step.kind, step.effect).arrival is not None
+
+
+def _arrive(thing: Object, arriving: Sequence[StepTime], found: _Arrivals) -> None:
+    """Add what the lines of one text do when they arrive, in that order; a second arrival of a line moves nothing."""
+    coming = {t.step.part.paragraph for t in arriving if t.step.part is not None}
+    lines = len(thing.paragraphs) if isinstance(thing, Text) else 0
+    standing = [box for n in range(lines) if n not in coming and (box := target_box(thing, n)) is not None]
+    there = around(*standing) if standing else None
+    builder = TrackBuilder()
+    constant: list[Track] = []
+    for number, timed in enumerate(arriving):
+        part = target_box(thing, timed.step.part.paragraph) if timed.step.part is not None else None
+        effect = effect_for(timed.step.kind, timed.step.effect)
+        if part is None or effect.arrival is None:
+            continue
+        box = Box(thing.x, thing.y, thing.width, thing.height)
+        arrival = effect.arrival(Arriving(params_of(effect, timed.step.params), part, box, there))
+        found.parts[timed.step.id] = arrival.part
+        if number == 0:
+            constant = [Track(name, (0,), (value,), ()) for name, value in arrival.whole_before]
+        _add(builder, arrival.whole, timed, lasts=True)
+        there = part if there is None else around(there, part)
+    tracks = (*constant, *builder.tracks())
+    found.wholes[thing.id] = tuple(turned for track in tracks for turned in _along(track, thing.rotation))
+
+
+def _along(track: Track, rotation: float) -> tuple[Track, ...]:
+    """Return a track of an object's own down as tracks of the stage's down and across."""
+    if not rotation or track.property != "y":
+        return (track,)
+    turn = radians(rotation)
+    shares = (("x", -sin(turn)), ("y", cos(turn)))
+    return tuple(
+        replace(track, property=name, values=tuple(value * share for value in track.values if isinstance(value, float)))
+        for name, share in shares
+    )
 
 
 def target_box(thing: Object, paragraph: int | None) -> Box | None:

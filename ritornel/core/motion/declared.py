@@ -23,6 +23,12 @@ class Box(NamedTuple):
     height: float
 
 
+def around(*boxes: Box) -> Box:
+    """Return the box of boxes that stand one above the other: as wide as the first, from the topmost to the lowest."""
+    top, bottom = min(b.y for b in boxes), max(b.y + b.height for b in boxes)
+    return boxes[0]._replace(y=top, height=bottom - top)
+
+
 class Param(NamedTuple):
     """A setting of an effect: one of ``choices`` (value, label), or a number between ``least`` and ``most``."""
 
@@ -44,11 +50,32 @@ class Asked(NamedTuple):
     stage_height: float
 
 
+class Arriving(NamedTuple):
+    """A part of a text that arrives: its box, that of the whole object, and the one around the parts that are there."""
+
+    params: Mapping[str, Any]
+    part: Box
+    box: Box
+    there: Box | None
+
+
+class Arrival(NamedTuple):
+    """What a part does when it arrives, and the whole object with it; what the object's curves end at stays.
+
+    ``whole_before`` are values of the object from the beginning on, for the first arrival only.
+    """
+
+    part: Sequence[Curve]
+    whole: Sequence[Curve]
+    whole_before: Sequence[tuple[str, float]] = ()
+
+
 class Effect(NamedTuple):
     """A build effect. ``curves`` returns the motion of an *entrance* or emphasis; an exit runs it backwards.
 
     ``verbs`` name it per kind as a line in the running order reads ("fades in"). A curve of an entrance must end at the
-    neutral value of its property; what that of an emphasis or a path ends at stays.
+    neutral value of its property; what that of an emphasis or a path ends at stays. One for the lines of a list, which
+    move each other, says so by ``arrival``, which is asked for each in the order in which they come.
     """
 
     name: str
@@ -59,6 +86,7 @@ class Effect(NamedTuple):
     easing: Mapping[str, str]
     curves: Callable[[Asked], Sequence[Curve]]
     params: tuple[Param, ...] = ()
+    arrival: Callable[[Arriving], Arrival] | None = None
 
 
 class Scene(NamedTuple):

@@ -167,10 +167,10 @@ def _bath() -> Document:
         "running_order": [
             build("b1", "lens", "fade", "following", duration=1600),
             build("b1a", "trough", "slide", "alongside", duration=1200, params={"side": "bottom", "distance": 60}),
-            line("b2", "list", 0, "fade", duration=1000),
-            line("b3", "list", 1, "fade", duration=1000),
+            line("b2", "list", 0, "roll", duration=1000),
+            line("b3", "list", 1, "roll", duration=1000),
             build("b4", "lens", "pulse", "alongside", kind="emphasis", duration=2500, params={"peak": 104}),
-            line("b5", "list", 2, "fade", duration=1000),
+            line("b5", "list", 2, "roll", duration=1000),
             build("b6", "finger", "slide", "alongside", duration=800, params={"side": "right", "distance": 100}),
             build("b7", "finger", "fade", "following", kind="exit", delay=1800, duration=800),
         ],

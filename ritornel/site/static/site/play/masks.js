@@ -64,7 +64,7 @@ export class Cover {
     this.id = `stage-mask-${++count}`;
     this.svg = document.createElementNS(SVG, "svg");
     this.svg.setAttribute("class", "stage-mask");
-    this.svg.innerHTML = `<mask id="${this.id}" maskUnits="userSpaceOnUse" x="0" y="0" width="${this.width}" height="${this.height}" style="mask-type:alpha">${content()}</mask>`;
+    this.svg.innerHTML = `<mask id="${this.id}" maskUnits="userSpaceOnUse" x="0" y="0" width="${this.width}" height="${this.height}" mask-type="alpha">${content()}</mask>`;
     this.mask = this.svg.firstElementChild;
     this.element.before(this.svg);
   }

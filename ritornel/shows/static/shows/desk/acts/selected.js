@@ -52,6 +52,12 @@ export function selectAll({ store, stage }) {
   store.select("objects", store.slide.document.objects.filter((thing) => !thing.locked && !thing.hidden).map((thing) => thing.id));
 }
 
+/** Lets the lines of the lists that are selected roll in. */
+export function rollList({ store }) {
+  const lines = [...store.objects].reduce((sum, id) => sum + (store.object(id)?.paragraphs?.length ?? 0), 0);
+  return store.edit({ do: "roll-list", slide: store.focus, objects: [...store.objects], ids: newIds("build", lines) });
+}
+
 export function group({ store }) {
   store.edit({ do: "group-objects", slide: store.focus, objects: [...store.objects], group: newIds("group", 1)[0] });
 }

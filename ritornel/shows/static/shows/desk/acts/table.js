@@ -12,7 +12,7 @@
 import { addLine, addMedia, addShape, choosePictures, newText, shapeMenu } from "./adding.js";
 import { give, takeLook } from "./clipboard.js";
 import { addSlide, moveSlide, stepSlide } from "./slides.js";
-import { buildMenu, duplicate, editSelected, group, placeMenu, remove, restack, selectAll, selectNext, selectNothing, turnOn, ungroup } from "./selected.js";
+import { buildMenu, duplicate, editSelected, group, placeMenu, remove, restack, rollList, selectAll, selectNext, selectNothing, turnOn, ungroup } from "./selected.js";
 import { guideMenu } from "../stage/guides.js";
 import { PEN } from "../stage/tools/pen.js";
 import { openHelp } from "./help.js";
@@ -57,6 +57,7 @@ export const ACTS = [
   { id: "to-front", name: "To the front", keys: ["]"], needs: "objects", run: (desk) => restack(desk, "front") },
 
   { id: "nearer", name: "Nearer", keys: ["Alt+]"], help: "a step to the front", needs: "objects", run: (desk) => restack(desk, "nearer") },
+  { id: "roll", name: "Roll the list", keys: ["Shift+B"], help: "let the lines of a list roll in, each on its cue", needs: "objects", run: rollList },
   { id: "further", name: "Further back", keys: ["Alt+["], help: "a step to the back", needs: "objects", run: (desk) => restack(desk, "further") },
   { id: "group", name: "Group", keys: ["Ctrl+G"], help: "group what is selected (a double click opens a group)", needs: "objects", run: group },
   { id: "ungroup", name: "Ungroup", keys: ["Ctrl+Shift+G"], needs: "objects", run: ungroup },

@@ -27,9 +27,10 @@ export function openBuildMenu(desk, anchor) {
   openMenu("Build", anchor, (menu) => {
     const choose = (kind, effect) => {
       menu.close();
-      const parts = things.reduce((sum, thing) => sum + (how.byLine && thing.kind === "text" ? Math.max(1, thing.paragraphs.length) : 1), 0);
+      const byLine = how.byLine || effects[effect].by_line;
+      const parts = things.reduce((sum, thing) => sum + (byLine && thing.kind === "text" ? Math.max(1, thing.paragraphs.length) : 1), 0);
       const ids = newIds("build", parts);
-      store.edit({ do: "add-builds", slide, objects, kind, effect, order: how.order, by_line: how.byLine, ids });
+      store.edit({ do: "add-builds", slide, objects, kind, effect, order: how.order, by_line: byLine, ids });
       store.select("steps", ids);
     };
     return html`${KINDS.map(([kind, label]) => section(label, named(kind).map(([name, effect]) => item(effect.verbs[kind], effect.help, () => choose(kind, name)))))}

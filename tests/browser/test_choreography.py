@@ -1,0 +1,61 @@
+"""Choreography by the real hands: the rolling list, transitions of every make on the stage."""
+
+from tests.browser.test_objects import BOX, ObjectsCase
+from tests.made import slide
+
+LINES = ("Four tons of glass", "afloat in mercury", "in a trough", "turned by one finger")
+
+
+class Lists(ObjectsCase):
+    def test_four_typed_lines_roll_in_three_gestures(self):
+        self.desk()
+        keys = self.page.keyboard
+        keys.press("t")
+        self.page.wait_for_selector(".text-editor.is-empty")
+        for line in LINES:
+            keys.type(line)
+            keys.press("Enter")
+        keys.press("Backspace")
+        keys.press("Escape")
+        self.settled()
+        keys.press("Shift+B")
+        one = self.kept()
+        self.assertEqual([(s.effect, s.trigger) for s in one.running_order], [("roll", "cue")] * 4)
+        thing = one.objects[0]
+        groups = self.page.evaluate("ritornel.store.slide.time.groups.map((g) => g.settle)")
+        for arrived in range(1, 5):
+            self.page.evaluate(f"ritornel.stage.scrub(ritornel.store.start() + {groups[arrived]})")
+            seen = self.page.evaluate("""() => {
+              const plane = document.querySelector("#stage .stage-plane").getBoundingClientRect();
+              const parts = [...document.querySelectorAll("#stage .stage-part")].filter((p) => getComputedStyle(p).visibility === "visible");
+              const boxes = parts.map((p) => p.getBoundingClientRect());
+              return boxes.map((b) => [(b.top - plane.top) * 720 / plane.height, (b.bottom - plane.top) * 720 / plane.height]);
+            }""")  # fmt: skip
+            self.assertEqual(len(seen), arrived)
+            self.assertAlmostEqual((seen[0][0] + seen[-1][1]) / 2, thing.y + thing.height / 2, delta=1)
+
+
+class Transitions(ObjectsCase):
+    def test_soft_edges_cells_and_leaves_are_drawn_and_gone_when_they_end(self):
+        kinds = ({"type": "ellipseWipe", "softness": 0.3}, {"type": "blocks", "reverse": True}, {"type": "leaf"})
+        made = [slide(id=f"s{n}", transition={"duration": 1000, **kind}, hold=500) for n, kind in enumerate(kinds)]
+        self.row = self.keep({"title": "Ways", "slides": [{"id": "one", "objects": [BOX], "hold": 500}, *made]})
+        self.open_desk(self.row)
+        self.until("Object.keys(ritornel.store.kept.slides).length === 4")
+        self.page.keyboard.press("f")
+        drawn = """() => {
+          const layers = [...document.querySelectorAll("#stage .stage-layer")].filter((l) => l.style.visibility === "visible");
+          return layers.map((l) => [l.dataset.slide ?? `copy of ${l.dataset.copyOf}`, Boolean(l.style.mask)]);
+        }"""  # fmt: skip
+        for number, expected in enumerate((
+            [["one", False], ["s0", True]],
+            [["s1", False], ["s0", True]],
+            [["s2", False], ["s1", False], ["copy of s1", False], ["copy of s2", False]],
+        )):  # fmt: skip
+            start = self.page.evaluate(f"ritornel.store.start('s{number}')")
+            self.page.evaluate(f"ritornel.stage.scrub({start + 500})")
+            layers = self.page.evaluate(drawn)
+            self.assertEqual(sorted(layers), sorted(expected))
+            self.page.evaluate(f"ritornel.stage.scrub({start + 1200})")
+            self.assertEqual(self.page.evaluate(drawn), [[f"s{number}", False]])
+        self.assertEqual(self.page.evaluate("document.querySelectorAll('#stage [data-copy-of]').length"), 0)
