@@ -35,6 +35,26 @@ class Lists(ObjectsCase):
             self.assertAlmostEqual((seen[0][0] + seen[-1][1]) / 2, thing.y + thing.height / 2, delta=1)
 
 
+class Menus(ObjectsCase):
+    def test_a_build_is_found_by_typing_and_by_arrows(self):
+        self.desk(BOX)
+        self.click(300, 300)
+        keys = self.page.keyboard
+        keys.press("b")
+        keys.type("focus")
+        focused = "document.activeElement.textContent.trim()"
+        self.assertEqual(self.page.evaluate(focused), "comes into focus")
+        self.page.wait_for_timeout(1000)
+        keys.type("sw")
+        self.assertEqual(self.page.evaluate(focused), "swings in")
+        keys.press("ArrowLeft")
+        self.assertNotEqual(self.page.evaluate(focused), "swings in")
+        keys.press("ArrowRight")
+        self.assertEqual(self.page.evaluate(focused), "swings in")
+        keys.press("Enter")
+        self.assertEqual([(s.kind, s.effect) for s in self.kept().running_order], [("entrance", "swing")])
+
+
 class Transitions(ObjectsCase):
     def test_soft_edges_cells_and_leaves_are_drawn_and_gone_when_they_end(self):
         kinds = ({"type": "ellipseWipe", "softness": 0.3}, {"type": "blocks", "reverse": True}, {"type": "leaf"})

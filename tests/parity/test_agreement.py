@@ -39,7 +39,7 @@ class Agreement(TestCase):
             self.near([eased(parse(curve), share) for share in shares], told, said=curve)
 
     def test_transforms(self):
-        names = ("x", "y", "rotate", "scale_x", "scale_y")
+        names = ("x", "y", "rotate", "scale_x", "scale_y", "turn_x", "turn_y", "pivot_x", "pivot_y")
         states = [{n: CHANCE.uniform(-3, 3) for n in names if CHANCE.random() < 0.6} for _ in range(50)]
         answers = in_page("matrix", [{"rotation": 10 * n, "state": state} for n, state in enumerate(states)])
         for number, (state, told) in enumerate(zip(states, answers, strict=True)):

@@ -9,12 +9,13 @@ from hypothesis import strategies as st
 
 from ritornel.core.model import Show
 from ritornel.core.model.reading import read_show
+from ritornel.core.motion.builds import EFFECTS
 from ritornel.core.motion.transitions import TRANSITIONS
 from ritornel.core.score import compile, evaluate
 from ritornel.render.player import playable
 from ritornel.shows.demo import lamp, winter
 from tests.examples import examples
-from tests.made import SHOWS, show, slide
+from tests.made import SHOWS, show, slide, step, text
 from tests.node import in_page
 
 
@@ -53,6 +54,25 @@ class Parity(TestCase):
     def test_on_made_shows(self, show: Show, chance: random.Random):
         length = compile(show).length_ms
         self.assert_same(show, [chance.uniform(0, length) for _ in range(40)])
+
+    def test_on_every_effect(self):
+        chance = random.Random(9)
+        steps = []
+        for effect in EFFECTS.values():
+            for kind in sorted(set(effect.verbs) & {"entrance", "emphasis", "exit", "path"}):
+                settings = {p.name: chance.choice(p.choices)[0] if p.choices else p.least + 0.7 * (p.most - p.least) for p in effect.params}  # fmt: skip
+                steps.append((kind, effect.name, settings))
+        slides = [
+            slide(
+                step("a", "following", 900, kind=kind, effect=name, params=settings),
+                step("b", "following", 500, effect="wipe", params={"soft": 40}),
+                objects=(text("list", "One", "Two"),),
+            )
+            for kind, name, settings in steps
+        ]
+        made = show(*slides)
+        score = compile(made)
+        self.assert_same(made, [start + chance.uniform(0, 1400) for start in score.starts for _ in range(4)])
 
     def test_on_every_transition(self):
         chance = random.Random(8)

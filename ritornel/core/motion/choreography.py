@@ -78,8 +78,16 @@ def _add(builder: TrackBuilder, curves: Iterable[Curve], timed: StepTime, *, las
     step = timed.step
     each = (timed.uncut_end_ms - timed.start_ms) // step.repeat
     for curve in curves:
+        keys = curve[1]
         builder.add(
-            curve, timed.start_ms, each, easing_of(step), repeat=step.repeat, until=timed.end_ms, lasts=lasts
+            curve,
+            timed.start_ms,
+            each,
+            easing_of(step),
+            repeat=step.repeat,
+            until=timed.end_ms,
+            lasts=lasts,
+            rest=keys[0][1] if step.kind == "exit" else keys[-1][1],
         )
 
 

@@ -1,4 +1,4 @@
-"""CSS easing functions (W3C css-easing-2): named ones, ``cubic-bezier()`` and ``linear()``.
+"""CSS easing functions (W3C css-easing-2): named ones, ``cubic-bezier()`` and ``linear()``; and our ``spring()``.
 
 An easing is kept as a tuple of numbers: four are a cubic Bézier's x1, y1, x2, y2; six or more are the stops
 of ``linear()`` as input, output, input, output, ... . ``HOLD`` keeps the earlier value until the next key.
@@ -8,6 +8,7 @@ import re
 from bisect import bisect_right
 from functools import lru_cache
 from itertools import pairwise
+from math import cos, exp, log, sin, sqrt
 
 Easing = tuple[float, ...]
 
@@ -23,6 +24,13 @@ NAMED: dict[str, Easing] = {
 }
 _NUMBER = r"\s*(-?(?:\d+\.?\d*|\.\d+))\s*"
 _BEZIER = re.compile(rf"cubic-bezier\({_NUMBER},{_NUMBER},{_NUMBER},{_NUMBER}\)")
+_SPRING = re.compile(rf"spring\({_NUMBER},{_NUMBER}\)")
+_SPRING_STOPS = 60
+_AT_REST = 0.005
+_RESTS_AFTER = 7.4
+"""Where (1 + x) e^-x is ``_AT_REST``."""
+
+_SPRING_MOST = 10_000.0
 _NEWTON_STEPS = 8
 _BISECTIONS = 40
 _CLOSE = 1e-7
@@ -45,7 +53,12 @@ def parse(text: str) -> Easing:
         return (x1, y1, x2, y2)
     if text.startswith("linear(") and text.endswith(")"):
         return _linear_stops(text)
-    raise BadEasing(f"“{text}” is no easing: write {', '.join(NAMED)}, cubic-bezier(x1, y1, x2, y2) or linear(...)")
+    if match := _SPRING.fullmatch(text):
+        return _spring_stops(*(float(number) for number in match.groups()))
+    raise BadEasing(
+        f"“{text}” is no easing: write {', '.join(NAMED)}, cubic-bezier(x1, y1, x2, y2), linear(...) "
+        "or spring(stiffness, damping)"
+    )
 
 
 def eased(easing: Easing, progress: float) -> float:
@@ -146,3 +159,31 @@ def _spread(stops: list[tuple[float | None, float]]) -> list[tuple[float, float]
     if len(settled) == 2:
         settled.insert(1, ((settled[0][0] + settled[1][0]) / 2, (settled[0][1] + settled[1][1]) / 2))
     return settled
+
+
+def _spring_stops(stiffness: float, damping: float) -> Easing:
+    """Return a spring of mass 1 that is let go at 0 and comes to rest at 1, as stops of ``linear()``.
+
+    The damped harmonic oscillator: with w = sqrt(stiffness) and z = damping / 2w, below z = 1 it is
+    1 - e^(-zwt) (cos(ut) + zw/u sin(ut)), u = w sqrt(1 - z^2); from there on 1 - e^(-wt) (1 + wt), as if z were 1.
+    It is at rest when what is left of it is below ``_AT_REST``; its time is made that of the build.
+    """
+    if not (0 < stiffness <= _SPRING_MOST and 0 < damping <= _SPRING_MOST):
+        raise BadEasing(f"a spring's stiffness and damping must be above 0 and at most {_SPRING_MOST:,.0f}")
+    natural = sqrt(stiffness)
+    ratio = min(1.0, max(0.02, damping / (2 * natural)))
+    if ratio < 1.0:
+        swing = natural * sqrt(1 - ratio * ratio)
+        lasts = log(1 / _AT_REST) / (ratio * natural)
+
+        def place(time: float) -> float:
+            fades = exp(-ratio * natural * time)
+            return 1 - fades * (cos(swing * time) + ratio * natural / swing * sin(swing * time))
+    else:
+        lasts = _RESTS_AFTER / natural
+
+        def place(time: float) -> float:
+            return 1 - exp(-natural * time) * (1 + natural * time)
+
+    stops = [(n / _SPRING_STOPS, place(lasts * n / _SPRING_STOPS)) for n in range(_SPRING_STOPS)]
+    return tuple(number for stop in (*stops, (1.0, 1.0)) for number in stop)

@@ -19,16 +19,21 @@ NEUTRAL: Mapping[str, float] = {
     "blur": 0.0,
     "visible": 1.0,
     "brightness": 1.0,
+    "pivot_x": 0.0,
+    "pivot_y": 0.0,
+    "turn_x": 0.0,
+    "turn_y": 0.0,
+    "soft": 0.0,
 }
 MULTIPLIED = frozenset({"scale_x", "scale_y", "opacity", "visible", "brightness"})
-ADDED = frozenset({"x", "y", "rotate", "blur"})
+ADDED = frozenset({"x", "y", "rotate", "blur", "turn_x", "turn_y"})
 
 
 class Track(Struct, frozen=True, gc=False, omit_defaults=True):
     """Values at ``times`` (ms, never decreasing); ``easings[i]`` leads from key i to key i + 1.
 
     Before the first key its value holds, after the last key the last's; of keys at one instant the last counts.
-    Several tracks of one property on one target multiply (scales, opacity, visible) or add (x, y, rotate, blur).
+    Several tracks of one property on one target multiply (scales, opacity, visible) or add (x, y, rotate, blur, turns).
 
     ``run`` is (start, each, until): from start to until the keys of start..start + each are gone through again
     and again; from until on stands what stands from start + each on. So a build repeats without more keys, and one
@@ -119,16 +124,17 @@ class TrackBuilder:
         repeat: int = 1,
         until: int | None = None,
         lasts: bool = False,
+        rest: Value | None = None,
     ) -> None:
         """Add a curve that runs ``repeat`` times for ``each`` ms from ``start``, each key eased to the next.
 
         From ``until``, where that is before its end, it stands at its end. With ``lasts`` its last value stays;
-        without, the property goes back to neutral.
+        without, the property goes back to neutral: to ``rest`` for one that has no neutral value of its own.
         """
         name, keys = curve
         end = start + each * repeat
         until = end if until is None else min(until, end)
-        rest = NEUTRAL.get(name)
+        rest = NEUTRAL.get(name, rest)
         alone = until != start + each
         track = self._track_for(name, start, alone)
         if not track.times and rest is not None and start > 0 and keys[0][1] != rest:

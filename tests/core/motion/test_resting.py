@@ -157,6 +157,7 @@ class Cut(TestCase):
 
 class Placing(TestCase):
     def test_scaled_then_turned_then_moved(self):
-        a, b, c, d, e, f = matrix(60, {"rotate": 30, "scale_x": 2, "scale_y": 3, "x": 7, "y": -5})
+        a, c, e, b, d, f, *last = matrix(60, {"rotate": 30, "scale_x": 2, "scale_y": 3, "x": 7, "y": -5})
         self.assertEqual([round(n, 9) for n in (a, b, c, d, e, f)], [0, 2, -3, 0, 7, -5])
-        self.assertEqual(matrix(0, {}), (1, 0, 0, 1, 0, 0))
+        self.assertEqual(last, [0, 0, 1])
+        self.assertEqual(matrix(0, {}), (1, 0, 0, 0, 1, 0, 0, 0, 1))

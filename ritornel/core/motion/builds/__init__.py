@@ -3,8 +3,9 @@
 A file states ``EFFECTS``, a tuple of ``Effect`` (see ``motion.declared``): name, verbs per kind, a help line,
 default duration and easings, parameters with their ranges, and ``curves(asked)``, which returns keyed curves over the
 share 0..1 of the build's duration. Curves describe an entrance or an emphasis; an exit plays them backwards.
-An entrance's curve ends at its property's neutral value (0 for x, y, rotate, blur; 1 for scales and opacity); what an
-emphasis or a path ends at stays until the slide is left. A new effect is one new file here; nothing else changes.
+An entrance's curve ends at its property's neutral value (``track.NEUTRAL``; a ``clip``, which has none, at the whole of
+the object); what an emphasis or a path ends at stays until the slide is left. A new effect is one new file here;
+nothing else changes.
 """
 
 from ritornel.core.motion.declared import Effect, found_in

@@ -35,7 +35,7 @@ def _pieces(scene: Scene) -> Sequence[Piece]:
 TRANSITION = TransitionKind(
     name="cube",
     label="Cube",
-    verb="turns in",
+    verb="turns",
     help="The two slides are neighbouring sides of a cube that turns.",
     duration_ms=1200,
     pieces=_pieces,

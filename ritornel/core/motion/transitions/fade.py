@@ -16,7 +16,7 @@ def _pieces(scene: Scene) -> Sequence[Piece]:
 TRANSITION = TransitionKind(
     name="fade",
     label="Crossfade",
-    verb="dissolves in",
+    verb="dissolves",
     help="Fades in over the slide before, out of a colour, or after the slide before has faded into one.",
     duration_ms=800,
     pieces=_pieces,

@@ -6,7 +6,7 @@ from ritornel.core.motion.pieces import moving
 TRANSITION = TransitionKind(
     name="fade-through",
     label="Fade through a colour",
-    verb="dissolves in through a colour",
+    verb="dissolves through a colour",
     help="The slide before fades into a colour, this one out of it.",
     duration_ms=1200,
     pieces=lambda scene: (

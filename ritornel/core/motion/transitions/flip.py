@@ -37,7 +37,7 @@ def _pieces(scene: Scene) -> Sequence[Piece]:
 TRANSITION = TransitionKind(
     name="flip",
     label="Flip",
-    verb="turns in",
+    verb="turns",
     help="The slide is on the back of the one before, which is turned over.",
     duration_ms=1000,
     pieces=_pieces,

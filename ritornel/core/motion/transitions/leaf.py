@@ -46,7 +46,7 @@ def _pieces(scene: Scene) -> Sequence[Piece]:
 TRANSITION = TransitionKind(
     name="leaf",
     label="Leaf",
-    verb="turns in",
+    verb="turns",
     help="Half of the slide before is turned over like the leaf of a book.",
     duration_ms=1200,
     pieces=_pieces,

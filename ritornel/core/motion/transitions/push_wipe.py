@@ -26,7 +26,7 @@ def _pieces(scene: Scene) -> Sequence[Piece]:
 TRANSITION = TransitionKind(
     name="pushWipe",
     label="Push",
-    verb="pushes in",
+    verb="pushes",
     help="Comes in from a side and pushes the slide before out.",
     duration_ms=900,
     pieces=_pieces,

@@ -1,10 +1,13 @@
-// Menus: opened by one key or click, gone with the next; arrows go through them, Escape leaves them.
+// Menus: opened by one key or click, gone with the next; arrows go through them, typing finds in them, Escape leaves them.
 
 import { html, render } from "../../site/vendor/lit.js";
+
+const FORGETS_MS = 900; // what was typed longer ago does not count
 
 /** Opens a menu beside `anchor`. `draw(menu)` gives its sections; `menu.update()` draws it anew, `menu.close()` closes it. */
 export function openMenu(label, anchor, draw) {
   const cameFrom = document.activeElement;
+  const typed = []; // letters with the instants at which they were typed
   const element = document.createElement("div");
   element.className = "menu";
   element.setAttribute("role", "menu");
@@ -25,6 +28,13 @@ export function openMenu(label, anchor, draw) {
     if (event.key === "Escape" || event.key === "Tab") menu.close();
     if (event.key === "ArrowDown") buttons[(at + 1) % buttons.length].focus();
     if (event.key === "ArrowUp") buttons[(at - 1 + buttons.length) % buttons.length].focus();
+    if (event.key === "ArrowLeft" || event.key === "ArrowRight") beside(buttons, buttons[at], event.key === "ArrowRight")?.focus();
+    if (/^[\p{L} ]$/u.test(event.key) && (typed.length || event.key !== " ")) {
+      typed.push([event.key.toLowerCase(), event.timeStamp]);
+      while (event.timeStamp - typed[0][1] > FORGETS_MS) typed.shift();
+      named(buttons, typed.map(([letter]) => letter).join(""))?.focus();
+      event.preventDefault();
+    }
     if (event.key.startsWith("Arrow") || event.key === "Tab") event.preventDefault();
   });
   menu.update();
@@ -32,6 +42,21 @@ export function openMenu(label, anchor, draw) {
   place(element, anchor);
   element.querySelector("button").focus({ preventScroll: true });
   setTimeout(() => document.addEventListener("pointerdown", outside, true));
+}
+
+/** The nearest of the buttons to the right or to the left of one. */
+function beside(buttons, from, right) {
+  const here = from.getBoundingClientRect();
+  const far = (box) => Math.abs(box.top - here.top) + Math.abs(box.left - here.left);
+  const there = buttons.map((button) => [button, button.getBoundingClientRect()]);
+  const that = there.filter(([, box]) => (right ? box.left >= here.right - 1 : box.right <= here.left + 1));
+  return that.sort(([, one], [, other]) => far(one) - far(other))[0]?.[0];
+}
+
+/** The first button that begins with what was typed, or has a word that does. */
+function named(buttons, words) {
+  const begins = (button) => button.textContent.trim().toLowerCase();
+  return buttons.find((button) => begins(button).startsWith(words)) ?? buttons.find((button) => ` ${begins(button)}`.includes(` ${words}`));
 }
 
 export function section(label, items) {

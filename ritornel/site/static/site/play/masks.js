@@ -1,15 +1,17 @@
-// What is seen of a layer while a transition runs: a clip of hard polygons, or a mask of soft ones, or of cells.
+// What is seen of a layer, or of an object that is being uncovered: a clip of hard polygons, or a mask of soft ones or of cells.
 
 const SVG = "http://www.w3.org/2000/svg";
+const BEYOND = 400; // what stands out of its box, a shadow, letters, stands out by less (core.motion.uncovering)
 const ROOM = 2; // a soft edge is blurred so many times as far as it is soft, at most
 const DEVIATION = 0.4; // of a soft edge, as a share of how far it is soft
 
 let count = 0;
 
-/** Shows of a layer's `element` what a frame state says of it; sizes are the stage's. */
+/** Shows of an element what a frame state says of it; `width` and `height` are its own, in stage units. */
 export class Cover {
   constructor(element, width, height) {
     Object.assign(this, { element, width, height });
+    this.written = {};
     this.kind = "";
   }
 
@@ -19,20 +21,18 @@ export class Cover {
     this.style("clipPath", clip && !masked ? path(clip, corners) : "");
     if (cells) this.cells(cells, grid);
     else if (masked) this.soft(path(clip, corners, false), soft);
-    this.style("mask", masked ? `url("#${this.id}")` : "");
+    this.style("mask", masked ? `url("#${this.id}") no-clip` : "");
   }
 
   style(name, value) {
-    if (this[name] === value || (!value && !this[name])) return;
-    this[name] = value;
+    if ((this.written[name] ?? "") === value) return;
+    this.written[name] = value;
     this.element.style[name] = value;
   }
 
   soft(data, soft) {
     this.make(`soft ${soft}`, () => {
-      const room = ROOM * soft;
-      const area = `x="${-room}" y="${-room}" width="${this.width + 2 * room}" height="${this.height + 2 * room}"`;
-      return `<filter id="${this.id}-blur" filterUnits="userSpaceOnUse" ${area}><feGaussianBlur stdDeviation="${DEVIATION * soft}"/></filter>
+      return `<filter id="${this.id}-blur" filterUnits="userSpaceOnUse" ${this.area(BEYOND + ROOM * soft)}><feGaussianBlur stdDeviation="${DEVIATION * soft}"/></filter>
         <g filter="url(#${this.id}-blur)"><path fill="#fff"/></g>`;
     });
     const outline = this.mask.querySelector("path");
@@ -56,6 +56,10 @@ export class Cover {
     });
   }
 
+  area(room) {
+    return `x="${-room}" y="${-room}" width="${this.width + 2 * room}" height="${this.height + 2 * room}"`;
+  }
+
   /** Makes the mask, if it is not one of this kind already. */
   make(kind, content) {
     if (this.kind === kind) return;
@@ -64,9 +68,9 @@ export class Cover {
     this.id = `stage-mask-${++count}`;
     this.svg = document.createElementNS(SVG, "svg");
     this.svg.setAttribute("class", "stage-mask");
-    this.svg.innerHTML = `<mask id="${this.id}" maskUnits="userSpaceOnUse" x="0" y="0" width="${this.width}" height="${this.height}" mask-type="alpha">${content()}</mask>`;
+    this.svg.innerHTML = `<mask id="${this.id}" maskUnits="userSpaceOnUse" ${this.area(BEYOND)} mask-type="alpha">${content()}</mask>`;
     this.mask = this.svg.firstElementChild;
-    this.element.before(this.svg);
+    this.element.append(this.svg);
   }
 
   /** Takes the mask away. */

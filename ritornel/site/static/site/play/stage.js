@@ -4,7 +4,7 @@ import { NOTHING } from "./evaluate.js";
 import { announceLinks } from "./links.js";
 import { Cover } from "./masks.js";
 import { build, fitMedia, frameBox } from "./nodes.js";
-import { matrixOf } from "./placing.js";
+import { matrixOf, transformOf } from "./placing.js";
 
 /** Draws frames of a show into `root`. `play` is {width, height, order, slides, assets}. */
 export class Stage {
@@ -118,8 +118,11 @@ export class Stage {
       made.set(name, entry);
       layer.nodes.set(node.key, {
         element: entry.element, object: node.object, rotation: node.rotation, opacity: node.opacity, media: entry.media,
+        width: node.width, height: node.height,
       });
-      for (const [key, element] of entry.parts ?? []) layer.nodes.set(key, { element, rotation: 0, opacity: 1 });
+      entry.parts?.forEach(([key, element], n) => {
+        layer.nodes.set(key, { element, rotation: 0, opacity: 1, width: node.width, height: node.parts[n].height });
+      });
     }
     for (const [key, entry] of layer.made) if (!made.has(key)) entry.element.remove();
     layer.made = made;
@@ -152,6 +155,7 @@ export class Stage {
 }
 
 const HIDDEN = { visible: 0 };
+const STANDS = [1, 0, 0, 0, 1, 0, 0, 0, 1];
 const NO_SLIDE = ""; // the black before the first slide
 const BLACK_SLIDE = { background: "#000000", nodes: [] };
 
@@ -174,31 +178,22 @@ function stretch(drawing) {
 
 function place(node, state = {}) {
   const { element } = node;
-  const [a, b, c, d, e, f] = matrixOf(node.rotation, state);
-  const stands = a === 1 && b === 0 && d === 1 && e === 0 && f === 0;
-  set(element, "transform", stands ? "" : `matrix(${a}, ${b}, ${c}, ${d}, ${e}, ${f})`);
+  const placed = matrixOf(node.rotation, state);
+  set(element, "transform", placed.every((value, n) => value === STANDS[n]) ? "" : transformOf(placed));
   set(element, "opacity", String(node.opacity * (state.opacity ?? 1)));
   set(element, "visibility", state.visible === 0 ? "hidden" : "inherit");
   set(element, "filter", state.blur ? `blur(${state.blur}px)` : "");
-  set(element, "clipPath", state.clip ? polygon(state.clip) : "");
+  if (!state.clip && !node.cover) return;
+  node.cover ??= new Cover(element, node.width, node.height);
+  node.cover.show({ properties: { clip: state.clip }, corners: [], soft: state.soft ?? 0 });
 }
 
 function placeLayer(element, state) {
   const h = state.homography;
-  set(element, "transform", h ? matrix(h) : "");
+  set(element, "transform", h ? transformOf(h) : "");
   set(element, "opacity", String(state.opacity ?? 1));
   const light = (state.brightness ?? 1) === 1 ? "" : `brightness(${state.brightness})`;
   set(element, "filter", state.blur ? `${light} blur(${state.blur}px)` : light);
-}
-
-function polygon(points) {
-  const corners = [];
-  for (let i = 0; i < points.length; i += 2) corners.push(`${points[i]}px ${points[i + 1]}px`);
-  return `polygon(${corners.join(", ")})`;
-}
-
-function matrix([a, b, c, d, e, f, g, h, i]) {
-  return `matrix3d(${[a, d, 0, g, b, e, 0, h, 0, 0, 1, 0, c, f, 0, i].join(", ")})`;
 }
 
 /** Sets a style once: what it had is remembered, so that a still object costs nothing. */

@@ -107,7 +107,7 @@ export class PromptBook {
 
   headLine() {
     const { document: doc, time, transition_verb: verb, spoken } = this.store.slide;
-    const comes = time.transition ? `comes in ${verb}, ${seconds(time.transition)} s` : `comes in ${verb}`;
+    const comes = time.transition ? `${verb} in ${seconds(time.transition)} s` : verb;
     const said = spoken.words ? `${spoken.words} words, ${seconds(spoken.ms)} s` : "no script";
     const why = WHY[time.hold_reason] ?? (doc.script.trim() ? "for the script" : "for reading");
     const short = time.too_short ? `  ·  too short by ${seconds(time.too_short)} s` : "";

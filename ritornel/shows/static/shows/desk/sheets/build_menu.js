@@ -7,6 +7,7 @@ import { newIds } from "../state/ids.js";
 const KINDS = [
   ["entrance", "Comes in"],
   ["emphasis", "Is stressed"],
+  ["path", "Moves"],
   ["exit", "Goes out"],
 ];
 const PLAYBACK = ["play", "pause"];
@@ -20,7 +21,8 @@ export function openBuildMenu(desk, anchor) {
   const objects = [...store.objects];
   const things = objects.map((id) => store.object(id));
   const { effects } = store.vocabulary;
-  const named = (kind) => Object.entries(effects).filter(([name, effect]) => !PLAYBACK.includes(name) && effect.verbs[kind]);
+  const goes = (kind, effect) => kind !== "path" || effect.params.length; // a path without settings leads nowhere
+  const named = (kind) => Object.entries(effects).filter(([name, effect]) => !PLAYBACK.includes(name) && effect.verbs[kind] && goes(kind, effect));
   const lines = things.some((thing) => thing.kind === "text" && thing.paragraphs.length > 1);
   const plays = things.every((thing) => thing.kind === "clip" || thing.kind === "sound");
 
