@@ -4,7 +4,7 @@ from collections.abc import Mapping
 from typing import Any
 
 from ritornel.core.drawing.framing import framed, mask_shape
-from ritornel.core.drawing.grounds import ground_objects
+from ritornel.core.drawing.grounds import ground_key, ground_objects
 from ritornel.core.model import Clip, Line, Object, Picture, Shape, Show, Slide, Text
 from ritornel.core.model.keys import target_key
 from ritornel.core.model.links import relinked, resolved
@@ -39,9 +39,9 @@ def _shows_media(slide: Slide) -> bool:
 
 
 def _ground(slide: Slide, show: Show, sizes: Mapping[str, tuple[int, int]]) -> list[dict[str, Any]]:
-    """Return the nodes of a ground; no object's key begins as theirs do."""
+    """Return the nodes of a ground."""
     return [
-        {**_node(thing, sizes, at), "key": f"//{thing.id}", "object": ""}
+        {**_node(thing, sizes, at), "key": ground_key(thing), "object": ""}
         for thing, at in ground_objects(slide, show.width, show.height)
     ]
 

@@ -136,6 +136,7 @@ def vocabulary() -> dict[str, Any]:
                 "colour": t.has_colour,
                 "instant": t.instant,
                 "softens": t.softens,
+                "reverses": not (t.instant or t.carries),
             }
             for t in TRANSITIONS.values()
         },

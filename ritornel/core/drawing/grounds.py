@@ -6,6 +6,16 @@ from ritornel.core.model.objects import Object
 Middle = tuple[float, float]
 
 
+def ground_key(thing: Object) -> str:
+    """Return the key of an object of a ground; no object of a slide has one that begins so."""
+    return f"//{thing.id}"
+
+
+def ground_keys(slide: Slide) -> list[str]:
+    """Return the keys of what lies between a slide's background colour and its objects."""
+    return [ground_key(thing) for thing, _ in ground_objects(slide, 1, 1)]
+
+
 def ground_objects(slide: Slide, width: float, height: float) -> list[tuple[Object, Middle]]:
     """Return what lies between a slide's background colour and its objects, and which place of it stays in sight."""
     ground = slide.ground

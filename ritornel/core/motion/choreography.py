@@ -6,7 +6,6 @@ from math import cos, radians, sin
 from operator import attrgetter, itemgetter
 from typing import NamedTuple
 
-from msgspec import Struct
 from msgspec.structs import replace
 
 from ritornel.core.model import Object, Slide, Step, Text
@@ -14,6 +13,7 @@ from ritornel.core.model.keys import target_key
 from ritornel.core.motion.builds import effect_for
 from ritornel.core.motion.declared import Arriving, Asked, Box, Curve, around, params_of
 from ritornel.core.motion.easing import HOLD, LINEAR, BadEasing, Easing, parse
+from ritornel.core.motion.target import Target
 from ritornel.core.motion.track import Track, TrackBuilder, backwards
 from ritornel.core.text.layout import set_text
 from ritornel.core.time.slide_clock import StepTime
@@ -23,15 +23,6 @@ LASTING = frozenset({"emphasis", "path"})
 
 _START = attrgetter("start_ms")
 _INSTANT = itemgetter(0)
-
-
-class Target(Struct, frozen=True, gc=False):
-    """What tracks move: an object, or one paragraph of it; ``key`` is that of ``core.model.keys``."""
-
-    key: str
-    object: str
-    paragraph: int | None
-    tracks: tuple[Track, ...]
 
 
 def easing_of(step: Step) -> Easing:
@@ -77,13 +68,14 @@ def choreograph(slide: Slide, steps: Iterable[StepTime], stage_width: int, stage
 def _add(builder: TrackBuilder, curves: Iterable[Curve], timed: StepTime, *, lasts: bool) -> None:
     step = timed.step
     each = (timed.uncut_end_ms - timed.start_ms) // step.repeat
+    easing = easing_of(step)
     for curve in curves:
         keys = curve[1]
         builder.add(
             curve,
             timed.start_ms,
             each,
-            easing_of(step),
+            easing,
             repeat=step.repeat,
             until=timed.end_ms,
             lasts=lasts,

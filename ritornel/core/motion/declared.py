@@ -6,6 +6,7 @@ from collections.abc import Callable, Mapping, Sequence
 from typing import TYPE_CHECKING, Any, Literal, NamedTuple
 
 if TYPE_CHECKING:
+    from ritornel.core.motion.carrying import Standing
     from ritornel.core.motion.pieces import Piece
 
 Value = float | tuple[float, ...]
@@ -90,19 +91,25 @@ class Effect(NamedTuple):
 
 
 class Scene(NamedTuple):
-    """What a transition is asked for: its form, the stage's size, how far its edge is soft, all in stage units."""
+    """What a transition is asked for: its form, the stage's size, how far its edge is soft, all in stage units.
+
+    One that ``carries`` gets the slide before as it ends and the new one as it begins; None where there is none before.
+    """
 
     subtype: str
     width: float
     height: float
     soft: float = 0.0
+    before: "Standing | None" = None
+    after: "Standing | None" = None
 
 
 class TransitionKind(NamedTuple):
     """A transition. ``pieces`` returns what is on the stage while it runs, from the bottom up.
 
     ``verb`` says what the new slide does, ``subtypes`` are (name, words) of its forms, the first the default. One that
-    ``has_colour`` lies over its colour; one that ``softens`` may have a soft edge. It need not know of being reversed.
+    ``has_colour`` lies over its colour; one that ``softens`` may have a soft edge; one that ``carries`` looks at the
+    two slides themselves. It need not know of being reversed.
     """
 
     name: str
@@ -116,6 +123,7 @@ class TransitionKind(NamedTuple):
     easing: str = "linear"
     instant: bool = False
     softens: bool = False
+    carries: bool = False
 
 
 def params_of(effect: Effect, given: Mapping[str, Any]) -> dict[str, Any]:

@@ -4,6 +4,7 @@ Everything here is in terms of the transition's progress, 0 to ``WHOLE``, not of
 time into progress, and one that is reversed runs through it the other way.
 """
 
+from collections.abc import Mapping, Sequence
 from typing import Literal
 
 from msgspec import Struct
@@ -11,6 +12,7 @@ from msgspec.structs import replace
 
 from ritornel.core.motion.declared import Curve
 from ritornel.core.motion.easing import LINEAR
+from ritornel.core.motion.target import Target
 from ritornel.core.motion.track import Track
 from ritornel.core.time.rounding import rounded
 
@@ -36,9 +38,10 @@ class Piece(Struct, frozen=True, omit_defaults=True, gc=False):
     """One of the slides as a layer: the ``old`` one, as it last was, or the ``new``; a slide may be in several pieces.
 
     Tracks of a piece are ``homography`` (a 3x3 matrix, row by row), ``opacity``, ``brightness``, ``blur`` (standard
-    deviation in stage units), ``visible``, and ``clip``: what is seen of the slide, as polygons with ``corners`` many
-    corners each, x and y in stage units one after another. The clip moves with the homography. ``soft`` is how far from
-    its edge, in stage units, a clip is blurred: half of that on either side.
+    deviation in stage units), ``ground`` (how opaque its own background colour is), and ``clip``: what is seen of the
+    slide, as polygons with ``corners`` many corners each, x and y in stage units one after another. The clip moves with
+    the homography. ``soft`` is how far from its edge, in stage units, a clip is blurred, on either side. ``targets``
+    move objects of the slide beside what its own builds do.
     """
 
     of: Side
@@ -46,11 +49,18 @@ class Piece(Struct, frozen=True, omit_defaults=True, gc=False):
     corners: tuple[int, ...] = ()
     soft: float = 0.0
     cells: Cells | None = None
+    targets: tuple[Target, ...] = ()
 
 
 def moving(of: Side, *curves: Curve) -> Piece:
     """Return a slide whole, with curves over the progress."""
     return Piece(of, tuple(map(_track, curves)))
+
+
+def over_progress(piece: Piece, curves: Mapping[str, Sequence[Curve]]) -> Piece:
+    """Return the piece with curves over the progress for objects of its slide, by their keys."""
+    targets = tuple(Target(key, key, None, tuple(map(_track, moves))) for key, moves in curves.items())
+    return replace(piece, targets=targets)
 
 
 def _track(curve: Curve) -> Track:

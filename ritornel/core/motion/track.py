@@ -86,19 +86,22 @@ def state_at(tracks: Iterable[Track], time: float) -> dict[str, Value]:
     for track in tracks:
         name = track.property
         value = value_at(track, time)
-        if name not in state:
-            state[name] = value
-            continue
-        before = state[name]
-        if isinstance(before, tuple) or isinstance(value, tuple):
-            state[name] = value
-        elif name in MULTIPLIED:
-            state[name] = before * value
-        elif name in ADDED:
-            state[name] = before + value
-        else:
-            state[name] = value
+        state[name] = combined(name, state[name], value) if name in state else value
     return state
+
+
+def joined(state: Mapping[str, Value], more: Mapping[str, Value]) -> dict[str, Value]:
+    """Return a state with that of other tracks beside it."""
+    return {**state, **{n: combined(n, state[n], value) if n in state else value for n, value in more.items()}}
+
+
+def combined(name: str, before: Value, value: Value) -> Value:
+    """Return what two values of one property make together."""
+    if isinstance(before, tuple) or isinstance(value, tuple):
+        return value
+    if name in MULTIPLIED:
+        return before * value
+    return before + value if name in ADDED else value
 
 
 class TrackBuilder:

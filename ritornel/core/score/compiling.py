@@ -4,7 +4,7 @@ The parts that belong to one slide are remembered by content, so that a show in 
 more than that slide; the score of a whole show for as long as that very show is in use.
 """
 
-from collections.abc import Mapping
+from collections.abc import Iterable, Mapping
 from itertools import accumulate
 from typing import Any, NamedTuple
 
@@ -18,9 +18,12 @@ from ritornel.core.model.memory import Memory, Recalled
 from ritornel.core.model.uses import assets_of
 from ritornel.core.model.writing import encoded
 from ritornel.core.motion.builds import effect_for
-from ritornel.core.motion.choreography import Target, choreograph
-from ritornel.core.motion.track import Track
-from ritornel.core.motion.transitions import transition_ms
+from ritornel.core.motion.carrying import Standing
+from ritornel.core.motion.choreography import choreograph
+from ritornel.core.motion.declared import Value
+from ritornel.core.motion.target import Target
+from ritornel.core.motion.track import Track, state_at
+from ritornel.core.motion.transitions import transition_for, transition_ms
 from ritornel.core.score.parts import Score, SlideScore
 from ritornel.core.score.planning import plan_of
 from ritornel.core.score.still import still_spans
@@ -63,17 +66,22 @@ def compile(show: Show) -> Score:
     parts: list[_Part] = []
     common = (encoded(show.pace), show.width, show.height)
     shown: Shown = frozenset()
+    before: tuple[Slide, SlideScore] | None = None
     for slide in show.slides:
         content = content_of(slide)
-        key = (common, shown, tuple(map(lengths.get, content.assets)), content.document)
+        carries = transition_for(slide.transition).carries
+        seen = content_of(before[0]).document if carries and before is not None else b""
+        key = (common, shown, tuple(map(lengths.get, content.assets)), content.document, seen)
         part = _scores.get(key)
         if part is None:
-            time, score = _compile_slide(slide, show.pace, shown, lengths, show.width, show.height)
+            end = _as_it_ends(*before) if carries and before is not None else None
+            time, score = _compile_slide(slide, show.pace, shown, lengths, show.width, show.height, end)
             part = _Part(time, score, 4 * len(content.document) + _weight(score))
             _scores.put(key, part, part.weight)
         parts.append(part)
         if part.time.length_ms:
             shown = content.shown
+            before = slide, part.score
     ends = list(accumulate(part.time.length_ms for part in parts))
     length = ends[-1] if ends else 0
     beds = tuple(span for bed in show.beds for span in bed_span(bed, length, lengths))
@@ -99,8 +107,9 @@ def content_of(slide: Slide) -> _Content:
 
 def _weight(score: SlideScore) -> int:
     """Return about how many bytes of memory a slide's score takes."""
-    keys = sum(len(t.times) for target in score.targets for t in target.tracks)
-    return 2000 + 150 * keys + 600 * sum(len(t.tracks) + 1 for t in score.targets) + 500 * len(score.spans)
+    targets = [*score.targets, *(t for piece in score.transition.pieces for t in piece.targets)]
+    keys = sum(len(t.times) for target in targets for t in target.tracks)
+    return 2000 + 150 * keys + 600 * sum(len(t.tracks) + 1 for t in targets) + 500 * len(score.spans)
 
 
 def with_defaults(slide: Slide) -> Slide:
@@ -116,8 +125,22 @@ def _timed(step: Step) -> Step:
     return replace(step, duration_ms=effect_for(step.kind, step.effect).duration_ms)
 
 
+def _as_it_ends(slide: Slide, score: SlideScore) -> Standing:
+    return Standing(slide, _states(score.targets, score.length_ms))
+
+
+def _states(targets: Iterable[Target], time: int) -> dict[str, dict[str, Value]]:
+    return {target.key: state_at(target.tracks, time) for target in targets}
+
+
 def _compile_slide(
-    slide: Slide, pace: Pace, shown: Shown, lengths: Mapping[str, int], width: int, height: int
+    slide: Slide,
+    pace: Pace,
+    shown: Shown,
+    lengths: Mapping[str, int],
+    width: int,
+    height: int,
+    before: Standing | None,
 ) -> tuple[SlideTime, SlideScore]:
     slide = with_defaults(slide)
     asked = transition_ms(slide.transition)
@@ -130,7 +153,8 @@ def _compile_slide(
         if isinstance(thing, Clip):
             targets = _with_track(targets, thing, media_track(thing, spans))
     spans += narration_span(slide, asked, time.length_ms, lengths)
-    plan = plan_of(slide.transition, transition, width, height)
+    after = Standing(slide, _states(targets, 0)) if before is not None else None
+    plan = plan_of(slide.transition, transition, width, height, before, after)
     score = SlideScore(slide.id, time.length_ms, plan, tuple(targets), tuple(spans), ())
     return time, replace(score, still=still_spans(score))
 

@@ -5,7 +5,7 @@ from bisect import bisect_right
 from ritornel.core.motion.declared import Value
 from ritornel.core.motion.easing import eased
 from ritornel.core.motion.pieces import WHOLE, Piece, cell_states
-from ritornel.core.motion.track import state_at
+from ritornel.core.motion.track import joined, state_at
 from ritornel.core.score.parts import FrameState, Layer, Score, SlideScore, TransitionPlan
 from ritornel.core.score.planning import BLACK
 
@@ -62,4 +62,9 @@ def _piece(piece: Piece, layer: Layer, progress: float) -> Layer:
     if piece.cells is not None:
         properties["cells"] = cell_states(piece.cells, progress)
         grid = (piece.cells.columns, piece.cells.rows)
-    return Layer(layer.slide, layer.time, properties, layer.targets, piece.corners, piece.soft, grid)
+    targets = layer.targets
+    if piece.targets and layer.slide != NOTHING:
+        targets = {**targets}
+        for target in piece.targets:
+            targets[target.key] = joined(targets.get(target.key, {}), state_at(target.tracks, progress))
+    return Layer(layer.slide, layer.time, properties, targets, piece.corners, piece.soft, grid)

@@ -2,10 +2,10 @@
 
 from msgspec import Struct, field
 
-from ritornel.core.motion.choreography import Target
 from ritornel.core.motion.declared import Value
 from ritornel.core.motion.easing import Easing
 from ritornel.core.motion.pieces import Piece
+from ritornel.core.motion.target import Target
 from ritornel.core.sound.spans import Span
 from ritornel.core.time.slide_clock import SlideTime
 

@@ -5,6 +5,7 @@ from functools import lru_cache
 from msgspec.structs import replace
 
 from ritornel.core.model import Transition
+from ritornel.core.motion.carrying import Standing
 from ritornel.core.motion.declared import Scene
 from ritornel.core.motion.easing import LINEAR, BadEasing, Easing, parse
 from ritornel.core.motion.pieces import Piece
@@ -17,17 +18,31 @@ SOFTEST = 0.25
 """The softest edge is so many widths of the stage wide, on either side."""
 
 
-def plan_of(transition: Transition, duration_ms: int, width: int, height: int) -> TransitionPlan:
-    """Return what a transition does to the two slides in its time, on a stage of that size."""
+def plan_of(
+    transition: Transition,
+    duration_ms: int,
+    width: int,
+    height: int,
+    before: Standing | None = None,
+    after: Standing | None = None,
+) -> TransitionPlan:
+    """Return what a transition does to the two slides in its time, on a stage of that size.
+
+    One that carries needs the slide ``before`` as it ends, and the one ``after`` as it begins.
+    """
     kind = transition_for(transition)
     backdrop = transition.colour if kind.has_colour else BLACK
     if not duration_ms:
         return TransitionPlan(0, LINEAR, False, backdrop, ())
     soft = tenths(transition.softness * SOFTEST * width) if kind.softens else 0.0
-    pieces = _pieces(kind.name, transition.subtype, soft, width, height)
-    if transition.reverse:
+    if kind.carries:
+        pieces = tuple(kind.pieces(Scene(transition.subtype, float(width), float(height), soft, before, after)))
+    else:
+        pieces = _pieces(kind.name, transition.subtype, soft, width, height)
+    reverse = transition.reverse and not kind.carries
+    if reverse:
         pieces = tuple(replace(piece, of="new" if piece.of == "old" else "old") for piece in pieces)
-    return TransitionPlan(duration_ms, _easing(transition), transition.reverse, backdrop, pieces)
+    return TransitionPlan(duration_ms, _easing(transition), reverse, backdrop, pieces)
 
 
 @lru_cache(maxsize=512)

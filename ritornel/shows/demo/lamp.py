@@ -149,7 +149,7 @@ def _ring() -> Document:
 def _bath() -> Document:
     return {
         "id": "bath", "title": "The bath", "background": NIGHT, "ground": dusk("#1e2c4e", "#0e1528"),
-        "transition": {"type": "fade", "duration": 800},
+        "transition": {"type": "carry", "duration": 1400},
         "script": (
             "The lens and its lamp weigh four tons. You would look for cogs, for rollers, for oil. "
             "[1] There are none. All of it floats, [2] in a trough of mercury no deeper than your hand. "
@@ -165,8 +165,7 @@ def _bath() -> Document:
              "shadow": {"y": 5, "blur": 12, "opacity": 0.4}, "name": "Finger"},
         ],
         "running_order": [
-            build("b1", "lens", "fade", "following", duration=1600),
-            build("b1a", "trough", "slide", "alongside", duration=1200, params={"side": "bottom", "distance": 60}),
+            build("b1", "trough", "rise", "following", duration=1200, params={"distance": 90}),
             line("b2", "list", 0, "roll", duration=1000),
             line("b3", "list", 1, "roll", duration=1000),
             build("b4", "lens", "pulse", "alongside", kind="emphasis", duration=2500, params={"peak": 104}),

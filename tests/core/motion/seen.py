@@ -35,7 +35,7 @@ def opacity_at(layer: Layer) -> np.ndarray:
         inside = (x > -1) & (x < WIDTH + 1) & (y > -1) & (y < HEIGHT + 1) & np.reshape(before, x.shape)
     else:
         inside = np.ones_like(x, dtype=bool)
-    opacity = inside * float(told.get("opacity", 1.0)) * float(told.get("visible", 1.0))
+    opacity = inside * float(told.get("opacity", 1.0)) * float(told.get("ground", 1.0))
     if "clip" in told:
         opacity = opacity * covered(told["clip"], layer.corners, x, y)
     if "cells" in told:

@@ -5,7 +5,7 @@ const MULTIPLIED = new Set(["scale_x", "scale_y", "opacity", "visible", "brightn
 const BLACK = "#000000";
 const WHOLE = 1_000_000; // the progress of a transition that has ended
 export const NOTHING = -1; // the slide before the first
-const ADDED = new Set(["x", "y", "rotate", "blur"]);
+const ADDED = new Set(["x", "y", "rotate", "blur", "turn_x", "turn_y"]);
 
 /** Output of an easing (see core/motion/easing.py) at a progress in 0..1. */
 export function eased(easing, progress) {
@@ -102,13 +102,16 @@ export function stateAt(tracks, time) {
   for (const track of tracks) {
     const name = track.property;
     const value = valueAt(track, time);
-    const before = state[name];
-    if (before === undefined || Array.isArray(value)) state[name] = value;
-    else if (MULTIPLIED.has(name)) state[name] = before * value;
-    else if (ADDED.has(name)) state[name] = before + value;
-    else state[name] = value;
+    state[name] = name in state ? combined(name, state[name], value) : value;
   }
   return state;
+}
+
+/** What two values of one property make together. */
+function combined(name, before, value) {
+  if (Array.isArray(value)) return value;
+  if (MULTIPLIED.has(name)) return before * value;
+  return ADDED.has(name) ? before + value : value;
 }
 
 /** Place in the running order of slides at a show time; `order` rows are [id, start, length, ...]. */
@@ -160,8 +163,21 @@ function progressAt(plan, within) {
   return WHOLE * (plan.reverse ? 1 - share : share);
 }
 
-function pieceAt({ tracks = [], corners = [], soft = 0, cells = null }, layer, progress) {
+function pieceAt({ tracks = [], corners = [], soft = 0, cells = null, targets = [] }, layer, progress) {
   const properties = stateAt(tracks, progress);
   if (cells) properties.cells = cells.arrivals.map((arrival) => Math.min(1, Math.max(0, (progress - arrival) / cells.takes)));
-  return { ...layer, properties, corners, soft, grid: cells && [cells.columns, cells.rows] };
+  const moved = targets.length && layer.slide !== NOTHING ? movedBy(layer.targets, targets, progress) : layer.targets;
+  return { ...layer, properties, targets: moved, corners, soft, grid: cells && [cells.columns, cells.rows] };
+}
+
+function movedBy(states, targets, progress) {
+  const moved = { ...states };
+  for (const { key, tracks } of targets) {
+    const state = { ...moved[key] };
+    for (const [name, value] of Object.entries(stateAt(tracks, progress))) {
+      state[name] = name in state ? combined(name, state[name], value) : value;
+    }
+    moved[key] = state;
+  }
+  return moved;
 }

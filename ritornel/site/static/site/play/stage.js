@@ -45,7 +45,7 @@ export class Stage {
       const layer = this.layer(id, copy);
       set(layer.element, "zIndex", String(depth + 1));
       set(layer.element, "visibility", "visible");
-      placeLayer(layer.element, state.properties);
+      placeLayer(layer, state.properties);
       layer.cover.show(state);
       for (const [key, node] of layer.nodes) place(node, node.object === this.withheld ? HIDDEN : state.targets[key]);
       if (copy) this.copyFilms(id, layer);
@@ -89,7 +89,6 @@ export class Stage {
       this.layers.set(nameOf(id, copy), layer);
     }
     layer.slide = slide;
-    layer.element.style.backgroundColor = slide.background;
     this.bringUpToDate(layer, slide.nodes);
     return layer;
   }
@@ -188,7 +187,9 @@ function place(node, state = {}) {
   node.cover.show({ properties: { clip: state.clip }, corners: [], soft: state.soft ?? 0 });
 }
 
-function placeLayer(element, state) {
+function placeLayer({ element, slide }, state) {
+  const ground = state.ground ?? 1;
+  set(element, "backgroundColor", ground === 1 ? slide.background : `color-mix(in srgb, ${slide.background} ${100 * ground}%, transparent)`);
   const h = state.homography;
   set(element, "transform", h ? transformOf(h) : "");
   set(element, "opacity", String(state.opacity ?? 1));

@@ -14,7 +14,7 @@ export function transitionFields(vocabulary, transition, changed) {
   return html`<span class="inline-flex gap-3 items-baseline flex-wrap">
     ${choice("Transition", transition.type, types, (type) => set({ type, subtype: "", duration: null }))}
     ${kind.subtypes.length ? choice("Way", transition.subtype || kind.subtypes[0][0], kind.subtypes, (subtype) => set({ subtype })) : nothing}
-    ${kind.instant ? nothing : check("the other way", transition.reverse, (reverse) => set({ reverse }))}
+    ${!kind.reverses ? nothing : check("the other way", transition.reverse, (reverse) => set({ reverse }))}
     ${kind.softens ? check("soft edge", transition.softness > 0, (on) => set({ softness: on ? SOFT : 0 })) : nothing}
     ${kind.colour ? colourField("Colour", transition.colour, (colour) => set({ colour })) : nothing}
     ${kind.instant ? nothing : html`<span class="inline-flex is-time">${timeField("Duration of the transition, seconds", transition.duration ?? kind.duration, (duration) => set({ duration }))}<span class="soft">s</span></span>`}

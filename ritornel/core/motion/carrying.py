@@ -1,0 +1,179 @@
+"""Which objects of two neighbouring slides are one that goes on, and how it gets from its old state to its new one."""
+
+from collections.abc import Callable, Iterable, Mapping
+from math import hypot
+from typing import Any, NamedTuple
+
+from ritornel.core.model import Clip, Object, Picture, Slide, Sound, Text
+from ritornel.core.model.keys import target_key
+from ritornel.core.motion.declared import Curve, Value
+
+
+class Standing(NamedTuple):
+    """A slide as it stands at one end of a transition: its targets' properties by key."""
+
+    slide: Slide
+    states: Mapping[str, Mapping[str, Value]]
+
+    def state(self, thing: Object) -> Mapping[str, Any]:
+        """Return the properties of an object."""
+        return self.states.get(target_key(thing.id), {})
+
+    def shown(self) -> list[Object]:
+        """Return what is seen of it, back to front."""
+        return [o for o in self.slide.objects if not isinstance(o, Sound) and self.state(o).get("visible", 1.0) != 0.0]
+
+
+class Pair(NamedTuple):
+    """One object that is carried: as it was and as it will be; ``alike`` if moving it is all that it takes."""
+
+    old: Object
+    new: Object
+    alike: bool
+
+
+def matched(before: Standing, after: Standing) -> list[Pair]:
+    """Return the pairs of objects that are carried (timing.md, section 9).
+
+    By lineage first; then, among the rest, pictures and clips by asset and texts by equal text, the nearest first.
+    """
+    old, new = before.shown(), after.shown()
+    pairs = _paired(old, new, lambda thing: thing.lineage or None)
+    taken = {id(thing) for pair in pairs for thing in pair}
+    old, new = ([o for o in things if id(o) not in taken] for things in (old, new))
+    pairs += _paired(old, new, _content)
+    return [Pair(a, b, _alike(a, b)) for a, b in pairs]
+
+
+def _content(thing: Object) -> tuple[str, ...] | None:
+    if isinstance(thing, Picture | Clip):
+        return (type(thing).__name__, thing.asset) if thing.asset else None
+    if isinstance(thing, Text):
+        words = tuple(p.text for p in thing.paragraphs)
+        return ("Text", *words) if any(words) else None
+    return None
+
+
+def _paired(old: Iterable[Object], new: Iterable[Object], name: Callable[[Object], Any]) -> list[tuple[Object, Object]]:
+    """Return pairs of one name, each thing once, the nearest first."""
+    by_name: dict[Any, list[Object]] = {}
+    for thing in new:
+        if (called := name(thing)) is not None:
+            by_name.setdefault(called, []).append(thing)
+    near = [
+        (_far(a, b), number, a, b)
+        for number, a in enumerate(old)
+        for b in by_name.get(name(a), ())
+        if name(a) is not None
+    ]
+    found, gone = [], set()
+    for _, _, a, b in sorted(near, key=lambda row: row[:2]):
+        if id(a) not in gone and id(b) not in gone:
+            gone |= {id(a), id(b)}
+            found.append((a, b))
+    return found
+
+
+def _far(a: Object, b: Object) -> float:
+    (ax, ay), (bx, by) = _middle(a), _middle(b)
+    return hypot(ax - bx, ay - by)
+
+
+def _middle(thing: Object) -> tuple[float, float]:
+    return thing.x + thing.width / 2, thing.y + thing.height / 2
+
+
+_PLACE = frozenset({"x", "y", "width", "height", "rotation", "opacity"})
+_MOVED = _PLACE | {"id", "lineage", "name", "alt", "group", "locked", "hidden", "link"}
+"""In these, one object may differ from another and be moved to be the other."""
+
+
+def _alike(a: Object, b: Object) -> bool:
+    """Tell whether moving, turning and scaling one evenly makes it the other."""
+    if type(a) is not type(b):
+        return False
+    scaled = {"size"} if isinstance(a, Text) else set()
+    if any(getattr(a, f) != getattr(b, f) for f in a.__struct_fields__ if f not in _MOVED | scaled):
+        return False
+    if isinstance(a, Text) and isinstance(b, Text):
+        share = b.size / a.size
+        return abs(a.width * share - b.width) < 1 and abs(a.height * share - b.height) < 1
+    return abs(a.width * b.height - b.width * a.height) < _EVEN * a.width * b.height
+
+
+class _Place(NamedTuple):
+    """Where an object stands with all that moves it: its middle, size, rotation (degrees) and opacity."""
+
+    x: float
+    y: float
+    width: float
+    height: float
+    rotation: float
+    opacity: float
+
+
+def _place(thing: Object, state: Mapping[str, Any]) -> _Place:
+    x, y = _middle(thing)
+    return _Place(
+        x + state.get("x", 0.0),
+        y + state.get("y", 0.0),
+        thing.width * state.get("scale_x", 1.0),
+        thing.height * state.get("scale_y", 1.0),
+        thing.rotation + state.get("rotate", 0.0),
+        thing.opacity * state.get("opacity", 1.0),
+    )
+
+
+_EVEN = 1e-3
+_STEPS = 24
+_BEND = 0.22
+"""How far a curved way bulges, as a share of its length."""
+
+Sizes = tuple[float, float, float, float]
+
+
+def way(pair: Pair, before: Standing, after: Standing, curved: bool) -> tuple[list[Curve], list[Curve]]:
+    """Return how the old object goes to the new one's place, and how the new one comes from the old one's.
+
+    Both are relative to where each stands by itself: they run over it, at the same time, in the same place.
+    """
+    old, new = _place(pair.old, before.state(pair.old)), _place(pair.new, after.state(pair.new))
+    turn = (new.rotation - old.rotation + 180) % 360 - 180
+    across, down = _scales(pair, old, new)
+    leads = _course(new.x - old.x, new.y - old.y, curved)
+    goes: list[Curve] = [
+        ("x", tuple((share, x) for share, x, _ in leads)),
+        ("y", tuple((share, y) for share, _, y in leads)),
+        ("rotate", ((0, 0.0), (1, turn))),
+        ("scale_x", ((0, 1.0), (1, across))),
+        ("scale_y", ((0, 1.0), (1, down))),
+    ]
+    comes: list[Curve] = [
+        ("x", tuple((share, x - (new.x - old.x)) for share, x, _ in leads)),
+        ("y", tuple((share, y - (new.y - old.y)) for share, _, y in leads)),
+        ("rotate", ((0, -turn), (1, 0.0))),
+        ("scale_x", ((0, 1 / across), (1, 1.0))),
+        ("scale_y", ((0, 1 / down), (1, 1.0))),
+    ]
+    if new.opacity and pair.alike:
+        comes.append(("opacity", ((0, min(1.0, old.opacity / new.opacity)), (1, 1.0))))
+    return goes, comes
+
+
+def _scales(pair: Pair, old: _Place, new: _Place) -> tuple[float, float]:
+    """Return how much larger the new object is; a text by its letters."""
+    if isinstance(pair.old, Text) and isinstance(pair.new, Text):
+        share = pair.new.size / pair.old.size
+        grown = (new.width / pair.new.width) / (old.width / pair.old.width) if old.width else 1.0
+        return share * grown, share * grown
+    least = 1e-3
+    return max(new.width, least) / max(old.width, least), max(new.height, least) / max(old.height, least)
+
+
+def _course(x: float, y: float, curved: bool) -> list[tuple[float, float, float]]:
+    """Return (share, x, y) on the way from (0, 0): straight, or along a quadratic Bézier curve."""
+    if not curved:
+        return [(0.0, 0.0, 0.0), (1.0, x, y)]
+    control = (x / 2 + y * _BEND * 2, y / 2 - x * _BEND * 2)
+    shares = [n / _STEPS for n in range(_STEPS + 1)]
+    return [(s, 2 * s * (1 - s) * control[0] + s * s * x, 2 * s * (1 - s) * control[1] + s * s * y) for s in shares]

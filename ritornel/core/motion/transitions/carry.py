@@ -1,0 +1,75 @@
+"""Carry: what goes on moves from its old place to its new one; the rest goes first, and comes last (timing.md, 9)."""
+
+from collections.abc import Iterable, Mapping, Sequence
+
+from ritornel.core.drawing.grounds import ground_keys
+from ritornel.core.model.keys import target_key
+from ritornel.core.motion.carrying import Standing, matched, way
+from ritornel.core.motion.declared import Curve, Scene, TransitionKind
+from ritornel.core.motion.pieces import Piece, moving, over_progress
+
+_HIDDEN: Curve = ("visible", ((0, 0.0), (1, 0.0)))
+_GOES: Curve = ("opacity", ((0, 1.0), (0.5, 0.0), (1, 0.0)))
+_COMES: Curve = ("opacity", ((0, 0.0), (0.5, 0.0), (1, 1.0)))
+_GIVES_WAY: Curve = ("opacity", ((0, 1.0), (0.5, 1.0), (1, 0.0)))
+_TAKES_OVER: Curve = ("opacity", ((0, 0.0), (0.5, 1.0), (1, 1.0)))
+_BARE: Curve = ("ground", ((0, 0.0), (1, 0.0)))
+_GROUND_COMES: Curve = ("ground", ((0, 0.0), (1, 1.0)))
+_FADES_IN: Curve = ("opacity", ((0, 0.0), (1, 1.0)))
+
+
+def _pieces(scene: Scene) -> Sequence[Piece]:
+    """Return, from the bottom up: what goes; the new ground; what is carried as it was; the new slide over it."""
+    before, after = scene.before, scene.after
+    if before is None or after is None:
+        return (Piece("old"), moving("new", _FADES_IN))
+    pairs = matched(before, after)
+    ways = [way(pair, before, after, scene.subtype == "curved") for pair in pairs]
+    carried = {pair.old.id for pair in pairs}, {pair.new.id for pair in pairs}
+    blended = {pair.old.id: (*goes, _GIVES_WAY) for pair, (goes, _) in zip(pairs, ways, strict=True) if not pair.alike}
+    comes = {
+        pair.new.id: (*there, _TAKES_OVER) if not pair.alike else tuple(there)
+        for pair, (_, there) in zip(pairs, ways, strict=True)
+    }
+    old_ids, new_ids = ([o.id for o in side.slide.objects] for side in (before, after))
+    goes = {name: (_HIDDEN,) if name in carried[0] else (_GOES,) for name in old_ids}
+    return (
+        over_progress(Piece("old"), _by_key(goes)),
+        over_progress(moving("new", _GROUND_COMES), {**_of_ground(after, _FADES_IN), **_hidden(new_ids)}),
+        over_progress(
+            moving("old", _BARE),
+            {**_of_ground(before, _HIDDEN), **_hidden(set(old_ids) - set(blended)), **_by_key(blended)},
+        ),
+        over_progress(
+            moving("new", _BARE),
+            {
+                **_of_ground(after, _HIDDEN),
+                **_by_key({name: comes.get(name, (_COMES,)) for name in new_ids}),
+            },
+        ),
+    )
+
+
+def _by_key(curves: Mapping[str, Sequence[Curve]]) -> Mapping[str, Sequence[Curve]]:
+    return {target_key(name): moves for name, moves in curves.items()}
+
+
+def _hidden(names: Iterable[str]) -> Mapping[str, Sequence[Curve]]:
+    return {target_key(name): (_HIDDEN,) for name in names}
+
+
+def _of_ground(side: Standing, curve: Curve) -> Mapping[str, Sequence[Curve]]:
+    return dict.fromkeys(ground_keys(side.slide), (curve,))
+
+
+TRANSITION = TransitionKind(
+    name="carry",
+    label="Carry",
+    verb="is carried on",
+    help="What goes on moves from its old place to its new one; the rest goes first, and what is new comes last.",
+    duration_ms=1000,
+    pieces=_pieces,
+    subtypes=(("straight", "straight"), ("curved", "in a curve")),
+    easing="ease-in-out",
+    carries=True,
+)

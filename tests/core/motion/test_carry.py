@@ -1,0 +1,168 @@
+"""Carry (timing.md, section 9): what goes on is one moving object, the rest goes first, and what is new comes last."""
+
+from unittest import TestCase
+
+from ritornel.core.model import Show
+from ritornel.core.score import FrameState, Layer, compile, evaluate
+from tests.made import show, slide, step, text
+
+CARRY = {"type": "carry", "duration": 1000, "easing": "linear"}
+
+
+def lens(x: float, y: float, width: float = 200, height: float = 100, **more) -> dict:
+    return {"id": "lens", "lineage": "lens", "kind": "shape", "x": x, "y": y, "width": width, "height": height, **more}
+
+
+def two(old: list[dict], new: list[dict], old_steps=(), new_steps=(), **transition) -> Show:
+    first = {"id": "old", "objects": old, "running_order": list(old_steps), "hold": 1000}
+    second = {"id": "new", "objects": new, "running_order": list(new_steps), "hold": 5000}
+    return show(first, {**second, "transition": {**CARRY, **transition}})
+
+
+def at(made: Show, share: float) -> FrameState:
+    score = compile(made)
+    return evaluate(score, score.starts[1] + 1000 * share)
+
+
+def seen(layer: Layer, key: str) -> dict:
+    """What is seen of an object in a layer; empty where it is hidden."""
+    state = layer.targets.get(key, {})
+    shown = state.get("visible", 1) != 0 and state.get("opacity", 1) > 0
+    return {"x": 0, "y": 0, "scale_x": 1, "rotate": 0, "opacity": 1, **state} if shown else {}
+
+
+def middles(made: Show, share: float, key: str = "lens") -> list[tuple[float, float, float]]:
+    """Middle and width of an object in every layer that shows it."""
+    found = []
+    for layer in at(made, share).layers:
+        thing = next((o for o in made.slides[layer.slide].objects if o.id == key), None)
+        if thing is not None and (state := seen(layer, key)):
+            x, y = thing.x + thing.width / 2 + state["x"], thing.y + thing.height / 2 + state["y"]
+            found.append((round(x, 3), round(y, 3), round(thing.width * state["scale_x"], 3)))
+    return found
+
+
+class Carried(TestCase):
+    def test_it_begins_where_the_old_one_ended_and_ends_where_the_new_one_stands(self):
+        moved = step("m", "following", 100, object="lens", kind="path", effect="move", params={"across": 60, "down": 0})
+        larger = step("s", "following", 100, object="lens", kind="emphasis", effect="resize", params={"size": 200})
+        made = two([lens(0, 0)], [lens(600, 300, 400, 200, rotation=90)], old_steps=(moved, larger))
+        self.assertEqual(middles(made, 0), [(160, 50, 400)])
+        self.assertEqual(middles(made, 0.5), [((160 + 800) / 2, (50 + 400) / 2, 400)])
+        self.assertEqual(middles(made, 1), [(800, 400, 400)])
+        turns = [seen(at(made, share).layers[-1], "lens")["rotate"] for share in (0, 0.5)]
+        self.assertEqual(turns, [-90, -45])
+
+    def test_the_shorter_way_round(self):
+        made = two([lens(0, 0, rotation=350)], [lens(0, 0, rotation=10)])
+        self.assertEqual(seen(at(made, 0).layers[-1], "lens")["rotate"], -20)
+
+    def test_in_a_curve_it_ends_in_the_same_places(self):
+        made = two([lens(0, 0)], [lens(600, 0)], subtype="curved")
+        self.assertEqual([middles(made, share)[0][:2] for share in (0, 1)], [(100, 50), (700, 50)])
+        x, y, _ = middles(made, 0.5)[0]
+        self.assertEqual(x, 400)
+        self.assertGreater(abs(y - 50), 60)
+
+    def test_what_differs_in_more_is_both_for_a_while_and_never_neither(self):
+        made = two([lens(0, 0, fill="#ff0000")], [lens(600, 300, 400, 300, fill="#00ff00")])
+        for share in (0.05, 0.3, 0.5, 0.7, 0.95):
+            found = middles(made, share)
+            self.assertEqual(len(set(found)), 1, "both stand in one place")
+            opacities = [s["opacity"] for layer in at(made, share).layers if (s := seen(layer, "lens"))]
+            self.assertAlmostEqual(max(opacities), 1)
+        self.assertEqual(len(middles(made, 0.5)), 2)
+        self.assertEqual(len(middles(made, 1)), 1)
+
+    def test_the_rest_goes_in_the_first_half_and_comes_in_the_second(self):
+        made = two([lens(0, 0, id="a", lineage="a")], [lens(0, 0, id="b", lineage="b")])
+        self.assertEqual([len(middles(made, s, "a")) for s in (0, 0.25, 0.5, 0.9)], [1, 1, 0, 0])
+        self.assertEqual([len(middles(made, s, "b")) for s in (0.1, 0.5, 0.75)], [0, 0, 1])
+
+    def test_what_enters_later_or_has_gone_is_not_carried(self):
+        enters = step("e", object="lens", effect="fade")
+        made = two([lens(0, 0)], [lens(600, 300)], new_steps=(enters,))
+        self.assertEqual(middles(made, 0.25), [(100, 50, 200)])
+        self.assertEqual(middles(made, 0.9), [])
+        gone = step("g", "following", 100, object="lens", kind="exit", effect="fade")
+        made = two([lens(0, 0)], [lens(600, 300)], old_steps=(gone,))
+        self.assertEqual(middles(made, 0.25), [])
+        self.assertEqual(middles(made, 0.75), [(700, 350, 200)])
+
+    def test_a_text_is_scaled_by_its_letters(self):
+        words = {
+            **text("lens", "One finger"),
+            "lineage": "lens",
+            "x": 0,
+            "y": 0,
+            "width": 300,
+            "height": 60,
+            "size": 40,
+        }
+        made = two([words], [{**words, "x": 500, "size": 80, "width": 600, "height": 120}])
+        self.assertEqual(seen(at(made, 0).layers[-1], "lens")["scale_x"], 0.5)
+        self.assertEqual(len(middles(made, 0.5)), 1)
+        broken = two([words], [{**words, "x": 500, "size": 80, "width": 500, "height": 240}])
+        self.assertEqual(len(middles(broken, 0.5)), 2)
+
+    def test_the_ground_goes_over_beneath_what_is_carried(self):
+        made = two([lens(0, 0)], [lens(600, 300)])
+        grounds = [layer.properties.get("ground", 1) for layer in at(made, 0.25).layers]
+        self.assertEqual(grounds, [1, 0.25, 0, 0])
+
+    def test_backwards_it_is_the_same_way(self):
+        for share in (0.0, 0.3, 1.0):
+            there = middles(two([lens(0, 0)], [lens(600, 300)]), share)
+            back = middles(two([lens(0, 0)], [lens(600, 300)], reverse=True), share)
+            self.assertEqual(there[-1][:2], back[-1][:2])
+
+
+class Matched(TestCase):
+    def pairs(self, old: list[dict], new: list[dict]) -> set[tuple[str, str]]:
+        """Old and new ids that are in one place at the beginning."""
+        made = two(old, new)
+        layers = at(made, 0.0).layers
+        starts = {o.id: (o.x + o.width / 2, o.y + o.height / 2) for o in made.slides[0].objects}
+        found = set()
+        for thing in made.slides[1].objects:
+            state = layers[-1].targets.get(thing.id, {})
+            if "x" in state:
+                place = (thing.x + thing.width / 2 + state["x"], thing.y + thing.height / 2 + state["y"])
+                found |= {(name, thing.id) for name, middle in starts.items() if middle == place}
+        return found
+
+    def test_by_lineage_before_all_else(self):
+        old = [lens(0, 0, id="a", lineage="one"), lens(400, 0, id="b", lineage="two")]
+        new = [lens(10, 10, id="c", lineage="two"), lens(390, 10, id="d", lineage="one")]
+        self.assertEqual(self.pairs(old, new), {("a", "d"), ("b", "c")})
+
+    def test_then_by_what_they_show_the_nearest_first(self):
+        def picture(name: str, x: float, asset: str = "film") -> dict:
+            return {
+                "id": name,
+                "kind": "picture",
+                "asset": asset,
+                "x": x,
+                "y": 50 if asset == "film" else 300,
+                "width": 80,
+                "height": 60,
+            }
+
+        old = [picture("a", 0), picture("b", 500), picture("z", 0, "other"), {**text("t", "Words"), "y": 400}]
+        new = [picture("c", 480), picture("d", 300), {**text("u", "Words"), "y": 20}, {**text("v", "Else"), "y": 400}]
+        self.assertEqual(self.pairs(old, new), {("b", "c"), ("a", "d"), ("t", "u")})
+
+    def test_shapes_of_other_lineages_are_others(self):
+        self.assertEqual(self.pairs([lens(0, 0, id="a", lineage="a")], [lens(0, 0, id="b", lineage="b")]), set())
+
+
+class Kept(TestCase):
+    def test_a_change_before_it_reaches_it(self):
+        """The score of a slide that is carried to depends on the slide before: both are what it is known by."""
+        for x in (0, 40, 80):
+            self.assertEqual(middles(two([lens(x, 0)], [lens(600, 300)]), 0), [(x + 100, 50, 200)])
+
+    def test_the_first_slide_fades_in(self):
+        frame = evaluate(compile(show({**slide(), "transition": CARRY})), 250)
+        self.assertEqual([layer.slide for layer in frame.layers], [-1, 0])
+        self.assertAlmostEqual(frame.layers[1].properties["opacity"], 0.25)
