@@ -79,3 +79,25 @@ class Transitions(ObjectsCase):
             self.page.evaluate(f"ritornel.stage.scrub({start + 1200})")
             self.assertEqual(self.page.evaluate(drawn), [[f"s{number}", False]])
         self.assertEqual(self.page.evaluate("document.querySelectorAll('#stage [data-copy-of]').length"), 0)
+
+
+class Carried(ObjectsCase):
+    def test_continued_on_the_next_slide_a_changed_object_moves_there(self):
+        self.desk(BOX, hold=1000)
+        self.page.keyboard.press("Shift+N")
+        self.until("ritornel.store.slide?.document.objects.length === 1 && ritornel.store.focus !== 'one'")
+        self.drag_on_stage((300, 300), (800, 420), hold="Alt")
+        fresh = self.kept(1)
+        self.assertEqual((fresh.transition.type, fresh.objects[0].lineage), ("carry", "box"))
+        self.assertAlmostEqual(fresh.objects[0].x, 700, delta=2)
+        self.page.keyboard.press("f")
+        place = """(at) => {
+          ritornel.stage.scrub(ritornel.store.start() + at * ritornel.store.slide.time.transition);
+          const plane = document.querySelector("#stage .stage-plane").getBoundingClientRect();
+          const boxes = [...document.querySelectorAll("#stage [data-key=box]")].filter((n) => getComputedStyle(n).visibility === "visible" && n.closest(".stage-layer").style.visibility === "visible");
+          return boxes.map((n) => (n.getBoundingClientRect().left - plane.left) * 1280 / plane.width);
+        }"""  # fmt: skip
+        (start,), (half,), (end,) = (self.page.evaluate(place, at) for at in (0.001, 0.5, 0.999))
+        self.assertAlmostEqual(start, 200, delta=3)
+        self.assertAlmostEqual(half, 450, delta=5)
+        self.assertAlmostEqual(end, 700, delta=3)

@@ -1,14 +1,21 @@
-"""Edits of an object on all the slides on which it stands: the same lineage, the same place."""
+"""Edits of objects that go on: the next slide, and the same place, look and builds wherever a lineage stands."""
 
-from collections.abc import Iterable, Sequence
-from typing import Annotated, Literal
+from collections.abc import Iterable, Mapping, Sequence
+from typing import Annotated, Any, Literal
 
 from msgspec import Meta
 from msgspec.structs import replace
 
-from ritornel.core.edits.command import BadEdit, Command, Ids, NewIds, object_ids, slide_of
+from ritornel.core.edits.command import BadEdit, Command, Ids, NewIds, object_ids, slide_ids, slide_of
 from ritornel.core.edits.grouping import steps_for, without_steps
-from ritornel.core.model import Object, Show, Slide, Step
+from ritornel.core.model import Object, Show, Slide, Step, Text, Transition
+from ritornel.core.model.units import Id
+from ritornel.core.motion.carrying import Standing
+from ritornel.core.motion.track import state_at
+from ritornel.core.score import compile
+from ritornel.core.time.rounding import tenths
+
+_CARRY = "carry"
 
 What = Literal["place", "size", "look", "builds"]
 
@@ -19,6 +26,57 @@ _OWN = frozenset({
     "waited_for", "group", "locked", "hidden", "link",
 })  # fmt: skip
 """What an object says or plays, and what it is called: its own on every slide."""
+
+
+class ContinueSlide(Command, frozen=True, kw_only=True):
+    """Make the next slide with everything that the slide ends with, where it ends; it is carried there.
+
+    Objects keep their lineage. What has gone out, or never came in, is left behind, and so are builds and script.
+    """
+
+    slide: str
+    id: Id | None = None
+
+    def apply(self, show: Show) -> Show:
+        """Return the show with the slide that goes on."""
+        place = next((n for n, s in enumerate(show.slides) if s.id == self.slide), None)
+        if place is None:
+            raise BadEdit("that slide is not in the show any more")
+        slide, score = show.slides[place], compile(show).slides[place]
+        end = Standing(slide, {t.key: state_at(t.tracks, score.length_ms) for t in score.targets})
+        there = {id(o) for o in end.shown()}
+        fresh = Slide(
+            id=slide_ids(show, 1, [self.id] if self.id else [])[0],
+            title=slide.title,
+            background=slide.background,
+            ground=slide.ground,
+            transition=Transition(type=_CARRY),
+            advance=slide.advance,
+            objects=tuple(as_it_stands(o, end.state(o)) for o in slide.objects if id(o) in there),
+        )
+        return replace(show, slides=(*show.slides[: place + 1], fresh, *show.slides[place + 1 :]))
+
+    @property
+    def label(self) -> str:
+        """Name it as people do."""
+        return "continue on the next slide"
+
+
+def as_it_stands(thing: Object, state: Mapping[str, Any]) -> Object:
+    """Return the object placed as its builds have left it: moved, turned, sized about its middle, dimmed."""
+    across, down = state.get("scale_x", 1.0), state.get("scale_y", 1.0)
+    width, height = thing.width * across, thing.height * down
+    if isinstance(thing, Text) and down != 1.0:
+        thing = replace(thing, size=thing.size * down)
+    return replace(
+        thing,
+        x=tenths(thing.x + (thing.width - width) / 2 + state.get("x", 0.0)),
+        y=tenths(thing.y + (thing.height - height) / 2 + state.get("y", 0.0)),
+        width=tenths(width),
+        height=tenths(height),
+        rotation=(thing.rotation + state.get("rotate", 0.0) + 180) % 360 - 180 if "rotate" in state else thing.rotation,
+        opacity=min(1.0, max(0.0, thing.opacity * state.get("opacity", 1.0))),
+    )
 
 
 class MatchLineage(Command, frozen=True, kw_only=True):

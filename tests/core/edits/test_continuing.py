@@ -1,7 +1,10 @@
 from unittest import TestCase
 
+from msgspec.structs import replace
+
 from ritornel.core.edits import BadEdit
 from ritornel.core.model import Shape, Text
+from ritornel.core.score import compile, evaluate
 from tests.made import edited, show, slide, step, text
 
 LOGO = {"id": "logo", "kind": "shape", "lineage": "logo", "x": 10, "y": 20, "width": 30, "height": 40, "rotation": 5}
@@ -75,3 +78,39 @@ class Continuing(TestCase):
         ):
             with self.assertRaisesRegex(BadEdit, words):
                 edited(self.show, do=do, **more)
+
+
+class OnTheNextSlide(TestCase):
+    def test_everything_goes_on_from_where_the_slide_ends_and_is_carried(self):
+        steps = (
+            step("m", "following", 100, kind="path", effect="move", params={"across": 60, "down": -10}),
+            step("s", "following", 100, kind="emphasis", effect="resize", params={"size": 150}),
+            step("t", "following", 100, kind="emphasis", effect="turn", params={"angle": 450}),
+            step("d", "following", 100, kind="emphasis", effect="dim", params={"opacity": 40}),
+            step("g", "following", 100, object="gone", kind="exit", effect="fade"),
+        )
+        others = ({"id": "gone", "kind": "shape"}, {"id": "stays", "kind": "shape", "x": 700})
+        made = show(slide(*steps, objects=others, title="Lens", background="#112233", script="Words [1]."), slide())
+        after = edited(made, do="continue-slide", slide="slide-1", id="next")
+        self.assertEqual([s.id for s in after.slides], ["slide-1", "next", "slide-2"])
+        fresh = after.slides[1]
+        self.assertEqual(
+            (fresh.transition.type, fresh.background, fresh.script, fresh.running_order), ("carry", "#112233", "", ())
+        )
+        box, stays = fresh.objects
+        self.assertEqual((box.lineage, stays.lineage), ("box", "stays"))
+        self.assertEqual((box.x, box.y, box.width, box.height), (60 - 80, -10 - 45, 480, 270))
+        self.assertEqual((box.rotation, box.opacity), (90, 0.4))
+        self.assertEqual(replace(stays, id=""), replace(made.slides[0].objects[2], id=""))
+
+    def test_nothing_moves_while_it_is_carried_to(self):
+        made = show(slide(step("m", "following", 100, kind="path", effect="move", params={"across": 60}), hold=500))
+        after = edited(made, do="continue-slide", slide="slide-1")
+        score = compile(after)
+        for share in (0.0, 0.4, 1.0):
+            layer = evaluate(score, score.starts[1] + share * 999).layers[-1]
+            self.assertEqual((layer.targets["box"]["x"], layer.targets["box"]["y"]), (0, 0))
+
+    def test_a_slide_that_is_gone_is_said(self):
+        with self.assertRaisesRegex(BadEdit, "not in the show"):
+            edited(show(slide()), do="continue-slide", slide="none")

@@ -15,6 +15,13 @@ export function duplicateSlides({ store }, slides) {
   store.select("slides", ids);
 }
 
+/** Makes the next slide with what this one ends with, carried there. */
+export function continueSlide({ store }) {
+  const id = newId("slide");
+  store.edit({ do: "continue-slide", slide: store.focus, id });
+  store.focusSlide(id);
+}
+
 export function deleteSlides({ store, notice }, slides) {
   store.edit({ do: "delete-slides", slides });
   notice.announce(slides.length === 1 ? "Slide deleted" : `${slides.length} slides deleted`);

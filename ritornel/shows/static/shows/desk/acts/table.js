@@ -11,7 +11,7 @@
 
 import { addLine, addMedia, addShape, choosePictures, newText, shapeMenu } from "./adding.js";
 import { give, takeLook } from "./clipboard.js";
-import { addSlide, moveSlide, stepSlide } from "./slides.js";
+import { addSlide, continueSlide, moveSlide, stepSlide } from "./slides.js";
 import { buildMenu, duplicate, editSelected, group, placeMenu, remove, restack, rollList, selectAll, selectNext, selectNothing, turnOn, ungroup } from "./selected.js";
 import { guideMenu } from "../stage/guides.js";
 import { PEN } from "../stage/tools/pen.js";
@@ -19,6 +19,7 @@ import { openHelp } from "./help.js";
 
 export const ACTS = [
   { id: "new-slide", name: "New slide", keys: ["N"], rail: "slides", run: addSlide },
+  { id: "continue", name: "Continue", keys: ["Shift+N"], help: "go on with everything on the next slide, carried there", needs: "slide", rail: "slides", run: continueSlide },
   { id: "pictures", name: "Pictures…", keys: ["P"], help: "pictures into slides", rail: "slides", run: choosePictures },
   { id: "text", name: "Text", keys: ["T"], help: "a text: write at once", needs: "slide", rail: "things", run: newText },
   { id: "rectangle", name: "Rectangle", keys: ["R"], needs: "slide", rail: "things", run: (desk) => addShape(desk, "rectangle") },

@@ -14,6 +14,8 @@ export const SLIDE_SKETCHES = {
 
   "delete-slides": (state, { slides }) => withOrder(state, state.order.filter(([id]) => !slides.includes(id))),
 
+  "continue-slide": (state, { slide, id }) => SLIDE_SKETCHES["duplicate-slides"](state, { slides: [slide], ids: [id] }),
+
   "duplicate-slides": (state, { slides, ids }) => {
     const chosen = state.order.filter(([id]) => slides.includes(id));
     if (!chosen.length || ids?.length !== chosen.length) return state;

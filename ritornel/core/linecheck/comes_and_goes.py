@@ -1,0 +1,52 @@
+"""Builds that cannot be seen for what they are: it comes while it is there, goes when it is gone, moves unseen."""
+
+from collections.abc import Iterable
+
+from ritornel.core.linecheck.finding import Finding, Rule
+from ritornel.core.model import Slide, Step
+from ritornel.core.text.naming import step_name
+from ritornel.core.time.slide_clock import SlideTime, StepTime
+
+
+def _look(number: int, slide: Slide, time: SlideTime) -> Iterable[Finding]:
+    by_target: dict[tuple[str, int | None], list[StepTime]] = {}
+    for group in time.groups:
+        for timed in group.steps:
+            step = timed.step
+            if step.object and step.kind not in ("play", "pause"):
+                part = step.part.paragraph if step.part is not None else None
+                by_target.setdefault((step.object, part), []).append(timed)
+    for timed_steps in by_target.values():
+        for step, words in _unseen(sorted(timed_steps, key=lambda timed: timed.start_ms)):
+            named = f"slide {number}: “{step_name(step, slide, {})}” {words}"
+            yield Finding("comes-and-goes", slide.id, named, step.id, step.object)
+
+
+def _unseen(timed_steps: list[StepTime]) -> Iterable[tuple[Step, str]]:
+    """Yield builds of one target that change nothing that is seen, with what is wrong."""
+    comings = [timed.step.kind for timed in timed_steps if timed.step.kind in ("entrance", "exit")]
+    there = not comings or comings[0] == "exit"
+    leaves_first = comings[:1] == ["exit"] and "entrance" in comings
+    busy = 0  # until then, others of the same kind move it together with the one before
+    for timed in timed_steps:
+        kind = timed.step.kind
+        if kind in ("entrance", "exit") and (kind == "entrance") == there and timed.start_ms < busy:
+            continue
+        if kind in ("entrance", "exit"):
+            busy = timed.uncut_end_ms
+        if kind == "entrance":
+            if there:
+                yield timed.step, "comes in while it is there already; take one of the two builds out"
+            there = True
+        elif kind == "exit":
+            if not there:
+                yield timed.step, "goes out when it is gone already; take one of the two builds out"
+            elif leaves_first:
+                yield timed.step, "goes out before it comes in, so it is there from the beginning; order them anew"
+                leaves_first = False
+            there = False
+        elif not there:
+            yield timed.step, "moves while it is not to be seen; let it come in before, or take the build out"
+
+
+RULE = Rule("comes-and-goes", "Builds that nobody sees", _look)
