@@ -1,7 +1,7 @@
 """Choreography by the real hands: the rolling list, transitions of every make on the stage."""
 
 from tests.browser.test_objects import BOX, ObjectsCase
-from tests.made import slide
+from tests.made import slide, step
 
 LINES = ("Four tons of glass", "afloat in mercury", "in a trough", "turned by one finger")
 
@@ -53,6 +53,18 @@ class Menus(ObjectsCase):
         self.assertEqual(self.page.evaluate(focused), "swings in")
         keys.press("Enter")
         self.assertEqual([(s.kind, s.effect) for s in self.kept().running_order], [("entrance", "swing")])
+
+
+class Again(ObjectsCase):
+    def test_one_key_dissolves_and_one_builds_like_the_last(self):
+        self.desk(BOX, {**BOX, "id": "other", "x": 700}, running_order=[step("a", effect="rise", duration=900)])
+        self.page.keyboard.press("x")
+        self.click(850, 300)
+        self.page.keyboard.press("Alt+b")
+        one = self.kept()
+        self.assertEqual((one.transition.type, one.transition.duration_ms), ("fade", 600))
+        last = one.running_order[-1]
+        self.assertEqual((last.object, last.effect, last.duration_ms, last.trigger), ("other", "rise", 900, "cue"))
 
 
 class Transitions(ObjectsCase):

@@ -66,6 +66,42 @@ class AddBuilds(Command, frozen=True, kw_only=True):
         return f"build with {self.effect or self.kind}"
 
 
+class BuildLike(Command, frozen=True, kw_only=True):
+    """Build objects, in reading order, as another build is: its effect, settings, times and trigger.
+
+    They come at the end of the running order; after one on a cue each gets a cue of its own.
+    """
+
+    slide: str
+    objects: Ids
+    like: str
+    ids: NewIds = []
+
+    def apply(self, show: Show) -> Show:
+        """Return the show with the builds."""
+
+        def change(slide: Slide) -> Slide:
+            model = next((s for s in slide.running_order if s.id == self.like), None)
+            if model is None:
+                raise BadEdit("that build is not in the running order any more")
+            chosen = sorted((o for o in slide.objects if o.id in set(self.objects)), key=reading_order)
+            if not chosen:
+                raise BadEdit("select an object to build")
+            ids = step_ids(slide, len(chosen), self.ids)
+            steps = [replace(model, id=i, object=o.id, part=None) for i, o in zip(ids, chosen, strict=True)]
+            groups = groups_of(slide)
+            if model.trigger == "cue":
+                return with_groups(slide, [*groups, *((None, [s]) for s in steps)])
+            return with_groups(slide, [*groups[:-1], (groups[-1][0], [*groups[-1][1], *steps])])
+
+        return change_slide(show, self.slide, change)
+
+    @property
+    def label(self) -> str:
+        """Name it as people do."""
+        return "build like the last one"
+
+
 class RollList(Command, frozen=True, kw_only=True):
     """Let the lines of texts roll in: each on a cue, the list always in the middle of its box.
 

@@ -111,3 +111,24 @@ class AddingBuilds(TestCase):
         texts = changed.slides[0].objects[-1].paragraphs
         built_lines = [texts[s.part.paragraph].text for s in changed.slides[0].running_order]
         self.assertEqual(built_lines, ["One", "Three"])
+
+
+class BuildLike(TestCase):
+    def likes(self, trigger: str) -> list[tuple[str, str, str, str]]:
+        others = ({"id": "low", "kind": "shape", "y": 300}, {"id": "high", "kind": "shape", "y": 100})
+        model = step("m", trigger, 900, effect="rise", params={"distance": 50}, delay=70, easing="ease-in")
+        made = show(slide(step("first"), model, objects=others))
+        after = edited(made, do="build-like", slide="slide-1", objects=["low", "high"], like="m", ids=["n1", "n2"])
+        found = after.slides[0].running_order
+        same = {(s.effect, s.duration_ms, s.delay_ms, s.easing, s.params["distance"]) for s in found[1:]}
+        self.assertEqual(same, {("rise", 900, 70, "ease-in", 50)})
+        return [(s.id, s.object, s.trigger) for s in found[2:]]
+
+    def test_it_has_everything_of_the_other_in_reading_order(self):
+        for trigger in ("cue", "alongside", "following"):
+            self.assertEqual(self.likes(trigger), [("n1", "high", trigger), ("n2", "low", trigger)])
+
+    def test_what_is_gone_is_said(self):
+        for objects, like in ((["box"], "none"), (["none"], "a")):
+            with self.assertRaises(BadEdit):
+                edited(show(slide(step("a"))), do="build-like", slide="slide-1", objects=objects, like=like)

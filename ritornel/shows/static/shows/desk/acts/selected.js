@@ -52,6 +52,16 @@ export function selectAll({ store, stage }) {
   store.select("objects", store.slide.document.objects.filter((thing) => !thing.locked && !thing.hidden).map((thing) => thing.id));
 }
 
+/** Builds what is selected as the last build of the slide is: effect, settings, time, trigger. */
+export function buildAgain({ store, notice }) {
+  const last = store.slide.document.running_order.findLast((step) => step.object);
+  if (!last) return notice.say("There is no build on this slide yet: press B to choose one.");
+  const ids = newIds("build", store.objects.size);
+  const done = store.edit({ do: "build-like", slide: store.focus, objects: [...store.objects], like: last.id, ids });
+  store.select("steps", ids);
+  return done;
+}
+
 /** Lets the lines of the lists that are selected roll in. */
 export function rollList({ store }) {
   const lines = [...store.objects].reduce((sum, id) => sum + (store.object(id)?.paragraphs?.length ?? 0), 0);

@@ -22,6 +22,15 @@ export function continueSlide({ store }) {
   store.focusSlide(id);
 }
 
+const CROSSFADE = { type: "fade", subtype: "crossfade", duration: 600 };
+
+/** Lets the slides that are selected, or the one in focus, dissolve in. */
+export function crossfade({ store, notice }) {
+  const slides = store.slides.size ? [...store.slides] : [store.focus];
+  store.edit({ do: "set-slides", slides, values: { transition: CROSSFADE } });
+  notice.announce(slides.length === 1 ? "Dissolves in 0.6 s" : `${slides.length} slides dissolve in 0.6 s`);
+}
+
 export function deleteSlides({ store, notice }, slides) {
   store.edit({ do: "delete-slides", slides });
   notice.announce(slides.length === 1 ? "Slide deleted" : `${slides.length} slides deleted`);

@@ -11,8 +11,8 @@
 
 import { addLine, addMedia, addShape, choosePictures, newText, shapeMenu } from "./adding.js";
 import { give, takeLook } from "./clipboard.js";
-import { addSlide, continueSlide, moveSlide, stepSlide } from "./slides.js";
-import { buildMenu, duplicate, editSelected, group, placeMenu, remove, restack, rollList, selectAll, selectNext, selectNothing, turnOn, ungroup } from "./selected.js";
+import { addSlide, continueSlide, crossfade, moveSlide, stepSlide } from "./slides.js";
+import { buildAgain, buildMenu, duplicate, editSelected, group, placeMenu, remove, restack, rollList, selectAll, selectNext, selectNothing, turnOn, ungroup } from "./selected.js";
 import { guideMenu } from "../stage/guides.js";
 import { PEN } from "../stage/tools/pen.js";
 import { openHelp } from "./help.js";
@@ -48,6 +48,9 @@ export const ACTS = [
   { id: "slide-after", name: "Next slide", keys: ["PageDown"], run: (desk) => stepSlide(desk, 1) },
   { id: "slide-earlier", name: "Slide earlier", keys: ["Alt+PageUp"], help: "move the slide one place earlier", needs: "slide", run: (desk) => moveSlide(desk, -1) },
   { id: "slide-later", name: "Slide later", keys: ["Alt+PageDown"], help: "move the slide one place later", needs: "slide", run: (desk) => moveSlide(desk, 1) },
+
+  { id: "crossfade", name: "Crossfade", keys: ["X"], help: "let the slide, or those selected, dissolve in 0.6 s", needs: "slide", run: crossfade },
+  { id: "build-again", name: "Like the last build", keys: ["Alt+B"], help: "build what is selected like the last build", needs: "objects", run: buildAgain },
 
   { id: "select-next", name: "Select the next object", keys: ["O"], needs: "slide", run: (desk) => selectNext(desk, 1) },
   { id: "select-before", name: "Select the object before", keys: ["Shift+O"], needs: "slide", run: (desk) => selectNext(desk, -1) },
