@@ -4,6 +4,8 @@ import msgspec
 from django.db import transaction
 from django.db.models import Max
 
+from ritornel.core.motion.easing import LINEAR
+from ritornel.core.motion.pieces import WHOLE
 from ritornel.core.score import compile
 from ritornel.library.describing import described
 from ritornel.library.models import Asset
@@ -44,12 +46,29 @@ def publish(row: Show, loops: bool) -> Edition:
 
 
 def played(edition: Edition) -> dict:
-    """Return what the player plays. Editions of earlier versions named an object by its key alone."""
+    """Return what the player plays. What editions of earlier versions have is brought into today's form.
+
+    They named an object by its key alone, and had tracks of a transition's two slides over its time.
+    """
     play = msgspec.json.decode(edition.document)
     for slide in play["slides"].values():
         for node in slide["nodes"]:
             node.setdefault("object", node["key"])
+        if "pieces" not in slide["score"]["transition"]:
+            slide["score"]["transition"] = _in_pieces(**slide["score"]["transition"])
     return play
+
+
+def _in_pieces(duration: int, backdrop: str, old: list[dict], new: list[dict]) -> dict:
+    def over_progress(track: dict) -> dict:
+        return {**track, "times": [time * WHOLE / duration for time in track["times"]]}
+
+    pieces = [
+        {"of": of, "tracks": [over_progress(t) for t in tracks]}
+        for of, tracks in (("old", old), ("new", new))
+        if duration
+    ]
+    return {"duration": duration, "easing": LINEAR, "reverse": False, "backdrop": backdrop, "pieces": pieces}
 
 
 def opening(edition: Edition) -> dict:

@@ -4,12 +4,14 @@ import json
 
 from django.utils import timezone
 
+from ritornel.core.motion.track import Track, value_at
 from ritornel.publishing.models import Edition
 from ritornel.shows import keeping
 from ritornel.takes.models import Take
 from tests.files import png, wav
 from tests.made import LAMP, show, slide, step
 from tests.material import OwnerCase, asset
+from tests.node import in_page
 
 
 class Takes(OwnerCase):
@@ -110,6 +112,24 @@ class Editions(OwnerCase):
         first = self.client.get(self.url).context["page"]["play"]["slides"]["one"]["nodes"]
         rest = self.client.get(f"{self.url}slides").json()["slides"]["two"]["nodes"]
         self.assertEqual([n["object"] for n in (*first, *rest)], [n["key"] for n in (*first, *rest)])
+
+    def test_transitions_of_earlier_editions_run_as_they_did(self):
+        document = json.loads(self.edition.document)
+        eased = [0.42, 0, 0.58, 1]
+        fades = {"property": "opacity", "times": [0, 1000], "values": [0.2, 1], "easings": [eased]}
+        parts = {"property": "clip", "times": [0, 400, 1000], "values": [[0] * 8, [0, 0, 80, 0, 80, 9, 0, 9], [9] * 8], "easings": [[0, 0, 1, 1], []]}  # fmt: skip
+        for played in document["slides"].values():
+            played["score"]["transition"] = {"duration": 1000, "backdrop": "#112233", "old": [parts], "new": [fades]}
+        document["slides"]["one"]["score"]["transition"] = {"duration": 0, "backdrop": "#000000", "old": [], "new": []}
+        Edition.objects.filter(pk=self.edition.pk).update(document=json.dumps(document))
+        play = self.client.get(self.url).context["page"]["play"]
+        play["slides"] |= self.client.get(f"{self.url}slides").json()["slides"]
+        start = play["order"][1][1]
+        (frames,) = in_page("evaluate", [{"play": play, "times": [start + 250, start + 200, start + 1500]}])
+        self.assertEqual(frames[0]["backdrop"], "#112233")
+        self.assertAlmostEqual(frames[0]["layers"][1]["properties"]["opacity"], value_at(Track("opacity", (0, 1000), (0.2, 1.0), (tuple(eased),)), 250), places=6)  # fmt: skip
+        self.assertEqual(frames[1]["layers"][0]["properties"]["clip"][2], 40)
+        self.assertEqual(len(frames[2]["layers"]), 1)
 
     def test_editions_are_listed_and_withdrawn_apart_from_shows(self):
         self.client.force_login(self.other)
