@@ -177,6 +177,27 @@ class Player(BrowserCase):
         self.until("!player.playhead.playing && player.playhead.time === player.stage.play.length")
         self.assertEqual(page.inner_text(".player-words button >> nth=0"), "Again")
 
+    def test_who_asks_for_less_motion_sees_crossfades_at_the_same_times(self):
+        leaf = {
+            "id": "two",
+            "transition": {"type": "pushWipe", "duration": 1000},
+            "background": "#112233",
+            "hold": 9000,
+        }
+        row = self.keep({"slides": [{"id": "one", "hold": 500, "objects": []}, leaf]})
+        edition = publish(row, False)
+        layer = (
+            "(({transform, opacity}) => [transform, opacity])(document.querySelector('#stage [data-slide=two]').style)"
+        )
+        for motion, expected in (("no-preference", ["matrix", "1"]), ("reduce", ["", "0.5"])):
+            self.page.emulate_media(reduced_motion=motion)
+            page = self.watch(edition)
+            self.until("Boolean(player.rest)")
+            page.evaluate("player.loadRest().then(() => { player.pause(); player.seek(1000); })")
+            transform, opacity = page.evaluate(layer)
+            self.assertEqual([transform[:6], opacity], expected)
+            self.assertEqual(page.evaluate("player.stage.play.length"), edition.length_ms)
+
     def test_or_begins_again(self):
         self.watch(
             self.published(
