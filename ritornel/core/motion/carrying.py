@@ -1,6 +1,6 @@
 """Which objects of two neighbouring slides are one that goes on, and how it gets from its old state to its new one."""
 
-from collections.abc import Callable, Iterable, Mapping
+from collections.abc import Callable, Iterable, Mapping, Sequence
 from math import hypot
 from typing import Any, NamedTuple
 
@@ -55,22 +55,29 @@ def _content(thing: Object) -> tuple[str, ...] | None:
 
 
 def _paired(old: Iterable[Object], new: Iterable[Object], name: Callable[[Object], Any]) -> list[tuple[Object, Object]]:
-    """Return pairs of one name, each thing once, the nearest first."""
-    by_name: dict[Any, list[Object]] = {}
-    for thing in new:
-        if (called := name(thing)) is not None:
-            by_name.setdefault(called, []).append(thing)
-    near = [
-        (_far(a, b), number, a, b)
-        for number, a in enumerate(old)
-        for b in by_name.get(name(a), ())
-        if name(a) is not None
-    ]
-    found, gone = [], set()
-    for _, _, a, b in sorted(near, key=lambda row: row[:2]):
-        if id(a) not in gone and id(b) not in gone:
-            gone |= {id(a), id(b)}
-            found.append((a, b))
+    """Return pairs of one name, each thing once, the nearest first; where there are very many of one, as they come."""
+    groups: dict[Any, tuple[list[Object], list[Object]]] = {}
+    for side, things in enumerate((old, new)):
+        for thing in things:
+            if (called := name(thing)) is not None:
+                groups.setdefault(called, ([], []))[side].append(thing)
+    found: list[tuple[Object, Object]] = []
+    for olds, news in groups.values():
+        if len(olds) * len(news) > _MOST_COMPARED:
+            found += zip(olds, news, strict=False)
+        else:
+            found += _nearest(olds, news)
+    return found
+
+
+def _nearest(olds: Sequence[Object], news: Sequence[Object]) -> list[tuple[Object, Object]]:
+    near = sorted((_far(a, b), m, n) for m, a in enumerate(olds) for n, b in enumerate(news))
+    found, gone_old, gone_new = [], set(), set()
+    for _, m, n in near:
+        if m not in gone_old and n not in gone_new:
+            gone_old.add(m)
+            gone_new.add(n)
+            found.append((olds[m], news[n]))
     return found
 
 
@@ -124,40 +131,47 @@ def _place(thing: Object, state: Mapping[str, Any]) -> _Place:
     )
 
 
+_MOST_COMPARED = 2_500
 _EVEN = 1e-3
-_STEPS = 24
+_STEPS = 12
 _BEND = 0.22
 """How far a curved way bulges, as a share of its length."""
 
-Sizes = tuple[float, float, float, float]
 
+class Way:
+    """How one object gets from its old state to its new one, relative to where it stands by itself before and after."""
 
-def way(pair: Pair, before: Standing, after: Standing, curved: bool) -> tuple[list[Curve], list[Curve]]:
-    """Return how the old object goes to the new one's place, and how the new one comes from the old one's.
+    def __init__(self, pair: Pair, before: Standing, after: Standing, curved: bool) -> None:
+        """Look at where it is on the two slides."""
+        self.old, self.new = _place(pair.old, before.state(pair.old)), _place(pair.new, after.state(pair.new))
+        self.alike = pair.alike
+        self.turn = (self.new.rotation - self.old.rotation + 180) % 360 - 180
+        self.across, self.down = _scales(pair, self.old, self.new)
+        self.course = _course(self.new.x - self.old.x, self.new.y - self.old.y, curved)
 
-    Both are relative to where each stands by itself: they run over it, at the same time, in the same place.
-    """
-    old, new = _place(pair.old, before.state(pair.old)), _place(pair.new, after.state(pair.new))
-    turn = (new.rotation - old.rotation + 180) % 360 - 180
-    across, down = _scales(pair, old, new)
-    leads = _course(new.x - old.x, new.y - old.y, curved)
-    goes: list[Curve] = [
-        ("x", tuple((share, x) for share, x, _ in leads)),
-        ("y", tuple((share, y) for share, _, y in leads)),
-        ("rotate", ((0, 0.0), (1, turn))),
-        ("scale_x", ((0, 1.0), (1, across))),
-        ("scale_y", ((0, 1.0), (1, down))),
-    ]
-    comes: list[Curve] = [
-        ("x", tuple((share, x - (new.x - old.x)) for share, x, _ in leads)),
-        ("y", tuple((share, y - (new.y - old.y)) for share, _, y in leads)),
-        ("rotate", ((0, -turn), (1, 0.0))),
-        ("scale_x", ((0, 1 / across), (1, 1.0))),
-        ("scale_y", ((0, 1 / down), (1, 1.0))),
-    ]
-    if new.opacity and pair.alike:
-        comes.append(("opacity", ((0, min(1.0, old.opacity / new.opacity)), (1, 1.0))))
-    return goes, comes
+    def goes(self) -> list[Curve]:
+        """Return how the old object goes to the new one's place."""
+        return [
+            ("x", tuple((share, x) for share, x, _ in self.course)),
+            ("y", tuple((share, y) for share, _, y in self.course)),
+            ("rotate", ((0, 0.0), (1, self.turn))),
+            ("scale_x", ((0, 1.0), (1, self.across))),
+            ("scale_y", ((0, 1.0), (1, self.down))),
+        ]
+
+    def comes(self) -> list[Curve]:
+        """Return how the new object comes from the old one's place: at the same time in the same place."""
+        _, x_end, y_end = self.course[-1]
+        found: list[Curve] = [
+            ("x", tuple((share, x - x_end) for share, x, _ in self.course)),
+            ("y", tuple((share, y - y_end) for share, _, y in self.course)),
+            ("rotate", ((0, -self.turn), (1, 0.0))),
+            ("scale_x", ((0, 1 / self.across), (1, 1.0))),
+            ("scale_y", ((0, 1 / self.down), (1, 1.0))),
+        ]
+        if self.new.opacity and self.alike:
+            found.append(("opacity", ((0, min(1.0, self.old.opacity / self.new.opacity)), (1, 1.0))))
+        return found
 
 
 def _scales(pair: Pair, old: _Place, new: _Place) -> tuple[float, float]:

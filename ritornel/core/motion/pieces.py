@@ -5,6 +5,7 @@ time into progress, and one that is reversed runs through it the other way.
 """
 
 from collections.abc import Mapping, Sequence
+from functools import lru_cache
 from typing import Literal
 
 from msgspec import Struct
@@ -63,6 +64,7 @@ def over_progress(piece: Piece, curves: Mapping[str, Sequence[Curve]]) -> Piece:
     return replace(piece, targets=targets)
 
 
+@lru_cache(maxsize=1024)
 def _track(curve: Curve) -> Track:
     name, keys = curve
     times, values = zip(*((rounded(share * WHOLE), value) for share, value in keys), strict=True)

@@ -108,7 +108,7 @@ class Carried(TestCase):
     def test_the_ground_goes_over_beneath_what_is_carried(self):
         made = two([lens(0, 0)], [lens(600, 300)])
         grounds = [layer.properties.get("ground", 1) for layer in at(made, 0.25).layers]
-        self.assertEqual(grounds, [1, 0.25, 0, 0])
+        self.assertEqual(grounds, [1, 0.25, 0])
 
     def test_backwards_it_is_the_same_way(self):
         for share in (0.0, 0.3, 1.0):
@@ -151,6 +151,10 @@ class Matched(TestCase):
         old = [picture("a", 0), picture("b", 500), picture("z", 0, "other"), {**text("t", "Words"), "y": 400}]
         new = [picture("c", 480), picture("d", 300), {**text("u", "Words"), "y": 20}, {**text("v", "Else"), "y": 400}]
         self.assertEqual(self.pairs(old, new), {("b", "c"), ("a", "d"), ("t", "u")})
+
+    def test_very_many_of_one_kind_are_paired_as_they_come(self):
+        old, new = ([text(f"{side}{n}", "Same", y=10 * n) for n in range(60)] for side in "ab")
+        self.assertEqual(self.pairs(old, new), {(f"a{n}", f"b{n}") for n in range(60)})
 
     def test_shapes_of_other_lineages_are_others(self):
         self.assertEqual(self.pairs([lens(0, 0, id="a", lineage="a")], [lens(0, 0, id="b", lineage="b")]), set())

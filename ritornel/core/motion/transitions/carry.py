@@ -4,7 +4,7 @@ from collections.abc import Iterable, Mapping, Sequence
 
 from ritornel.core.drawing.grounds import ground_keys
 from ritornel.core.model.keys import target_key
-from ritornel.core.motion.carrying import Standing, matched, way
+from ritornel.core.motion.carrying import Standing, Way, matched
 from ritornel.core.motion.declared import Curve, Scene, TransitionKind
 from ritornel.core.motion.pieces import Piece, moving, over_progress
 
@@ -23,30 +23,20 @@ def _pieces(scene: Scene) -> Sequence[Piece]:
     before, after = scene.before, scene.after
     if before is None or after is None:
         return (Piece("old"), moving("new", _FADES_IN))
-    pairs = matched(before, after)
-    ways = [way(pair, before, after, scene.subtype == "curved") for pair in pairs]
-    carried = {pair.old.id for pair in pairs}, {pair.new.id for pair in pairs}
-    blended = {pair.old.id: (*goes, _GIVES_WAY) for pair, (goes, _) in zip(pairs, ways, strict=True) if not pair.alike}
-    comes = {
-        pair.new.id: (*there, _TAKES_OVER) if not pair.alike else tuple(there)
-        for pair, (_, there) in zip(pairs, ways, strict=True)
-    }
+    ways = {pair: Way(pair, before, after, scene.subtype == "curved") for pair in matched(before, after)}
+    gone = {pair.old.id for pair in ways}
+    blended = {pair.old.id: (*way.goes(), _GIVES_WAY) for pair, way in ways.items() if not pair.alike}
+    comes = {pair.new.id: way.comes() if pair.alike else [*way.comes(), _TAKES_OVER] for pair, way in ways.items()}
     old_ids, new_ids = ([o.id for o in side.slide.objects] for side in (before, after))
-    goes = {name: (_HIDDEN,) if name in carried[0] else (_GOES,) for name in old_ids}
+    goes = {name: (_HIDDEN,) if name in gone else (_GOES,) for name in old_ids}
+    ground = {**_of_ground(after, _FADES_IN), **_hidden(new_ids)}
+    as_it_was = {**_of_ground(before, _HIDDEN), **_hidden(set(old_ids) - set(blended)), **_by_key(blended)}
+    arrives = {**_of_ground(after, _HIDDEN), **_by_key({name: comes.get(name, (_COMES,)) for name in new_ids})}
     return (
         over_progress(Piece("old"), _by_key(goes)),
-        over_progress(moving("new", _GROUND_COMES), {**_of_ground(after, _FADES_IN), **_hidden(new_ids)}),
-        over_progress(
-            moving("old", _BARE),
-            {**_of_ground(before, _HIDDEN), **_hidden(set(old_ids) - set(blended)), **_by_key(blended)},
-        ),
-        over_progress(
-            moving("new", _BARE),
-            {
-                **_of_ground(after, _HIDDEN),
-                **_by_key({name: comes.get(name, (_COMES,)) for name in new_ids}),
-            },
-        ),
+        over_progress(moving("new", _GROUND_COMES), ground),
+        *([over_progress(moving("old", _BARE), as_it_was)] if blended else []),
+        over_progress(moving("new", _BARE), arrives),
     )
 
 

@@ -36,11 +36,13 @@ export class Stage {
   show(frame) {
     if (!frame) return;
     const named = new Set();
+    const left = new Map(); // pieces of each slide that are still to come: its films themselves are in the topmost
+    for (const { slide } of frame.layers) left.set(slide, (left.get(slide) ?? 0) + 1);
     set(this.plane, "backgroundColor", frame.backdrop);
     frame.layers.forEach((state, depth) => {
       const id = state.slide === NOTHING ? NO_SLIDE : this.play.order[state.slide][0];
-      let copy = 0;
-      while (named.has(nameOf(id, copy))) copy++;
+      const copy = left.get(state.slide) - 1;
+      left.set(state.slide, copy);
       named.add(nameOf(id, copy));
       const layer = this.layer(id, copy);
       set(layer.element, "zIndex", String(depth + 1));

@@ -14,6 +14,8 @@ export function actButton(desk, id, { className = "act", label = null, told = fa
     @click=${(event) => doAct(desk, act, event)}>${label ?? act.name}${told ? html` <kbd>${key}</kbd>` : nothing}</button>`;
 }
 
+const MAKES_ROOM = new Set(["continue", "objects"]); // for what can be done with what is selected
+
 export function railPane(desk) {
   const { store } = desk;
   const some = (where) => ACTS.filter((act) => act.rail === where);
@@ -31,7 +33,7 @@ export function railPane(desk) {
   return new Pane(document.getElementById("acts"), {
     shows: () => [Boolean(store.slide), selected()],
     draw: (_, chosen) => html`
-      ${some("slides").filter((act) => act.id !== "objects" || !chosen).map((act) => actButton(desk, act.id))}<hr>
+      ${some("slides").filter((act) => !chosen || !MAKES_ROOM.has(act.id)).map((act) => actButton(desk, act.id))}<hr>
       ${some("things").map((act) => actButton(desk, act.id))}
       ${chosen ? html`<hr>${some("selected").filter((act) => fits(act, chosen)).map((act) => actButton(desk, act.id, { told: true }))}` : nothing}`,
   });
