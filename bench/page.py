@@ -37,7 +37,7 @@ MEASURE = """async ({ play }) => {
       script.push(performance.now() - now);
       frames.push(now - last);
       last = now;
-      if (now - began < 5000) requestAnimationFrame(tick);
+      if (now - began < Math.min(play.length, 9000)) requestAnimationFrame(tick);
       else resolve();
     };
     requestAnimationFrame(tick);
