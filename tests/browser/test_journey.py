@@ -115,7 +115,7 @@ class Journey(BrowserCase):
         self.until("window.player?.playhead.time > 300", viewer)
         self.assertEqual(context.cookies(), [])
         playing = "(() => { const v = document.querySelector('video'); return v && !v.paused && v.currentTime; })()"
-        self.assertAlmostEqual(self.until(playing, viewer), 1.5, delta=0.3)
+        self.assertAlmostEqual(self.until(playing, viewer), 1.5, delta=0.7)  # looked at late where the machine is slow
         self.until("player.playhead.time > player.stage.play.order[1][1] + 950", viewer, seconds=20)
         shown = viewer.evaluate(
             "[...document.querySelectorAll('.stage-layer')].filter((l) => l.style.visibility === 'visible').length"
