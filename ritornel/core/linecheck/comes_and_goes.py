@@ -36,17 +36,17 @@ def _unseen(timed_steps: list[StepTime]) -> Iterable[tuple[Step, str]]:
             busy = timed.uncut_end_ms
         if kind == "entrance":
             if there:
-                yield timed.step, "comes in while it is there already; take one of the two builds out"
+                yield timed.step, "comes in while it is there already; take one of the two away"
             there = True
         elif kind == "exit":
             if not there:
-                yield timed.step, "goes out when it is gone already; take one of the two builds out"
+                yield timed.step, "goes out when it is gone already; take one of the two away"
             elif leaves_first:
                 yield timed.step, "goes out before it comes in, so it is there from the beginning; order them anew"
                 leaves_first = False
             there = False
         elif not there:
-            yield timed.step, "moves while it is not to be seen; let it come in before, or take the build out"
+            yield timed.step, "moves while it is not to be seen; let it come in before, or take it away"
 
 
 RULE = Rule("comes-and-goes", "Builds that nobody sees", _look)

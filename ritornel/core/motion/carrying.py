@@ -8,6 +8,16 @@ from ritornel.core.model import Clip, Object, Picture, Slide, Sound, Text
 from ritornel.core.model.keys import target_key
 from ritornel.core.motion.declared import Curve, Value
 
+_MOST_COMPARED = 2_500
+_EVEN = 1e-3
+_STEPS = 12
+_BEND = 0.22
+"""How far a curved way bulges, as a share of its length."""
+
+_PLACE = frozenset({"x", "y", "width", "height", "rotation", "opacity"})
+_MOVED = _PLACE | {"id", "lineage", "name", "alt", "group", "locked", "hidden", "link"}
+"""In these, one object may differ from another and be moved to be the other."""
+
 
 class Standing(NamedTuple):
     """A slide as it stands at one end of a transition: its targets' properties by key."""
@@ -90,11 +100,6 @@ def _middle(thing: Object) -> tuple[float, float]:
     return thing.x + thing.width / 2, thing.y + thing.height / 2
 
 
-_PLACE = frozenset({"x", "y", "width", "height", "rotation", "opacity"})
-_MOVED = _PLACE | {"id", "lineage", "name", "alt", "group", "locked", "hidden", "link"}
-"""In these, one object may differ from another and be moved to be the other."""
-
-
 def _alike(a: Object, b: Object) -> bool:
     """Tell whether moving, turning and scaling one evenly makes it the other."""
     if type(a) is not type(b):
@@ -131,13 +136,6 @@ def _place(thing: Object, state: Mapping[str, Any]) -> _Place:
     )
 
 
-_MOST_COMPARED = 2_500
-_EVEN = 1e-3
-_STEPS = 12
-_BEND = 0.22
-"""How far a curved way bulges, as a share of its length."""
-
-
 class Way:
     """How one object gets from its old state to its new one, relative to where it stands by itself before and after."""
 
@@ -170,7 +168,7 @@ class Way:
             ("scale_y", ((0, 1 / self.down), (1, 1.0))),
         ]
         if self.new.opacity and self.alike:
-            found.append(("opacity", ((0, min(1.0, self.old.opacity / self.new.opacity)), (1, 1.0))))
+            found.append(("opacity", ((0, self.old.opacity / self.new.opacity), (1, 1.0))))
         return found
 
 

@@ -115,8 +115,8 @@ def _arrive(thing: Object, arriving: Sequence[StepTime], found: _Arrivals) -> No
     standing = [box for n in range(lines) if n not in coming and (box := target_box(thing, n)) is not None]
     there = around(*standing) if standing else None
     builder = TrackBuilder()
-    constant: list[Track] = []
-    for number, timed in enumerate(arriving):
+    constant: list[Track] | None = None
+    for timed in arriving:
         part = target_box(thing, timed.step.part.paragraph) if timed.step.part is not None else None
         effect = effect_for(timed.step.kind, timed.step.effect)
         if part is None or effect.arrival is None:
@@ -124,11 +124,11 @@ def _arrive(thing: Object, arriving: Sequence[StepTime], found: _Arrivals) -> No
         box = Box(thing.x, thing.y, thing.width, thing.height)
         arrival = effect.arrival(Arriving(params_of(effect, timed.step.params), part, box, there))
         found.parts[timed.step.id] = arrival.part
-        if number == 0:
+        if constant is None:
             constant = [Track(name, (0,), (value,), ()) for name, value in arrival.whole_before]
         _add(builder, arrival.whole, timed, lasts=True)
         there = part if there is None else around(there, part)
-    tracks = (*constant, *builder.tracks())
+    tracks = (*(constant or ()), *builder.tracks())
     found.wholes[thing.id] = tuple(turned for track in tracks for turned in _along(track, thing.rotation))
 
 

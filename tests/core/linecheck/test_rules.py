@@ -55,7 +55,7 @@ class ComesAndGoes(TestCase):
         self.assertEqual(self.found(pulse, into), [("p", "moves while it is not to be seen")])
         self.assertEqual(self.found(into, out, pulse), [("p", "moves while it is not to be seen")])
         self.assertEqual(self.found(into, out, {**out, "id": "o2"}), [("o2", "goes out when it is gone already")])
-        self.assertEqual([build for build, _ in self.found(out, into)], ["out"])
+        self.assertEqual([found[0] for found in self.found(out, into)], ["out"])
         self.assertEqual(self.found(pulse, out), [])
 
     def test_two_builds_at_once_are_one_coming(self):

@@ -53,6 +53,13 @@ class Carried(TestCase):
         turns = [seen(at(made, share).layers[-1], "lens")["rotate"] for share in (0, 0.5)]
         self.assertEqual(turns, [-90, -45])
 
+    def test_an_opacity_goes_over_from_what_it_was(self):
+        for old, new in ((1, 0.4), (0.4, 1)):
+            made = two([lens(0, 0, opacity=old)], [lens(600, 300, opacity=new)])
+            shown = [new * seen(at(made, share).layers[-1], "lens")["opacity"] for share in (0, 0.5)]
+            self.assertAlmostEqual(shown[0], old)
+            self.assertAlmostEqual(shown[1], (old + new) / 2)
+
     def test_the_shorter_way_round(self):
         made = two([lens(0, 0, rotation=350)], [lens(0, 0, rotation=10)])
         self.assertEqual(seen(at(made, 0).layers[-1], "lens")["rotate"], -20)

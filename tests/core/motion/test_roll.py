@@ -67,6 +67,11 @@ class Rolling(TestCase):
         self.assert_in_the_middle(self.seen(0, listed(), *steps)[:2])
         self.assert_in_the_middle(self.seen(1000, listed(), *steps)[:3])
 
+    def test_a_step_for_a_line_that_is_not_there_changes_nothing(self):
+        steps = [rolls("gone", 9), rolls("b0", 0, "alongside"), rolls("b1", 1)]
+        self.assert_in_the_middle(self.seen(9000, listed(LINES[:2]), *steps))
+        self.assert_in_the_middle(self.seen(999, listed(LINES[:2], valign="bottom"), *steps)[:1], middle=350.04)
+
     def test_other_builds_may_stand_between_and_a_cut_arrival_is_complete(self):
         between = step("box", "cue", 300)
         made = slide(

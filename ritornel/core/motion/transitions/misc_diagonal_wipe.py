@@ -1,10 +1,11 @@
 """SMIL's miscDiagonalWipe: two slanting bands, or two diamonds."""
 
+from ritornel.core.motion.geometry import Polygons
 from ritornel.core.motion.geometry.edges import between, diamond_pair, from_right, slanting_band, together
 from ritornel.core.motion.wiping import Wipe, wipe
 
 
-def _half(share: float):  # type: ignore[no-untyped-def]
+def _half(share: float) -> Polygons:
     return slanting_band(share / 2)
 
 

@@ -1,8 +1,9 @@
 // A show for those who ask their system for less motion: transitions are crossfades, builds that move are fades, and what
 // they leave behind is there at once. No time changes.
 
+import { WHOLE } from "./evaluate.js";
+
 const MOVES = new Set(["x", "y", "scale_x", "scale_y", "rotate", "turn_x", "turn_y", "pivot_x", "pivot_y", "blur", "clip", "soft"]);
-const WHOLE = 1_000_000; // the progress of a transition that has ended
 const LINEAR = [0, 0, 1, 1];
 const HOLD = [];
 

@@ -3,7 +3,7 @@
 
 const MULTIPLIED = new Set(["scale_x", "scale_y", "opacity", "visible", "brightness"]);
 const BLACK = "#000000";
-const WHOLE = 1_000_000; // the progress of a transition that has ended
+export const WHOLE = 1_000_000; // the progress of a transition that has ended
 export const NOTHING = -1; // the slide before the first
 const ADDED = new Set(["x", "y", "rotate", "blur", "turn_x", "turn_y"]);
 
