@@ -18,7 +18,7 @@ from ritornel.core.model.uses import assets_of
 from ritornel.core.model.writing import document_of, encoded, plain
 from ritornel.core.motion.builds import EFFECTS, effect_for
 from ritornel.core.motion.choreography import easing_of
-from ritornel.core.motion.easing import NAMED, Easing, eased
+from ritornel.core.motion.easing import Easing, eased
 from ritornel.core.motion.transitions import TRANSITIONS, transition_for
 from ritornel.core.score import SlideScore, compile, content_of, findings
 from ritornel.core.text.families import FAMILIES
@@ -128,19 +128,11 @@ def vocabulary() -> dict[str, Any]:
         },
         "transitions": {
             t.name: {
-                "label": t.label,
-                "verb": t.verb,
-                "help": t.help,
                 "duration": t.duration_ms,
-                "subtypes": list(t.subtypes),
-                "colour": t.has_colour,
                 "instant": t.instant,
-                "softens": t.softens,
-                "reverses": not (t.instant or t.carries),
             }
             for t in TRANSITIONS.values()
         },
-        "easings": list(NAMED),
         "forms": {name: {"label": f.label, "settings": f.settings, "sample": _sample(f)} for name, f in FORMS.items()},
         "masks": get_args(Mask),
         "families": {name: {"label": f.label, "voice": f.voice} for name, f in FAMILIES.items()},

@@ -135,6 +135,24 @@ class BrowserCase(MediaFolder, StaticLiveServerTestCase):
             time.sleep(0.04)
         raise AssertionError(f"never true: {expression}")
 
+    def say(self, setting: str, words: str, within: str = "motion-sentence"):
+        """Touches a word of the sentence that is shown, and finds by typing what it shall be; a number is typed."""
+        self.page.click(f"{within} .word[data-setting={setting}]")
+        number = self.page.locator(f"{within} .number .field")
+        if number.count():
+            number.fill(words)
+        else:
+            self.page.fill(f"{within} .finder", words)
+        self.page.keyboard.press("Enter")
+        self.settled()
+        if self.page.locator(f"{within} .sentence-panel").count():
+            self.page.keyboard.press("Escape")
+
+    def said(self, within: str = "motion-sentence") -> str:
+        """The sentence that is shown, once it is that of what is shown."""
+        self.until(f"(s => s?.said && s.asked === s.told)(document.querySelector('{within}'))")
+        return self.page.inner_text(f"{within} .sentence")
+
     def settled(self, page: Page | None = None):
         """Waits until every edit has been kept."""
         self.until("ritornel.store.settled && !ritornel.store.trying", page)

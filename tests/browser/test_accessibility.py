@@ -14,7 +14,7 @@ RUN = """(options) => axe.run(options, {
   runOnly: ['wcag2a', 'wcag2aa'],
   rules: { 'page-has-heading-one': { enabled: true }, 'landmark-one-main': { enabled: true } },
 })"""
-PLACED_BY_AUTHOR = ["#stage", ".thumb", ".show-strip", "#stage-now", "#stage-next"]
+PLACED_BY_AUTHOR = ["#stage", ".thumb", ".sample", ".show-strip", "#stage-now", "#stage-next"]
 
 
 class Accessibility(BrowserCase):
@@ -61,7 +61,15 @@ class Accessibility(BrowserCase):
         self.check(f"/shows/{self.row.pk}/")
         self.page.click("#slide-settings")
         self.page.click(".entry")
+        self.page.wait_for_selector(".entry-sentence .sentence .word")
         self.check_now("desk with settings")
+        self.page.click(".entry-sentence .word[data-setting=what]")
+        self.page.wait_for_selector(".sample .stage")
+        self.check_now("what a build could be")
+        self.page.keyboard.press("Escape")
+        self.page.click(".entry-sentence .word[data-setting=easing]")
+        self.check_now("the curve of a build")
+        self.page.keyboard.press("Escape")
         self.page.mouse.click(*self.on_stage(20, 20))
         self.check_now("desk with an object's sheet")
         self.page.keyboard.press("b")

@@ -278,12 +278,12 @@ class Retiming(BrowserCase):
 
     def test_a_number_can_be_typed_instead(self):
         self.page.click(".entry[data-step=a]")
-        self.page.fill("[aria-label=Duration]", "1.25")
+        self.say("duration", "1.25")
+        self.assertEqual(self.page.evaluate("ritornel.store.step('a').duration"), 1250)
+        self.page.click(".word[data-setting=duration]")
+        self.page.fill(".number .field", "soon")
         self.page.keyboard.press("Tab")
-        self.until("ritornel.store.step('a').duration === 1250")
-        self.page.fill("[aria-label=Duration]", "soon")
-        self.page.keyboard.press("Tab")
-        self.assertEqual(self.page.get_attribute("[aria-label=Duration]", "aria-invalid"), "true")
+        self.assertEqual(self.page.get_attribute(".number .field", "aria-invalid"), "true")
         self.assertEqual(self.page.evaluate("ritornel.store.step('a').duration"), 1250)
 
     def test_slides_are_dragged_into_another_order(self):
@@ -294,12 +294,12 @@ class Retiming(BrowserCase):
 
     def test_transition_and_hold_for_one_or_for_all(self):
         self.page.click("#slide-settings")
-        self.page.select_option("#slide-sheet [aria-label=Transition]", "barWipe")
-        self.until("ritornel.store.slide.document.transition.type === 'barWipe'")
+        self.say("what", "barWipe leftToRight")
+        self.assertEqual(self.page.evaluate("ritornel.store.slide.document.transition.type"), "barWipe")
         self.page.fill("[aria-label=Hold]", "2.5")
         self.page.keyboard.press("Tab")
         self.until("ritornel.store.slide.document.hold === 2500")
-        self.page.click("text=Transition for all")
+        self.page.click("motion-sentence >> text=the show")
         self.page.click("text=Hold for all")
         self.settled()
         two = self.page.evaluate("ritornel.store.kept.slides.two.document")

@@ -33,7 +33,7 @@ class Journey(BrowserCase):
         )
         page.evaluate(DROP, [{**f, "bytes": list(f.pop("buffer"))} for f in files])
         page.fill("#picture-hold", "2")
-        page.select_option("dialog [aria-label=Transition]", "pushWipe")
+        self.say("what", "pushWipe fromRight", "dialog motion-sentence")
         page.click("text=Make slides")
         self.until("ritornel.store.kept.order.length === 3")
         self.settled()

@@ -36,7 +36,7 @@ def transition_facts(kind: TransitionKind) -> dict:
         "label": kind.label,
         "duration": kind.duration_ms,
         "subtypes": kind.subtypes,
-        "colour": kind.has_colour,
+        "colour": list(kind.coloured),
         "easing": kind.easing,
         "instant": kind.instant,
         "softens": kind.softens,

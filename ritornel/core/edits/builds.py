@@ -150,7 +150,7 @@ def _rolling(slide: Slide, thing: Text, given: Iterator[str]) -> Slide:
 
 
 class SetSteps(Command, frozen=True, kw_only=True):
-    """Set values of builds: effect, params, trigger, delay, duration, repeat, easing."""
+    """Set values of builds: kind, effect, params, trigger, delay, duration, repeat, easing."""
 
     slide: str
     steps: Ids
@@ -232,7 +232,7 @@ class MoveSteps(Command, frozen=True, kw_only=True):
 
 
 def _set(step: Step, values: dict[str, Any]) -> Step:
-    changed = with_values(step, values)
+    changed = with_values(step, values, fixed=("id",))
     _refuse_unknown(changed, had=step)
     return changed
 

@@ -2,6 +2,7 @@
 
 import importlib
 import pkgutil
+import re
 from collections.abc import Callable, Mapping, Sequence
 from typing import TYPE_CHECKING, Any, Literal, NamedTuple
 
@@ -10,6 +11,8 @@ if TYPE_CHECKING:
     from ritornel.core.motion.pieces import Piece
 
 Value = float | tuple[float, ...]
+
+_COLOUR = re.compile(r"#[0-9a-fA-F]{6}")
 
 Curve = tuple[str, tuple[tuple[float, Value], ...]]
 """A property and its keys: share of the duration (0..1) and value."""
@@ -31,7 +34,7 @@ def around(*boxes: Box) -> Box:
 
 
 class Param(NamedTuple):
-    """A setting of an effect: one of ``choices`` (value, label), or a number between ``least`` and ``most``."""
+    """A setting of an effect: one of ``choices`` (value, label), a ``colour``, or a number between bounds."""
 
     name: str
     label: str
@@ -40,6 +43,7 @@ class Param(NamedTuple):
     least: float = 0
     most: float = 0
     unit: str = ""
+    colour: bool = False
 
 
 class Asked(NamedTuple):
@@ -107,9 +111,9 @@ class Scene(NamedTuple):
 class TransitionKind(NamedTuple):
     """A transition. ``pieces`` returns what is on the stage while it runs, from the bottom up.
 
-    ``verb`` says what the new slide does, ``subtypes`` are (name, words) of its forms, the first the default. One that
-    ``has_colour`` lies over its colour; one that ``softens`` may have a soft edge; one that ``carries`` looks at the
-    two slides themselves. It need not know of being reversed.
+    ``verb`` says what the new slide does, ``subtypes`` are (name, words) of its forms, the first the default. Those in
+    ``coloured`` go through the transition's colour; one that ``softens`` may have a soft edge; one that ``carries``
+    looks at the two slides themselves. It need not know of being reversed.
     """
 
     name: str
@@ -119,7 +123,7 @@ class TransitionKind(NamedTuple):
     duration_ms: int
     pieces: Callable[[Scene], Sequence["Piece"]]
     subtypes: tuple[tuple[str, str], ...] = ()
-    has_colour: bool = False
+    coloured: tuple[str, ...] = ()
     easing: str = "linear"
     instant: bool = False
     softens: bool = False
@@ -135,6 +139,8 @@ def allows(param: Param, value: Any) -> bool:
     """Tell whether a value is one the parameter may have."""
     if param.choices:
         return any(value == choice for choice, _ in param.choices)
+    if param.colour:
+        return isinstance(value, str) and _COLOUR.fullmatch(value) is not None
     return isinstance(value, int | float) and not isinstance(value, bool) and param.least <= value <= param.most
 
 
@@ -142,6 +148,8 @@ def demand(param: Param) -> str:
     """Return what a value of the parameter must be, in words."""
     if param.choices:
         return "one of " + ", ".join(value for value, _ in param.choices)
+    if param.colour:
+        return "a colour such as #a9761f"
     return f"between {param.least:g} and {param.most:g} {param.unit}".rstrip()
 
 

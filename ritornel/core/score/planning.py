@@ -31,7 +31,7 @@ def plan_of(
     One that carries needs the slide ``before`` as it ends, and the one ``after`` as it begins.
     """
     kind = transition_for(transition)
-    backdrop = transition.colour if kind.has_colour else BLACK
+    backdrop = transition.colour if kind.coloured else BLACK
     if not duration_ms:
         return TransitionPlan(0, LINEAR, False, backdrop, ())
     soft = tenths(transition.softness * SOFTEST * width) if kind.softens else 0.0

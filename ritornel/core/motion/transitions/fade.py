@@ -21,9 +21,9 @@ TRANSITION = TransitionKind(
     duration_ms=800,
     pieces=_pieces,
     subtypes=(
-        ("crossfade", "over the slide before"),
+        ("crossfade", "directly"),
         ("fadeToColor", "after a colour"),
         ("fadeFromColor", "out of a colour"),
     ),
-    has_colour=True,
+    coloured=("fadeToColor", "fadeFromColor"),
 )

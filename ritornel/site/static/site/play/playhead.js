@@ -11,10 +11,13 @@ export class Playhead {
     this.time = 0;
     this.playing = false;
     this.loop = null;
+    this.until = null;
     this.ticking = new Ticking(() => this.tick());
   }
 
-  play() {
+  /** Runs, up to an instant if one is given, else to the end. */
+  play(until = null) {
+    this.until = until;
     if (this.playing) return;
     if (this.time >= this.end()) this.time = 0;
     this.playing = true;
@@ -47,8 +50,8 @@ export class Playhead {
     if (this.loop && this.time >= this.loop[1]) {
       this.time = this.loop[0];
       this.anchor();
-    } else if (this.time >= this.end()) {
-      this.time = this.end();
+    } else if (this.time >= (this.until ?? this.end())) {
+      this.time = this.until ?? this.end();
       this.playing = false;
       this.ticking.stop();
       this.moved(this.time);

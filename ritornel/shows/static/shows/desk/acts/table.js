@@ -49,6 +49,7 @@ export const ACTS = [
   { id: "slide-earlier", name: "Slide earlier", keys: ["Alt+PageUp"], help: "move the slide one place earlier", needs: "slide", run: (desk) => moveSlide(desk, -1) },
   { id: "slide-later", name: "Slide later", keys: ["Alt+PageDown"], help: "move the slide one place later", needs: "slide", run: (desk) => moveSlide(desk, 1) },
 
+  { id: "motion", name: "Motion", keys: ["M"], help: "what else the selected build, or the slide's transition, could be", needs: "slide", run: (desk) => desk.book.openMotion() },
   { id: "crossfade", name: "Crossfade", keys: ["X"], help: "let the slide, or those selected, dissolve in 0.6 s", needs: "slide", run: crossfade },
   { id: "build-again", name: "Like the last build", keys: ["Alt+B"], help: "build what is selected like the last build", needs: "objects", run: buildAgain },
 

@@ -4,10 +4,11 @@
 import { html, nothing, render, repeat } from "../../../site/vendor/lit.js";
 import { seconds } from "../../../site/times.js";
 import { fieldValue, Pane } from "../pane.js";
-import { entrySettings } from "../sheets/entry_settings.js";
 import { objectList } from "../sheets/object_list.js";
 import { objectSheet } from "../sheets/object_sheet.js";
 import { slideSettings } from "../sheets/slide_settings.js";
+import { buildOf } from "../sentences/subjects.js";
+import "../sentences/sentence.js";
 import { Draft } from "../writing/draft.js";
 import { entry } from "./entries.js";
 import { ScriptEditor } from "./script_editor.js";
@@ -58,6 +59,17 @@ export class PromptBook {
   toggleList() {
     this.listing = !this.listing;
     this.store.changed();
+  }
+
+  /** Opens what else the motion could be: of the build that is selected, else of the slide's transition. */
+  openMotion() {
+    const { store } = this;
+    if (!store.steps.size) {
+      store.select("objects", []);
+      this.settingsOpen = true;
+      this.head.update();
+    }
+    requestAnimationFrame(() => this.root.querySelector(store.steps.size ? ".entry-sentence" : "#slide-sheet motion-sentence")?.touch("what"));
   }
 
   /** After the next drawing an entry has the focus that had it before. */
@@ -167,7 +179,7 @@ export class PromptBook {
       if (view.shown?.every((value, n) => value === shown[n])) continue;
       view.shown = shown;
       const open = group.steps.find((step) => store.steps.has(step.id) && store.steps.size === 1);
-      const rows = repeat(group.steps, (step) => step.id, (step) => html`${entry(this.desk, step, group)}${step === open ? entrySettings(this.desk, step) : nothing}`);
+      const rows = repeat(group.steps, (step) => step.id, (step) => html`${entry(this.desk, step, group)}${step === open ? html`<motion-sentence class="entry-sentence" .subject=${buildOf(this.desk, step.id)}></motion-sentence>` : nothing}`);
       render(rows, view.entries);
     }
   }

@@ -6,7 +6,8 @@ import { footButtons, openDialog } from "../dialogs.js";
 import { uploadFiles } from "../library/uploading.js";
 import { newIds } from "../state/ids.js";
 import { choice } from "./fields.js";
-import { transitionFields } from "./transition_fields.js";
+import { transitionToBe } from "../sentences/subjects.js";
+import "../sentences/sentence.js";
 
 const FITS = [["whole", "whole, with the ground around it"], ["fill", "filling the slide, cut at the edges"]];
 
@@ -31,13 +32,17 @@ export async function openPictureSlides(desk, files) {
   if (assets.length) await makeSlides(desk, assets, after, chosen);
 }
 
-function askHow({ store }, count) {
+function askHow(desk, count) {
+  const { store } = desk;
   const how = { fit: "whole", hold: "4.0", transition: { ...store.vocabulary.defaults.transition, type: "fade", colour: "#000000" } };
+  let redraw = () => {};
+  const comesIn = transitionToBe(desk, () => how.transition, (transition) => redraw({ transition }));
   const draw = (dialog) => {
     const set = (values) => {
       Object.assign(how, values);
       dialog.update();
     };
+    redraw = set;
     const hold = readTime(how.hold);
     const kind = store.vocabulary.transitions[how.transition.type];
     const comes = kind.instant ? 0 : (how.transition.duration ?? kind.duration);
@@ -48,8 +53,8 @@ function askHow({ store }, count) {
       <div class="sheet-grid mt-4">
         <label for="picture-fit">Picture</label><div class="wide">${choice("Picture", how.fit, FITS, (fit) => set({ fit }), "picture-fit")}</div>
         <label for="picture-hold">Hold, s</label><div class="wide"><input class="field" id="picture-hold" inputmode="decimal" .value=${how.hold} @input=${(event) => set({ hold: event.target.value })}></div>
-        <span class="row-label">Comes in</span><div class="wide">${transitionFields(store.vocabulary, how.transition, (transition) => set({ transition }))}</div>
       </div>
+      <motion-sentence class="my-3" .subject=${comesIn}></motion-sentence>
       <p class="soft" role="status">${told}</p>
       ${hold === undefined ? html`<p class="notice notice-error" role="alert">Write the hold in seconds, such as 4.0, or leave it empty for the show's own.</p>` : nothing}
       ${footButtons(html`<button class="act-main" ?disabled=${hold === undefined} @click=${() => dialog.close({ ...how, hold })}>Make slides</button>`, html`<button class="act" @click=${() => dialog.close()}>Leave</button>`)}`;

@@ -4,7 +4,8 @@ import { html } from "../../../site/vendor/lit.js";
 import { deleteSlides, duplicateSlides } from "../acts/slides.js";
 import { check, choice, row, textField, timeField } from "./fields.js";
 import { groundRows } from "./ground_rows.js";
-import { transitionFields } from "./transition_fields.js";
+import { transitionOf } from "../sentences/subjects.js";
+import "../sentences/sentence.js";
 
 export function slideSettings(desk) {
   const { store } = desk;
@@ -15,13 +16,13 @@ export function slideSettings(desk) {
     @click=${() => store.edit({ do: "set-slides", slides: null, values: { [name]: store.slide.document[name] } })}>${what} for all</button>`;
   const chapter = store.shown.show.chapters.find((c) => c.first === focus)?.title ?? "";
   return html`<div class="settings mb-3" id="slide-sheet">
-    ${row("Comes in", transitionFields(store.vocabulary, doc.transition, (transition) => set({ transition })), true)}
+    <motion-sentence class="across" .subject=${transitionOf(desk, focus)}></motion-sentence>
     ${row("Hold, s", timeField("Hold", doc.hold, (hold) => set({ hold }), { empty: null, placeholder: `${(time.hold / 1000).toFixed(1)} by the clock` }))}
     ${row("Length, s", timeField("Fixed length", doc.length, (length) => set({ length }), { empty: null, placeholder: "as needed" }))}
     ${row("Live", choice("Advance", doc.advance, [["presenter", "presenter gives cues"], ["clock", "clock gives cues"]], (advance) => set({ advance })))}
     ${groundRows(desk)}
     ${row("Chapter", textField("Chapter that begins here", chapter, (title) => store.edit({ do: "set-chapter", slide: focus, title }), "a title begins a chapter here"), true)}
-    <div class="all">${check("builds begin with the transition", doc.builds_with_transition, (on) => set({ builds_with_transition: on }))}${forAll("transition", "Transition")}${forAll("hold", "Hold")}</div>
+    <div class="all">${check("builds begin with the transition", doc.builds_with_transition, (on) => set({ builds_with_transition: on }))}${forAll("hold", "Hold")}</div>
     <div class="all"><button class="act" @click=${() => duplicateSlides(desk, [focus])}>Duplicate slide</button><button class="act" @click=${() => deleteSlides(desk, [focus])}>Delete slide</button></div>
   </div>`;
 }

@@ -2,6 +2,7 @@
 
 import { evaluate, slideAt } from "../../../site/play/evaluate.js";
 import { followLinks } from "../../../site/play/links.js";
+import { Preview } from "./preview.js";
 import { Playhead } from "../../../site/play/playhead.js";
 import { Sound } from "../../../site/play/sound.js";
 import { Stage } from "../../../site/play/stage.js";
@@ -19,6 +20,7 @@ export class DeskStage {
     this.face = "arrange";
     this.listeners = new Set();
     this.looping = false;
+    this.previewing = new Preview((frame) => this.stage.show(frame), () => this.draw());
     this.playhead = new Playhead({ end: () => this.store.shown.length, moved: () => this.moved(), ended: () => this.ended() });
     this.store.on("changed", () => this.draw());
     this.store.on("focus", () => this.followFocus());
@@ -75,6 +77,7 @@ export class DeskStage {
 
   draw() {
     this.takeOver();
+    if (this.previewing.motion) return;
     const { store, stage } = this;
     const { order } = store.shown;
     const run = this.face === "run" || this.playing;
@@ -109,15 +112,30 @@ export class DeskStage {
     this.store.changed();
   }
 
+  /** Shows what is not in the show while it is looked at, {length, frame(time)}; null shows the show again. */
+  preview(motion) {
+    if (motion && this.playing) this.pause();
+    this.pane.classList.toggle("is-preview", Boolean(motion));
+    this.previewing.of(motion);
+  }
+
+  /** Plays a stretch of the show, and stays at its end. */
+  see(from, to) {
+    this.preview(null);
+    this.playhead.seek(from);
+    this.play(to);
+  }
+
   toggle() {
     if (this.playing || this.starting) this.pause();
     else this.play();
   }
 
-  /** Plays from here, once what is seen and heard here is ready. */
-  async play() {
+  /** Plays from here, once what is seen and heard here is ready, up to an instant if one is given. */
+  async play(until = null) {
     const { order } = this.store.shown;
     if (!order.length) return;
+    this.preview(null);
     this.face = "run";
     if (this.time >= this.store.shown.length) this.playhead.seek(0);
     const starting = (this.starting = {});
@@ -126,7 +144,7 @@ export class DeskStage {
     await this.sound.ready(at, this.time);
     if (this.starting !== starting) return;
     this.starting = null;
-    this.playhead.play();
+    this.playhead.play(until);
     this.desk.notice.announce(`Playing from ${tenths(this.time)}`);
     this.store.changed();
   }
@@ -155,6 +173,7 @@ export class DeskStage {
 
   /** Scrubbing: the exact frame, at once. */
   scrub(time) {
+    this.preview(null);
     this.face = "run";
     this.playhead.seek(time);
     this.store.changed();

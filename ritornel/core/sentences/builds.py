@@ -1,0 +1,186 @@
+"""A build as a sentence: “The list, line 2” rises in from below, on cue 2, at once, taking 0.7 s, once, evenly."""
+
+from collections.abc import Iterator, Mapping
+from typing import NamedTuple
+
+from msgspec.structs import replace
+
+from ritornel.core.model import Clip, Slide, Sound, Step
+from ritornel.core.model.slide import Kind
+from ritornel.core.motion.builds import EFFECTS, effect_for
+from ritornel.core.motion.choreography import choreograph
+from ritornel.core.motion.declared import Effect, Param, params_of
+from ritornel.core.motion.target import Target
+from ritornel.core.sentences.clauses import Choice, Clause, Colour, Group, Number, Sentence, Setting
+from ritornel.core.sentences.easings import easing_setting, easing_words
+from ritornel.core.sentences.numbers import colour_words, seconds, times
+from ritornel.core.time.slide_clock import GroupTime, SlideTime, StepTime
+
+KINDS: Mapping[Kind, str] = {
+    "entrance": "comes in",
+    "emphasis": "is stressed",
+    "path": "moves",
+    "exit": "goes out",
+    "play": "plays",
+    "pause": "pauses",
+}
+_MEDIA: tuple[Kind, ...] = ("play", "pause")
+_MOST_S = 600.0
+_MOST_TIMES = 1000
+
+
+class Sample(NamedTuple):
+    """A build alone: what it moves, from 0 to ``length_ms``."""
+
+    length_ms: int
+    targets: tuple[Target, ...]
+
+
+class _Place(NamedTuple):
+    """Where a build stands: its group, how it is timed there, and whether it is the group's first."""
+
+    group: GroupTime
+    timed: StepTime
+    first: bool
+
+
+def build_sentence(step: Step, slide: Slide, time: SlideTime, name: str) -> Sentence:
+    """Return what a build of a slide does, and when; ``name`` is what it moves."""
+    place = _place(step, time)
+    effect = effect_for(step.kind, step.effect)
+    clauses = [Clause(f"“{name}” "), Clause(effect.verbs.get(step.kind, step.kind), "what")]
+    settings = {"what": Setting("Build", "step", groups=_groups(step, slide))}
+    for key, lead, words, setting in (*_params(step, effect), *_times(step, effect, slide, place)):
+        clauses += [Clause(lead), Clause(words, key)]
+        settings[key] = setting
+    return Sentence((*clauses, Clause(".")), settings)
+
+
+def _place(step: Step, time: SlideTime) -> _Place:
+    for group in time.groups:
+        for number, timed in enumerate(group.steps):
+            if timed.step.id == step.id:
+                return _Place(group, timed, number == 0)
+    raise ValueError(f"build {step.id} does not run on that slide")
+
+
+def _groups(step: Step, slide: Slide) -> tuple[Group, ...]:
+    """Return the effects of every kind that the object can have, under what each kind says."""
+    thing = next((o for o in slide.objects if o.id == step.object), None)
+    kinds = [k for k in KINDS if k not in _MEDIA or isinstance(thing, Clip | Sound)]
+    used = effect_for(step.kind, step.effect).name
+    groups = []
+    for kind in kinds:
+        choices = tuple(
+            Choice(
+                effect.verbs[kind],
+                {"kind": kind, "effect": effect.name, "params": None, "duration": None, "easing": None},
+                f"{effect.label} {effect.name}",
+                chosen=(kind, effect.name) == (step.kind, used),
+                sample=f"{kind} {effect.name}",
+                help=effect.help,
+            )
+            for effect in effects_of(kind)
+        )
+        groups.append(Group(KINDS[kind], choices, any(c.chosen for c in choices)))
+    return tuple(groups)
+
+
+def effects_of(kind: Kind) -> list[Effect]:
+    """Return the effects that a build of that kind may have."""
+    return [e for e in EFFECTS.values() if kind in e.verbs]
+
+
+def _params(step: Step, effect: Effect) -> Iterator[tuple[str, str, str, Setting]]:
+    """Yield the effect's own settings: name, what leads to it, words, setting."""
+    values = params_of(effect, step.params)
+    for param in effect.params:
+        value = values[param.name]
+        if param.choices:
+            words = f"{param.label.lower()} {dict(param.choices)[value]}"
+            choices = tuple(
+                Choice(f"{param.label.lower()} {label}", {"params": {**values, param.name: one}}, chosen=one == value)
+                for one, label in param.choices
+            )
+            yield param.name, " ", words, Setting(param.label, "step", choices=choices)
+        elif param.colour:
+            setting = Setting(param.label, "step", colour=Colour(param.name, str(value), "params"))
+            yield param.name, f", {param.label.lower()} ", colour_words(str(value)), setting
+        else:
+            number = _number(param, float(value))
+            words = f"{value:g}{'' if number.unit.startswith('%') else ' '}{number.unit}".rstrip()
+            yield param.name, f", {param.label.lower()} ", words, Setting(param.label, "step", number=number)
+
+
+def _number(param: Param, value: float) -> Number:
+    step = 1.0 if param.most - param.least >= 10 else 0.05
+    unit = "" if param.unit == "stage units" else param.unit
+    return Number(param.name, value, param.least, param.most, step, unit, 1, "params")
+
+
+def _times(step: Step, effect: Effect, slide: Slide, place: _Place) -> Iterator[tuple[str, str, str, Setting]]:
+    """Yield when the build happens and how long it takes: name, what leads to it, words, setting."""
+    yield "trigger", ", ", _when(step, place), _trigger(step, place)
+    if place.first and place.group.cue:
+        by_hand = slide.waits.get(str(place.group.cue))
+        wait = Number("wait", by_hand, 0.0, _MOST_S, 0.1, "s", 1000, found=place.group.wait_ms or 0)
+        yield "wait", " after ", f"{seconds(place.group.wait_ms or 0)} s", Setting("Wait", "wait", number=wait)
+    delay = Number("delay", step.delay_ms, 0.0, _MOST_S, 0.05, "s", 1000)
+    later = f"{seconds(step.delay_ms)} s later" if step.delay_ms else "at once"
+    yield "delay", ", ", later, Setting("Delay", "step", number=delay)
+    if step.kind in _MEDIA:
+        yield from _waited_for(step, slide)
+        return
+    lasts = effect.duration_ms if step.duration_ms is None else step.duration_ms
+    duration = Number("duration", lasts, 0.0, _MOST_S, 0.05, "s", 1000)
+    yield "duration", ", taking ", f"{seconds(lasts)} s", Setting("Duration", "step", number=duration)
+    repeat = Number("repeat", step.repeat, 1, _MOST_TIMES, 1)
+    yield "repeat", ", ", times(step.repeat), Setting("How often", "step", number=repeat)
+    own = effect.easing.get(step.kind, "linear")
+    yield "easing", ", ", easing_words(step.easing, own), easing_setting("step", step.easing, own)
+
+
+def _when(step: Step, place: _Place) -> str:
+    if place.first:
+        return f"on cue {place.group.cue}" if place.group.cue else "from the beginning"
+    return "alongside the one before" if step.trigger == "alongside" else "when the one before has ended"
+
+
+def _trigger(step: Step, place: _Place) -> Setting:
+    offered = (
+        ("cue", "on a cue of its own" if not (place.first and place.group.cue) else f"on cue {place.group.cue}"),
+        ("alongside", "alongside the one before"),
+        ("following", "when the one before has ended"),
+    )
+    return Setting(
+        "Trigger",
+        "step",
+        choices=tuple(Choice(words, {"trigger": t}, chosen=t == step.trigger) for t, words in offered),
+    )
+
+
+def _waited_for(step: Step, slide: Slide) -> Iterator[tuple[str, str, str, Setting]]:
+    thing = next((o for o in slide.objects if o.id == step.object), None)
+    if step.kind != "play" or not isinstance(thing, Clip | Sound):
+        return
+    ways = ((False, "not waited for"), (True, "waited for to its end"))
+    choices = tuple(Choice(words, {"waited_for": on}, chosen=on == thing.waited_for) for on, words in ways)
+    yield "waited_for", ", ", dict(ways)[thing.waited_for], Setting("Waiting", "object", choices=choices)
+
+
+def build_samples(step: Step, slide: Slide, kind: Kind, width: int, height: int) -> dict[str, Sample]:
+    """Return the build with every effect of a kind, alone, by the names of their choices' samples.
+
+    That of its own kind and effect has its own settings, time and easing.
+    """
+    used = effect_for(step.kind, step.effect).name
+    samples = {}
+    for effect in effects_of(kind):
+        tried = step
+        if (kind, effect.name) != (step.kind, used):
+            tried = replace(step, kind=kind, effect=effect.name, params={}, duration_ms=None, easing="")
+        lasts = effect.duration_ms if tried.duration_ms is None else tried.duration_ms
+        alone = replace(tried, duration_ms=lasts, repeat=1, delay_ms=0)
+        targets = choreograph(slide, [StepTime(alone, 0, lasts, lasts)], width, height)
+        samples[f"{kind} {effect.name}"] = Sample(lasts, tuple(targets))
+    return samples

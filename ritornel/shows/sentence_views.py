@@ -1,0 +1,81 @@
+"""Motion in sentences, for the desk: what a transition or a build does, what else it could do, and samples of it."""
+
+from contextlib import suppress
+from typing import Annotated, Any
+from uuid import UUID
+
+import msgspec
+from django.http import HttpRequest, HttpResponse
+from django.views.decorators.http import require_POST
+
+from ritornel.core.edits import BadEdit, apply, read_command
+from ritornel.core.model import Show, Slide, Transition
+from ritornel.core.model.reading import convert
+from ritornel.core.score import compile
+from ritornel.core.sentences import Sentence
+from ritornel.core.sentences.builds import KINDS, build_samples, build_sentence
+from ritornel.core.sentences.transitions import transition_samples, transition_sentence
+from ritornel.core.text.naming import slide_title, step_name
+from ritornel.shows import keeping
+from ritornel.shows.access import own_show
+from ritornel.shows.views import MOST_COMMANDS
+from ritornel.site.answering import answer, answering, asked, signed_in
+
+
+class Said(msgspec.Struct):
+    """What a page asks: the sentence of a slide's transition, or of one of its builds (``step``).
+
+    ``commands`` are those on their way. ``transition`` is one that no slide has yet, ``slide`` then where it would be.
+    ``group`` is what samples are wanted of: the words of one of the sentence's groups; empty for none.
+    """
+
+    slide: str
+    commands: Annotated[list[dict[str, Any]], msgspec.Meta(max_length=MOST_COMMANDS)] = []
+    step: str = ""
+    transition: dict[str, Any] | None = None
+    group: str = ""
+
+
+@signed_in
+@require_POST
+@answering
+def sentence(request: HttpRequest, show_id: UUID) -> HttpResponse:
+    """Answer a sentence, and the samples of one of its groups: each what it moves, and for how long."""
+    wanted = asked(request, Said)
+    show = keeping.load(own_show(request, show_id))
+    for command in map(read_command, wanted.commands):
+        with suppress(BadEdit):
+            show = apply(show, command)
+    place = next((n for n, s in enumerate(show.slides) if s.id == wanted.slide), None)
+    if place is None:
+        raise BadEdit("that slide is not in the show any more")
+    said, samples = _build(show, place, wanted) if wanted.step else _transition(show, place, wanted)
+    return answer({"sentence": said, "samples": samples})
+
+
+def _transition(show: Show, place: int, wanted: Said) -> tuple[Sentence, dict[str, Any]]:
+    slide = show.slides[place]
+    new, old = slide_title(slide, place + 1), _title_before(show.slides, place)
+    transition = slide.transition
+    if wanted.transition is not None:
+        transition = convert(wanted.transition, Transition)
+        new, old = "Each picture", "the slide before"
+    said = transition_sentence(transition, new, old)
+    plans = transition_samples(transition, wanted.group, show.width, show.height)
+    return said, {name: {"length": plan.duration_ms, "plan": plan} for name, plan in plans.items()}
+
+
+def _title_before(slides: tuple[Slide, ...], place: int) -> str:
+    return slide_title(slides[place - 1], place) if place else ""
+
+
+def _build(show: Show, place: int, wanted: Said) -> tuple[Sentence, dict[str, Any]]:
+    slide = show.slides[place]
+    step = next((s for s in slide.running_order if s.id == wanted.step), None)
+    if step is None:
+        raise BadEdit("that build is not in the running order any more")
+    assets = {a.id: a for a in show.assets}
+    said = build_sentence(step, slide, compile(show).times[place], step_name(step, slide, assets))
+    kind = next((kind for kind, words in KINDS.items() if words == wanted.group), None)
+    samples = {} if kind is None else build_samples(step, slide, kind, show.width, show.height)
+    return said, {name: {"length": s.length_ms, "targets": s.targets} for name, s in samples.items()}

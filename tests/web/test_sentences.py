@@ -1,0 +1,48 @@
+"""Sentences for the desk: with what is on its way, and refused in words where there is nothing to say."""
+
+from tests.made import show, slide, step
+from tests.material import OwnerCase
+
+
+class Sentences(OwnerCase):
+    def setUp(self):
+        super().setUp()
+        self.row = self.keep(show(slide(step("a"), id="one", title="A ring"), slide(id="two", title="The bath")))
+        self.client.force_login(self.owner)
+
+    def ask(self, **body):
+        return self.client.post(f"/shows/{self.row.pk}/sentence", body, content_type="application/json")
+
+    def text(self, answer):
+        return "".join(clause["words"] for clause in answer.json()["sentence"]["clauses"])
+
+    def test_a_transition_with_the_commands_on_their_way_and_samples_of_the_group_that_is_looked_at(self):
+        push = {"do": "set-slides", "slides": ["two"], "values": {"transition": {"type": "pushWipe"}}}
+        answer = self.ask(
+            slide="two", commands=[push, {"do": "delete-steps", "slide": "gone", "steps": ["x"]}], group="turns"
+        )
+        self.assertTrue(self.text(answer).startswith("“The bath” pushes “A ring” from the right"))
+        samples = answer.json()["samples"]
+        self.assertIn("cube left", samples)
+        self.assertEqual(samples["cube left"]["length"], samples["cube left"]["plan"]["duration"])
+        self.assertEqual(self.ask(slide="two").json()["samples"], {})
+
+    def test_one_that_no_slide_has_yet(self):
+        answer = self.ask(slide="two", transition={"type": "ellipseWipe"})
+        self.assertTrue(self.text(answer).startswith("“Each picture” opens out of “the slide before” as a circle"))
+
+    def test_a_build_and_samples_of_a_kind(self):
+        answer = self.ask(slide="one", step="a", group="goes out")
+        self.assertIn("appears, on cue 1", self.text(answer))
+        self.assertIn("exit fade", answer.json()["samples"])
+
+    def test_what_is_gone_is_said(self):
+        for body, words in (
+            ({"slide": "gone"}, "that slide is not in the show any more"),
+            ({"slide": "one", "step": "gone"}, "that build is not in the running order any more"),
+            ({"slide": "one", "transition": {"type": 7}}, "type"),
+            ({}, "slide"),
+        ):
+            answer = self.ask(**body)
+            self.assertEqual(answer.status_code, 400)
+            self.assertIn(words, answer.json()["error"])
