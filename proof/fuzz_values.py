@@ -65,7 +65,7 @@ class Values:
             "effect": lambda: choose(["", "fade", "slide", "grow", "pulse", "appear", "swirl"]), "order": lambda: choose(["each", "together"]),
             "edge": lambda: choose(["start", "end"]), "on": lambda: choose(["slide", "cue"]), "to": lambda: choose(["front", "back"]),
             "transition": lambda: {"type": choose(["cut", "push", "fade", "carry", "leaf", "blocks", "x"]), "softness": choose([0, 0.5, 2]), "easing": choose(["", "spring(90, 9)", "spring(0, 0)"])}, "fit": lambda: choose(["whole", "fill"]),
-            "by_line": lambda: choose([True, False]), "new_cue": lambda: choose([True, False]), "assets": lambda: ["0" * 64],
+            "by": lambda: choose(["whole", "level", "line", "word", "character"]), "new_cue": lambda: choose([True, False]), "assets": lambda: ["0" * 64],
             "points": lambda: [[number(-400, 1400), number(900)] for _ in range(number(60))], "within": lambda: [number(99), 0, number(900), number(-5, 900)],
             "paragraphs": lambda: choose([self._looks()["paragraphs"], ["One", "Two"]]), "was": lambda: ["One"], "path": lambda: self._looks()["path"],
             "of": lambda: choose(objects), "group": lambda: choose([None, "g", "x" * 99]), "by_hand": lambda: choose([True, False]),

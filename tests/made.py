@@ -72,6 +72,15 @@ WORDS = st.lists(st.sampled_from(["lamp", "glass,", "turns.", "sea", "—", "why
 TIMES = st.integers(0, 5000)
 
 
+PARTS = [
+    {},
+    {},
+    {"object": "words", "part": {"paragraph": 1}, "afterwards": "dims"},
+    {"object": "words", "part": {"paragraph": 0, "word": 1}, "afterwards": "goes"},
+    {"object": "words", "part": {"paragraph": 1, "character": 3}},
+]
+
+
 @st.composite
 def slides(draw: st.DrawFn) -> dict[str, Any]:
     count = draw(st.integers(0, 6))
@@ -85,6 +94,7 @@ def slides(draw: st.DrawFn) -> dict[str, Any]:
             "delay": draw(st.integers(0, 900)),
             "duration": draw(st.integers(0, 1500)),
             "repeat": draw(st.integers(1, 3)),
+            **draw(st.sampled_from(PARTS)),
         }
         for n in range(count)
     ]

@@ -5,16 +5,20 @@ from typing import Any
 
 from ritornel.core.drawing.framing import framed, mask_shape
 from ritornel.core.drawing.grounds import ground_key, ground_objects
-from ritornel.core.model import Clip, Line, Object, Picture, Shape, Show, Slide, Text
+from ritornel.core.model import Clip, Line, Object, Part, Picture, Shape, Show, Slide, Text
 from ritornel.core.model.keys import target_key
 from ritornel.core.model.links import relinked, resolved
 from ritornel.core.model.memory import Memory
-from ritornel.core.text.layout import set_text
+from ritornel.core.text.layout import SetParagraph, set_text
+from ritornel.core.text.parts import Unit, part_places
 from ritornel.render.paint import filter_of, mask_of
-from ritornel.render.svg import line_svg, paragraph_svg, shape_svg
+from ritornel.render.svg import line_svg, paragraph_svg, part_svg, shape_svg
 
 _NODES_BYTES = 24 * 1024 * 1024
-_made: Memory[tuple[Object, tuple[int, int], tuple[float, float]], dict[str, Any]] = Memory(_NODES_BYTES)
+_Parted = tuple[tuple[int, Unit], ...]
+"""Paragraphs that are drawn in words or letters, because builds move these by themselves."""
+
+_made: Memory[tuple[Object, tuple[int, int], tuple[float, float], _Parted], dict[str, Any]] = Memory(_NODES_BYTES)
 _MIDDLE = (0.5, 0.5)
 
 
@@ -24,14 +28,27 @@ def nodes(slide: Slide, show: Show) -> list[dict[str, Any]]:
     Every node has ``key`` (what tracks move it by), ``object`` (its id), ``kind``, ``x``, ``y``, ``width``, ``height``
     in stage units, ``rotation``, ``opacity`` and ``alt``; ``hidden`` if it is out of the way while others are placed; a
     ``link`` if it leads somewhere.
-    Shapes and lines carry ``svg``; texts ``parts``, one per paragraph, each with ``key``, ``y``, ``height``, ``svg``;
+    Shapes and lines carry ``svg``; texts ``parts``, one per paragraph, each with ``key``, ``y``, ``height``, ``svg``,
+    or ``pieces``, where its words or letters are built, each with ``key``, its box in the paragraph's, and ``svg``;
     pictures and clips ``asset``, ``seen`` (what is seen, in shares of the box: left, top, width, height), ``whole``
     (where the whole picture lies, in shares of that), and where they have one a ``flip``, a ``mask`` and a ``filter``
     (id and element), a ``border``.
     """
     sizes = {a.id: (a.width, a.height) for a in show.assets} if _shows_media(slide) else {}
     things = [relinked(thing, lambda link: resolved(link, show)) for thing in slide.objects]
-    return [*_ground(slide, show, sizes), *(_node(thing, sizes, _MIDDLE) for thing in things)]
+    parted = _parted(slide)
+    return [*_ground(slide, show, sizes), *(_node(o, sizes, _MIDDLE, parted.get(o.id, ())) for o in things)]
+
+
+def _parted(slide: Slide) -> dict[str, _Parted]:
+    """Return which paragraphs of which texts are drawn in words, or in letters; in words where both are asked for."""
+    found: dict[str, dict[int, Unit]] = {}
+    for step in slide.running_order:
+        if step.part is not None and step.part.unit != "line":
+            lines = found.setdefault(step.object, {})
+            unit = step.part.unit
+            lines[step.part.paragraph] = "word" if lines.get(step.part.paragraph) == "word" else unit
+    return {name: tuple(sorted(lines.items())) for name, lines in found.items()}
 
 
 def _shows_media(slide: Slide) -> bool:
@@ -46,18 +63,23 @@ def _ground(slide: Slide, show: Show, sizes: Mapping[str, tuple[int, int]]) -> l
     ]
 
 
-def _node(thing: Object, sizes: Mapping[str, tuple[int, int]], at: tuple[float, float]) -> dict[str, Any]:
+def _node(
+    thing: Object, sizes: Mapping[str, tuple[int, int]], at: tuple[float, float], parted: _Parted = ()
+) -> dict[str, Any]:
     """Return the node of an object; remembered, so not to be changed."""
     size = sizes.get(thing.asset, (0, 0)) if isinstance(thing, Picture | Clip) else (0, 0)
-    known = _made.get((thing, size, at))
+    known = _made.get((thing, size, at, parted))
     if known is not None:
         return known
-    made = _made_node(thing, size, at)
-    drawn = len(made.get("svg", "")) + sum(len(part["svg"]) for part in made.get("parts", ()))
-    return _made.put((thing, size, at), made, 4000 + 2 * drawn)
+    made = _made_node(thing, size, at, dict(parted))
+    parts = made.get("parts", ())
+    drawn = len(made.get("svg", "")) + sum(len(p["svg"]) for part in parts for p in (part, *part.get("pieces", ())))
+    return _made.put((thing, size, at, parted), made, 4000 + 2 * drawn)
 
 
-def _made_node(thing: Object, size: tuple[int, int], at: tuple[float, float]) -> dict[str, Any]:
+def _made_node(
+    thing: Object, size: tuple[int, int], at: tuple[float, float], parted: Mapping[int, Unit]
+) -> dict[str, Any]:
     node: dict[str, Any] = {
         "key": target_key(thing.id),
         "object": thing.id,
@@ -75,15 +97,7 @@ def _made_node(thing: Object, size: tuple[int, int], at: tuple[float, float]) ->
     if thing.hidden:
         node["hidden"] = True
     if isinstance(thing, Text):
-        node["parts"] = [
-            {
-                "key": target_key(thing.id, number),
-                "y": paragraph.top,
-                "height": paragraph.height,
-                "svg": paragraph_svg(thing, paragraph),
-            }
-            for number, paragraph in enumerate(set_text(thing))
-        ]
+        node["parts"] = [_paragraph(thing, n, one, parted.get(n)) for n, one in enumerate(set_text(thing))]
     elif isinstance(thing, Shape):
         node["svg"] = shape_svg(thing)
     elif isinstance(thing, Line):
@@ -95,6 +109,26 @@ def _made_node(thing: Object, size: tuple[int, int], at: tuple[float, float]) ->
         if filtered is not None:
             node["filter"] = list(filtered)
     return node
+
+
+def _paragraph(text: Text, number: int, set_: SetParagraph, unit: Unit | None) -> dict[str, Any]:
+    part = {"key": target_key(text.id, Part(number)), "y": set_.top, "height": set_.height}
+    if unit is None:
+        return {**part, "svg": paragraph_svg(text, set_)}
+    places = part_places(text, number, unit)
+    pieces = [
+        {
+            "key": target_key(text.id, Part(number, **{unit: n})),
+            "x": place.x,
+            "y": place.y - set_.top,
+            "width": place.width,
+            "height": place.height,
+            "svg": part_svg(text, set_, place, first=n == 0),
+        }
+        for n, place in enumerate(places)
+        if place is not None
+    ]
+    return {**part, "svg": "", "pieces": pieces}
 
 
 def _framing(thing: Picture | Clip, size: tuple[int, int], at: tuple[float, float]) -> dict[str, Any]:

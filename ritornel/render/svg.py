@@ -9,9 +9,10 @@ from ritornel.core.model.paths import path_data
 from ritornel.core.text.families import family
 from ritornel.core.text.fonts import Face, face_of
 from ritornel.core.text.layout import Piece, SetLine, SetParagraph
+from ritornel.core.text.parts import FAR, Band, PartPlace
 from ritornel.core.text.runs import Style, style_of
 from ritornel.render.numbers import number
-from ritornel.render.paint import fill, filter_of, stroke
+from ritornel.render.paint import fill, filter_of, named, stroke
 
 _EMBEDDED = ("\u202b", "\u202c")
 """RIGHT-TO-LEFT EMBEDDING and its end: a line keeps its direction wherever it is drawn."""
@@ -19,11 +20,14 @@ _EMBEDDED = ("\u202b", "\u202c")
 
 def _framed(width: float, height: float, content: str, thing: Object) -> str:
     size = f'width="{number(width)}" height="{number(height)}"'
-    filtered = filter_of(thing)
-    if filtered is not None:
-        content = f'{filtered.element}<g filter="url(#{filtered.id})">{content}</g>'
+    content = _filtered(content, thing)
     view = f'viewBox="0 0 {number(width)} {number(height)}"'
     return f'<svg xmlns="http://www.w3.org/2000/svg" {size} {view} overflow="visible">{content}</svg>'
+
+
+def _filtered(content: str, thing: Object) -> str:
+    filtered = filter_of(thing)
+    return content if filtered is None else f'{filtered.element}<g filter="url(#{filtered.id})">{content}</g>'
 
 
 def paragraph_svg(text: Text, paragraph: SetParagraph) -> str:
@@ -32,11 +36,38 @@ def paragraph_svg(text: Text, paragraph: SetParagraph) -> str:
     face = face_of(base.font, base.weight, base.italic)
     marker = (paragraph.marker,) if paragraph.marker is not None else ()
     lines = "".join(_line_svg(line, paragraph.top, face, base) for line in (*marker, *paragraph.lines) if line.text)
-    outline = ""
-    if text.outline != "none":
-        width = number(text.outline_width)
-        outline = f' stroke="{text.outline}" stroke-width="{width}" stroke-linejoin="round" paint-order="stroke"'
-    return _framed(text.width, paragraph.height, f"<g{_lettering(face, base)}{outline}>{lines}</g>", text)
+    return _framed(text.width, paragraph.height, f"<g{_lettering(face, base)}{_outline(text)}>{lines}</g>", text)
+
+
+def part_svg(text: Text, paragraph: SetParagraph, place: PartPlace, first: bool) -> str:
+    """Return a word or a letter as its line is drawn, cut at its edges; the marker stands before the ``first`` one.
+
+    So it looks as it does in the whole line, whatever it is joined to or kerned with. Its box is that of ``place``.
+    """
+    base = style_of(text)
+    face = face_of(base.font, base.weight, base.italic)
+    marker = _line_svg(paragraph.marker, paragraph.top, face, base) if first and paragraph.marker is not None else ""
+    bands = "".join(_band_svg(paragraph, band, face, base) for band in place.bands)
+    y = place.y - paragraph.top
+    size = f'width="{number(place.width)}" height="{number(place.height)}"'
+    view = f'viewBox="{number(place.x)} {number(y)} {number(place.width)} {number(place.height)}"'
+    content = _filtered(f"<g{_lettering(face, base)}{_outline(text)}>{marker}{bands}</g>", text)
+    return f'<svg xmlns="http://www.w3.org/2000/svg" {size} {view} overflow="visible">{content}</svg>'
+
+
+def _band_svg(paragraph: SetParagraph, band: Band, face: Face, base: Style) -> str:
+    width, high = number(band.right - band.left), number(2 * FAR)
+    seen = f'<rect x="{number(band.left)}" y="{number(-FAR)}" width="{width}" height="{high}"/>'
+    key = named("band", seen)
+    line = _line_svg(paragraph.lines[band.line], paragraph.top, face, base)
+    return f'<clipPath id="{key}">{seen}</clipPath><g clip-path="url(#{key})">{line}</g>'
+
+
+def _outline(text: Text) -> str:
+    if text.outline == "none":
+        return ""
+    width = number(text.outline_width)
+    return f' stroke="{text.outline}" stroke-width="{width}" stroke-linejoin="round" paint-order="stroke"'
 
 
 def _line_svg(line: SetLine, top: float, face: Face, base: Style) -> str:

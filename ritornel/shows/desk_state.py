@@ -8,7 +8,7 @@ from typing import Any, NamedTuple, get_args
 import msgspec
 
 from ritornel.core.drawing.forms import FORMS, Form
-from ritornel.core.model import Asset, Shape, Show, Slide
+from ritornel.core.model import Asset, Shape, Show, Slide, Step
 from ritornel.core.model.defaults import defaults
 from ritornel.core.model.framing import Mask
 from ritornel.core.model.links import CHAPTER
@@ -22,7 +22,7 @@ from ritornel.core.motion.easing import Easing, eased
 from ritornel.core.motion.transitions import TRANSITIONS, transition_for
 from ritornel.core.score import SlideScore, compile, content_of, findings
 from ritornel.core.text.families import FAMILIES
-from ritornel.core.text.naming import object_name, slide_title, step_name
+from ritornel.core.text.naming import object_name, part_name, slide_title, step_name
 from ritornel.core.time.rounding import rounded
 from ritornel.core.time.script import passages, said_in
 from ritornel.core.time.slide_clock import GroupTime, SlideTime, StepTime
@@ -269,6 +269,7 @@ def _step(timed: StepTime, slide: Slide, assets: dict[str, Asset]) -> dict[str, 
         "id": step.id,
         "object": step.object,
         "paragraph": step.part.paragraph if step.part else None,
+        "part": _part_words(step, slide),
         "kind": step.kind,
         "effect": effect.name,
         "verb": effect.verbs.get(step.kind, step.kind) if step.object else "takes time",
@@ -278,6 +279,13 @@ def _step(timed: StepTime, slide: Slide, assets: dict[str, Asset]) -> dict[str, 
         "duration": step.duration_ms,
         "outline": outline(timed),
     }
+
+
+def _part_words(step: Step, slide: Slide) -> str:
+    """Return what of its object a build moves: “line 2”; empty for the whole of it."""
+    if step.part is None:
+        return ""
+    return part_name(step.part, next((o for o in slide.objects if o.id == step.object), None))
 
 
 def outline(timed: StepTime) -> list[float]:

@@ -7,6 +7,7 @@ from uuid import UUID
 import msgspec
 from django.http import HttpRequest, HttpResponse
 from django.views.decorators.http import require_POST
+from msgspec.structs import replace
 
 from ritornel.core.edits import BadEdit, apply, read_command
 from ritornel.core.model import Show, Slide, Transition
@@ -26,12 +27,14 @@ class Said(msgspec.Struct):
     """What a page asks: the sentence of a slide's transition, or of one of its builds (``step``).
 
     ``commands`` are those on their way. ``transition`` is one that no slide has yet, ``slide`` then where it would be.
-    ``group`` is what samples are wanted of: the words of one of the sentence's groups; empty for none.
+    ``family`` tells of all the builds that are one family with the step. ``group`` is what samples are wanted of: the
+    words of one of the sentence's groups; empty for none.
     """
 
     slide: str
     commands: Annotated[list[dict[str, Any]], msgspec.Meta(max_length=MOST_COMMANDS)] = []
     step: str = ""
+    family: bool = False
     transition: dict[str, Any] | None = None
     group: str = ""
 
@@ -75,7 +78,8 @@ def _build(show: Show, place: int, wanted: Said) -> tuple[Sentence, dict[str, An
     if step is None:
         raise BadEdit("that build is not in the running order any more")
     assets = {a.id: a for a in show.assets}
-    said = build_sentence(step, slide, compile(show).times[place], step_name(step, slide, assets))
+    name = step_name(replace(step, part=None) if wanted.family else step, slide, assets)
+    said = build_sentence(step, slide, compile(show).times[place], name)
     kind = next((kind for kind, words in KINDS.items() if words == wanted.group), None)
     samples = {} if kind is None else build_samples(step, slide, kind, show.width, show.height)
     return said, {name: {"length": s.length_ms, "targets": s.targets} for name, s in samples.items()}

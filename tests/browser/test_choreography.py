@@ -1,5 +1,9 @@
 """Choreography by the real hands: the rolling list, transitions of every make on the stage."""
 
+from io import BytesIO
+
+from PIL import Image, ImageChops
+
 from tests.browser.test_objects import BOX, ObjectsCase
 from tests.made import slide, step
 
@@ -113,3 +117,44 @@ class Carried(ObjectsCase):
         self.assertAlmostEqual(start, 200, delta=3)
         self.assertAlmostEqual(half, 450, delta=5)
         self.assertAlmostEqual(end, 700, delta=3)
+
+
+class Parts(ObjectsCase):
+    WORDS = {
+        "id": "words", "kind": "text", "x": 80, "y": 80, "width": 700, "height": 300, "size": 64, "font": "fraunces", "italic": True,
+        "paragraphs": [{"text": "Afloat for “fifty” years, פה ושם, and efficient", "list": "bullet"}, {"text": "Two"}],
+        "shadow": {"x": 3, "y": 3, "blur": 4},
+    }  # fmt: skip
+
+    def picture(self) -> bytes:
+        self.page.evaluate("ritornel.stage.setFace('arrange')")
+        self.page.mouse.move(5, 5)
+        return self.page.locator("#stage").screenshot()
+
+    def test_a_text_in_words_or_letters_looks_as_the_whole_of_it(self):
+        self.desk(self.WORDS)
+        whole = Image.open(BytesIO(self.picture())).convert("L")
+        for part in ({"paragraph": 0, "word": 1}, {"paragraph": 0, "character": 2}):
+            self.desk(self.WORDS, running_order=[step("a", object="words", part=part, effect="fade")])
+            self.assertGreater(self.page.locator("#stage .stage-piece").count(), 5)
+            apart = Image.open(BytesIO(self.picture())).convert("L")
+            different = ImageChops.difference(whole, apart).histogram()
+            self.assertLess(sum(different[60:]), 60, part)
+
+    def test_a_word_comes_by_itself_and_a_sentence_makes_it_letters(self):
+        self.desk(self.WORDS, running_order=[step("a", object="words", effect="fade")])
+        self.page.click(".entry[data-step=a]")
+        self.say("by", "word by word")
+        self.assertIn("fades in, word by word, each staying, on cue 1", self.said())
+        groups = self.page.evaluate("ritornel.store.slide.time.groups[1].steps.map((s) => [s.start, s.part])")
+        self.assertEqual([part for _, part in groups[:3]], ["“Afloat”", "“for”", "““fifty””"])
+        self.page.evaluate(f"ritornel.stage.scrub(ritornel.store.start() + {groups[2][0] - 1})")
+        seen = self.page.evaluate(
+            "[...document.querySelectorAll('#stage .stage-piece')].map((p) => getComputedStyle(p).visibility)"
+        )
+        self.assertEqual(seen[:3], ["visible", "visible", "hidden"])
+        self.say("by", "letter by letter")
+        self.settled()
+        self.assertGreater(len(self.kept().running_order), 30)
+        self.say("afterwards", "dimmed")
+        self.assertEqual({s.afterwards for s in self.kept().running_order}, {"dims"})

@@ -1,36 +1,47 @@
 """Edits of the running order: add builds, set them, delete them, drag them into another order."""
 
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator, Mapping
 from itertools import islice
 from typing import Any, Literal
 
 from msgspec.structs import replace
 
 from ritornel.core.edits.command import BadEdit, Command, Ids, NewIds, change_slide, step_ids, with_values
+from ritornel.core.edits.families import By, beats_of, family_steps, split
 from ritornel.core.edits.grouping import Group, groups_of, with_groups, without_steps
 from ritornel.core.linecheck.unknown_effects import step_complaints
 from ritornel.core.model import Object, Part, Show, Slide, Step, Text, limits
-from ritornel.core.model.slide import Kind
+from ritornel.core.model.slide import Kind, Trigger
+from ritornel.core.model.units import Ms
 from ritornel.core.motion.builds import effect_for
 
 _ROLL = "roll"
+_TRIGGERS: Mapping[str, Trigger] = {
+    "together": "alongside",
+    "each": "cue",
+    "following": "following",
+    "staggered": "alongside",
+}
 READING_ROW = 40
 """Objects whose tops are within this many stage units stand in one row for the reading order."""
 
 
 class AddBuilds(Command, frozen=True, kw_only=True):
-    """Build objects of a slide, in reading order, at the end of the running order.
+    """Build objects of a slide at the end of the running order, texts ``by`` their parts.
 
-    ``order``: “together” is one cue for all, “each” one cue per object or line. With ``by_line`` the lines of a
-    text come one by one, as one step per line. An exit or emphasis stays on the last cue's end, like an entrance.
+    ``along`` is the order in which the objects come: as they are read, from the left, from the top, or as they are
+    named here. ``order``: “together” is one cue for all, “each” one cue per object or part, “following” one cue and
+    then one after the other, “staggered” each ``stagger`` ms after the one before has begun.
     """
 
     slide: str
     objects: Ids
     kind: Kind = "entrance"
     effect: str = ""
-    order: Literal["together", "each"] = "together"
-    by_line: bool = False
+    order: Literal["together", "each", "following", "staggered"] = "together"
+    stagger: Ms = 200
+    along: Literal["reading", "left", "top", "selected"] = "reading"
+    by: By = "whole"
     ids: NewIds = []
 
     def apply(self, show: Show) -> Show:
@@ -40,25 +51,32 @@ class AddBuilds(Command, frozen=True, kw_only=True):
             chosen = [o for o in slide.objects if o.id in set(self.objects)]
             if not chosen:
                 raise BadEdit("select an object to build")
-            moves = [m for o in sorted(chosen, key=reading_order) for m in self._parts(o)]
-            if len(moves) > limits.BUILDS_ON_A_SLIDE:
-                raise BadEdit(f"a slide may have {limits.BUILDS_ON_A_SLIDE:,} builds at most; build fewer lines")
-            ids = step_ids(slide, len(moves), self.ids)
-            steps = [
-                Step(id=i, object=name, part=part, kind=self.kind, effect=self.effect, trigger="alongside")
-                for i, (name, part) in zip(ids, moves, strict=True)
-            ]
-            _refuse_unknown(steps[0])
-            new: list[Group] = [(None, [s]) for s in steps] if self.order == "each" else [(None, steps)]
-            return with_groups(slide, [*groups_of(slide), *new])
+            by: By = "line" if effect_for(self.kind, self.effect).arrival is not None else self.by
+            beats = [(o.id, parts) for o in sorted(chosen, key=self._place) for parts in beats_of(o, by)]
+            count = sum(len(parts) for _, parts in beats)
+            if count > limits.BUILDS_ON_A_SLIDE:
+                raise BadEdit(f"a slide may have {limits.BUILDS_ON_A_SLIDE:,} builds at most; build fewer parts")
+            like = Step(id="new", kind=self.kind, effect=self.effect)
+            _refuse_unknown(like)
+            steps: list[Step] = []
+            ids = iter(step_ids(slide, count, self.ids))
+            for name, parts in beats:
+                own = [next(ids) for _ in parts]
+                delay = len(steps) * self.stagger if self.order == "staggered" else 0
+                first = replace(like, object=name, trigger=_TRIGGERS[self.order], delay_ms=delay)
+                steps += family_steps(first, [parts], own, "alongside")
+            return with_groups(slide, [*groups_of(slide), *((None, run) for run in split(steps))])
 
         return change_slide(show, self.slide, change)
 
-    def _parts(self, thing: Object) -> list[tuple[str, Part | None]]:
-        line_by_line = self.by_line or effect_for(self.kind, self.effect).arrival is not None
-        if line_by_line and isinstance(thing, Text) and len(thing.paragraphs) > 1:
-            return [(thing.id, Part(n)) for n in range(len(thing.paragraphs))]
-        return [(thing.id, None)]
+    def _place(self, thing: Object) -> Any:
+        orders: dict[str, Callable[[Object], Any]] = {
+            "reading": reading_order,
+            "left": lambda o: (o.x, o.y),
+            "top": lambda o: (o.y, o.x),
+            "selected": lambda o: self.objects.index(o.id),
+        }
+        return orders[self.along](thing)
 
     @property
     def label(self) -> str:
@@ -137,7 +155,7 @@ class RollList(Command, frozen=True, kw_only=True):
 def _rolling(slide: Slide, thing: Text, given: Iterator[str]) -> Slide:
     lines = [n for n, paragraph in enumerate(thing.paragraphs) if paragraph.text]
     enters = [s for s in slide.running_order if s.object == thing.id and s.kind == "entrance"]
-    if {s.part.paragraph for s in enters if s.part is not None} >= set(lines):
+    if {s.part.paragraph for s in enters if s.part is not None and s.part.unit == "line"} >= set(lines):
         own = {s.id for s in enters if s.part is not None}
         rolls = (replace(s, effect=_ROLL, params={}) if s.id in own else s for s in slide.running_order)
         return replace(slide, running_order=tuple(rolls))

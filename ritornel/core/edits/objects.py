@@ -1,6 +1,6 @@
 """Edits of objects: add, set, delete, duplicate, restack; start of a clip."""
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from difflib import SequenceMatcher
 from typing import Annotated, Any, Literal
 
@@ -20,9 +20,10 @@ from ritornel.core.edits.command import (
     with_values,
 )
 from ritornel.core.edits.grouping import groups_of, with_groups, without_steps
-from ritornel.core.model import Clip, Object, Show, Slide, Sound, Step, Text, limits
+from ritornel.core.model import Clip, Object, Part, Show, Slide, Sound, Step, Text, limits
 from ritornel.core.model.reading import convert
 from ritornel.core.model.units import FARTHEST, Position
+from ritornel.core.text.parts import has_part
 from ritornel.core.time.rounding import tenths
 
 COPY_OFFSET = 24
@@ -240,6 +241,12 @@ def _with_copied_steps(slide: Slide, copy_of: dict[str, str]) -> tuple[Step, ...
     return tuple(steps)
 
 
+def _is_gone(part: Part | None, moved: Mapping[int, int], text: Text) -> bool:
+    if part is None:
+        return False
+    return part.paragraph not in moved or not has_part(text, replace(part, paragraph=moved[part.paragraph]))
+
+
 def _with_lines_moved(slide: Slide, old: Text, new: Text) -> Slide:
     """Let builds of single lines follow their lines; those of lines that are gone go."""
     if not any(s.object == old.id and s.part is not None for s in slide.running_order):
@@ -248,9 +255,7 @@ def _with_lines_moved(slide: Slide, old: Text, new: Text) -> Slide:
     matcher = SequenceMatcher(a=[p.text for p in old.paragraphs], b=[p.text for p in new.paragraphs], autojunk=False)
     for _, a, a_end, b, b_end in matcher.get_opcodes():
         moved.update(zip(range(a, a_end), range(b, b_end), strict=False))
-    gone = {
-        s.id for s in slide.running_order if s.object == old.id and s.part is not None and s.part.paragraph not in moved
-    }
+    gone = {s.id for s in slide.running_order if s.object == old.id and _is_gone(s.part, moved, new)}
     slide = without_steps(slide, gone)
     steps = tuple(
         replace(s, part=replace(s.part, paragraph=moved[s.part.paragraph]))

@@ -3,19 +3,18 @@
 from collections.abc import Iterable
 
 from ritornel.core.linecheck.finding import Finding, Rule
-from ritornel.core.model import Slide, Step
+from ritornel.core.model import Part, Slide, Step
 from ritornel.core.text.naming import step_name
 from ritornel.core.time.slide_clock import SlideTime, StepTime
 
 
 def _look(number: int, slide: Slide, time: SlideTime) -> Iterable[Finding]:
-    by_target: dict[tuple[str, int | None], list[StepTime]] = {}
+    by_target: dict[tuple[str, Part | None], list[StepTime]] = {}
     for group in time.groups:
         for timed in group.steps:
             step = timed.step
             if step.object and step.kind not in ("play", "pause"):
-                part = step.part.paragraph if step.part is not None else None
-                by_target.setdefault((step.object, part), []).append(timed)
+                by_target.setdefault((step.object, step.part), []).append(timed)
     for timed_steps in by_target.values():
         for step, words in _unseen(sorted(timed_steps, key=lambda timed: timed.start_ms)):
             named = f"slide {number}: “{step_name(step, slide, {})}” {words}"

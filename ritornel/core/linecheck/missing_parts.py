@@ -1,9 +1,11 @@
-"""A build moves a line that its text no longer has."""
+"""A build moves a line, a word or a letter that its text no longer has."""
 
 from collections.abc import Iterable
 
 from ritornel.core.linecheck.finding import Finding, Rule
 from ritornel.core.model import Slide, Text
+from ritornel.core.text.naming import part_name
+from ritornel.core.text.parts import has_part
 from ritornel.core.time.slide_clock import SlideTime
 
 
@@ -11,10 +13,9 @@ def _look(number: int, slide: Slide, time: SlideTime) -> Iterable[Finding]:
     texts = {o.id: o for o in slide.objects if isinstance(o, Text)}
     for place, step in enumerate(slide.running_order, 1):
         text = texts.get(step.object)
-        if step.part is not None and text is not None and step.part.paragraph >= len(text.paragraphs):
-            line = step.part.paragraph + 1
-            message = f"slide {number}, build {place}: the text has no line {line}"
+        if step.part is not None and text is not None and not has_part(text, step.part):
+            message = f"slide {number}, build {place}: the text has no {part_name(step.part)}"
             yield Finding("missing-part", slide.id, message, step.id)
 
 
-RULE = Rule("missing-part", "Builds of lines that are gone", _look)
+RULE = Rule("missing-part", "Builds of parts that are gone", _look)

@@ -1,11 +1,18 @@
 """The names under which a slide's objects and their parts are moved: no two things can have one."""
 
+from ritornel.core.model.slide import Part
 
-def target_key(name: str, paragraph: int | None = None) -> str:
-    """Return the key of an object, or of one paragraph of it (``thing/0``).
+_UNITS = {"word": "w", "character": "c"}
+
+
+def target_key(name: str, part: Part | None = None) -> str:
+    """Return the key of an object, of one paragraph of it (``thing/0``), of a word (``thing/0/w3``) or a character.
 
     ``~`` and ``/`` in the object's id are written as JSON pointers write them (RFC 6901), so that an object
     with the id ``a/0`` and paragraph 0 of ``a`` have keys of their own.
     """
     escaped = name.replace("~", "~0").replace("/", "~1")
-    return escaped if paragraph is None else f"{escaped}/{paragraph}"
+    if part is None:
+        return escaped
+    line = f"{escaped}/{part.paragraph}"
+    return line if part.unit == "line" else f"{line}/{_UNITS[part.unit]}{part.number}"

@@ -11,6 +11,8 @@ from ritornel.core.model.objects import Object
 from ritornel.core.model.units import Colour, Count, CueNumber, Id, Ms, Name, Share
 
 Kind = Literal["entrance", "emphasis", "exit", "path", "play", "pause"]
+Place = Annotated[int, Meta(ge=0, lt=limits.PARAGRAPH_CHARACTERS)]
+Afterwards = Literal["stays", "dims", "goes"]
 Trigger = Literal["cue", "alongside", "following"]
 Advance = Literal["presenter", "clock"]
 
@@ -57,16 +59,36 @@ class Transition(Struct, frozen=True, kw_only=True, omit_defaults=True):
 
 
 class Part(Struct, frozen=True, omit_defaults=True):
-    """A part of a text that is built by itself: a paragraph, counted from 0."""
+    """A part of a text that is built by itself: a paragraph, or a ``word`` or a ``character`` of it, counted from 0.
+
+    Words and characters are those of ``core.text.parts``; where both are given, the character counts.
+    """
 
     paragraph: Annotated[int, Meta(ge=0, lt=limits.PARAGRAPHS_IN_A_TEXT)]
+    word: Place | None = None
+    character: Place | None = None
+
+    @property
+    def unit(self) -> Literal["line", "word", "character"]:
+        """What it is a part of."""
+        if self.character is not None:
+            return "character"
+        return "line" if self.word is None else "word"
+
+    @property
+    def number(self) -> int:
+        """Which of its kind it is: in the text for a line, else in the line."""
+        if self.character is not None:
+            return self.character
+        return self.paragraph if self.word is None else self.word
 
 
 class Step(Struct, frozen=True, kw_only=True, omit_defaults=True):
     """One build of the running order: a timed change of one object or of a part of it.
 
     Left out: ``effect`` and ``duration`` take the default of the kind and the effect, ``easing`` (a CSS
-    easing function) that of the effect. A step without an ``object`` moves nothing and only takes time.
+    easing function) that of the effect. A step without an ``object`` moves nothing and only takes time. What a part
+    of a text that came in does ``afterwards``, it does when the next of its family comes.
     """
 
     id: Id
@@ -80,6 +102,7 @@ class Step(Struct, frozen=True, kw_only=True, omit_defaults=True):
     duration_ms: Ms | None = field(default=None, name="duration")
     repeat: Count = 1
     easing: Name = ""
+    afterwards: Afterwards = "stays"
 
 
 class Narration(Struct, frozen=True, kw_only=True, omit_defaults=True):

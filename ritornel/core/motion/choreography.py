@@ -1,5 +1,6 @@
 """From timed steps to the tracks of every object and part on a slide."""
 
+from bisect import bisect_right
 from collections.abc import Iterable, Mapping, Sequence
 from functools import lru_cache
 from math import cos, radians, sin
@@ -8,18 +9,27 @@ from typing import NamedTuple
 
 from msgspec.structs import replace
 
-from ritornel.core.model import Object, Slide, Step, Text
+from ritornel.core.model import Object, Part, Slide, Step, Text
 from ritornel.core.model.keys import target_key
+from ritornel.core.model.slide import Afterwards
 from ritornel.core.motion.builds import effect_for
 from ritornel.core.motion.declared import Arriving, Asked, Box, Curve, around, params_of
 from ritornel.core.motion.easing import HOLD, LINEAR, BadEasing, Easing, parse
 from ritornel.core.motion.target import Target
 from ritornel.core.motion.track import Track, TrackBuilder, backwards
 from ritornel.core.text.layout import set_text
+from ritornel.core.text.parts import part_places
 from ritornel.core.time.slide_clock import StepTime
 
 LASTING = frozenset({"emphasis", "path"})
 """Kinds of builds whose curves may end elsewhere than at neutral: what they leave stays, and later builds add to it."""
+
+_DIMMED = 0.35
+_LEAVES: Mapping[Afterwards, Curve] = {
+    "dims": ("opacity", ((0, 1.0), (1, _DIMMED))),
+    "goes": ("opacity", ((0, 1.0), (1, 0.0))),
+}
+_EASED = parse("ease-in-out")
 
 _START = attrgetter("start_ms")
 _INSTANT = itemgetter(0)
@@ -37,32 +47,63 @@ def easing_of(step: Step) -> Easing:
 def choreograph(slide: Slide, steps: Iterable[StepTime], stage_width: int, stage_height: int) -> list[Target]:
     """Return the targets that the steps move, with their tracks, in the order of their first step."""
     objects = {o.id: o for o in slide.objects}
-    by_target: dict[tuple[str, int | None], list[StepTime]] = {}
+    by_target: dict[tuple[str, Part | None], list[StepTime]] = {}
     for timed in steps:
         step = timed.step
         if step.object in objects and step.kind not in ("play", "pause"):
-            part = step.part.paragraph if step.part is not None else None
-            by_target.setdefault((step.object, part), []).append(timed)
+            by_target.setdefault((step.object, step.part), []).append(timed)
     arrivals = _arrivals(objects, by_target)
+    leavings = _leavings(by_target)
     for name in arrivals.wholes:
         by_target.setdefault((name, None), [])
     targets = []
-    for (name, paragraph), timed_steps in by_target.items():
-        box = target_box(objects[name], paragraph)
+    for (name, part), timed_steps in by_target.items():
+        box = target_box(objects[name], part)
         if box is None:
             continue
         builder = TrackBuilder()
+        for leaving in leavings.get((name, part), ()):
+            builder.add(_LEAVES[leaving.afterwards], leaving.start_ms, leaving.each_ms, _EASED, lasts=True)
         for timed in timed_steps:
             step = timed.step
             curves = arrivals.parts.get(step.id) or _curves(step, box, stage_width, stage_height)
             _add(builder, curves, timed, lasts=step.kind in LASTING)
         tracks = builder.tracks()
-        if paragraph is None and name in arrivals.wholes:
+        if part is None and name in arrivals.wholes:
             tracks += arrivals.wholes[name]
         shown = _visibility(timed_steps)
-        key = target_key(name, paragraph)
-        targets.append(Target(key, name, paragraph, (shown, *tracks) if shown is not None else tracks))
+        key = target_key(name, part)
+        targets.append(Target(key, name, part, (shown, *tracks) if shown is not None else tracks))
     return targets
+
+
+class _Leaving(NamedTuple):
+    """When a part goes back for the next one of its family, and how."""
+
+    start_ms: int
+    each_ms: int
+    afterwards: Afterwards
+
+
+def _leavings(
+    by_target: Mapping[tuple[str, Part | None], Sequence[StepTime]],
+) -> dict[tuple[str, Part | None], list[_Leaving]]:
+    """Return what parts do when the next of their family, the first that begins after them, comes."""
+    families: dict[tuple[str, str], list[StepTime]] = {}
+    for (name, part), timed_steps in by_target.items():
+        if part is not None:
+            families.setdefault((name, part.unit), []).extend(t for t in timed_steps if t.step.kind == "entrance")
+    found: dict[tuple[str, Part | None], list[_Leaving]] = {}
+    for (name, _), coming in families.items():
+        coming.sort(key=_START)
+        starts = [t.start_ms for t in coming]
+        for timed in coming:
+            later = bisect_right(starts, timed.start_ms)
+            if timed.step.afterwards != "stays" and later < len(coming):
+                after = coming[later]
+                leaving = _Leaving(after.start_ms, after.uncut_end_ms - after.start_ms, timed.step.afterwards)
+                found.setdefault((name, timed.step.part), []).append(leaving)
+    return found
 
 
 def _add(builder: TrackBuilder, curves: Iterable[Curve], timed: StepTime, *, lasts: bool) -> None:
@@ -91,11 +132,11 @@ class _Arrivals(NamedTuple):
 
 
 def _arrivals(
-    objects: Mapping[str, Object], by_target: Mapping[tuple[str, int | None], Sequence[StepTime]]
+    objects: Mapping[str, Object], by_target: Mapping[tuple[str, Part | None], Sequence[StepTime]]
 ) -> _Arrivals:
     families: dict[str, list[StepTime]] = {}
-    for (name, paragraph), timed_steps in by_target.items():
-        if paragraph is not None:
+    for (name, part), timed_steps in by_target.items():
+        if part is not None and part.unit == "line":
             families.setdefault(name, []).extend(t for t in timed_steps if _arrives(t.step))
     found = _Arrivals({}, {})
     for name, arriving in families.items():
@@ -112,14 +153,15 @@ def _arrive(thing: Object, arriving: Sequence[StepTime], found: _Arrivals) -> No
     """Add what the lines of one text do when they arrive, in that order; a second arrival of a line moves nothing."""
     coming = {t.step.part.paragraph for t in arriving if t.step.part is not None}
     lines = len(thing.paragraphs) if isinstance(thing, Text) else 0
-    standing = [box for n in range(lines) if n not in coming and (box := target_box(thing, n)) is not None]
+    left = (Part(n) for n in range(lines) if n not in coming)
+    standing = [box for part in left if (box := target_box(thing, part)) is not None]
     there = around(*standing) if standing else None
     builder = TrackBuilder()
     constant: list[Track] | None = None
     for timed in arriving:
-        part = target_box(thing, timed.step.part.paragraph) if timed.step.part is not None else None
+        part = target_box(thing, timed.step.part)
         effect = effect_for(timed.step.kind, timed.step.effect)
-        if part is None or effect.arrival is None:
+        if timed.step.part is None or part is None or effect.arrival is None:
             continue
         box = Box(thing.x, thing.y, thing.width, thing.height)
         arrival = effect.arrival(Arriving(params_of(effect, timed.step.params), part, box, there))
@@ -144,14 +186,18 @@ def _along(track: Track, rotation: float) -> tuple[Track, ...]:
     )
 
 
-def target_box(thing: Object, paragraph: int | None) -> Box | None:
-    """Return the box of an object, or of a paragraph in it, in stage units; None if there is no such paragraph."""
-    if paragraph is None:
+def target_box(thing: Object, part: Part | None) -> Box | None:
+    """Return the box of an object, or of a part of it, in stage units; None if it has no such part."""
+    if part is None:
         return Box(thing.x, thing.y, thing.width, thing.height)
-    if not isinstance(thing, Text) or paragraph >= len(thing.paragraphs):
+    if not isinstance(thing, Text) or part.paragraph >= len(thing.paragraphs):
         return None
-    placed = set_text(thing)[paragraph]
-    return Box(thing.x, thing.y + placed.top, thing.width, placed.height)
+    if part.unit == "line":
+        placed = set_text(thing)[part.paragraph]
+        return Box(thing.x, thing.y + placed.top, thing.width, placed.height)
+    places = part_places(thing, part.paragraph, part.unit)
+    place = places[part.number] if part.number < len(places) else None
+    return None if place is None else Box(thing.x + place.x, thing.y + place.y, place.width, place.height)
 
 
 def _curves(step: Step, box: Box, stage_width: int, stage_height: int) -> tuple[Curve, ...]:

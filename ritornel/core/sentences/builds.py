@@ -5,8 +5,9 @@ from typing import NamedTuple
 
 from msgspec.structs import replace
 
-from ritornel.core.model import Clip, Slide, Sound, Step
-from ritornel.core.model.slide import Kind
+from ritornel.core.edits.families import By, beats_of, by_of
+from ritornel.core.model import Clip, Slide, Sound, Step, Text
+from ritornel.core.model.slide import Afterwards, Kind
 from ritornel.core.motion.builds import EFFECTS, effect_for
 from ritornel.core.motion.choreography import choreograph
 from ritornel.core.motion.declared import Effect, Param, params_of
@@ -45,12 +46,13 @@ class _Place(NamedTuple):
 
 
 def build_sentence(step: Step, slide: Slide, time: SlideTime, name: str) -> Sentence:
-    """Return what a build of a slide does, and when; ``name`` is what it moves."""
+    """Return what a build of a slide does, and when; ``name`` is what it moves: the whole of it for a family."""
     place = _place(step, time)
     effect = effect_for(step.kind, step.effect)
     clauses = [Clause(f"“{name}” "), Clause(effect.verbs.get(step.kind, step.kind), "what")]
     settings = {"what": Setting("Build", "step", groups=_groups(step, slide))}
-    for key, lead, words, setting in (*_params(step, effect), *_times(step, effect, slide, place)):
+    told = (*_parts(step, slide), *_params(step, effect), *_times(step, effect, slide, place))
+    for key, lead, words, setting in told:
         clauses += [Clause(lead), Clause(words, key)]
         settings[key] = setting
     return Sentence((*clauses, Clause(".")), settings)
@@ -89,6 +91,36 @@ def _groups(step: Step, slide: Slide) -> tuple[Group, ...]:
 def effects_of(kind: Kind) -> list[Effect]:
     """Return the effects that a build of that kind may have."""
     return [e for e in EFFECTS.values() if kind in e.verbs]
+
+
+_BY: Mapping[By, str] = {
+    "whole": "as a whole",
+    "level": "by its upper lines",
+    "line": "line by line",
+    "word": "word by word",
+    "character": "letter by letter",
+}
+_AFTERWARDS: Mapping[Afterwards, str] = {
+    "stays": "each staying",
+    "dims": "each dimmed when the next comes",
+    "goes": "each gone when the next comes",
+}
+
+
+def _parts(step: Step, slide: Slide) -> Iterator[tuple[str, str, str, Setting]]:
+    """Yield by what parts a text is built, and what they do afterwards: name, what leads to it, words, setting."""
+    thing = next((o for o in slide.objects if o.id == step.object), None)
+    if not isinstance(thing, Text) or step.kind in _MEDIA:
+        return
+    now = by_of(step, slide)
+    ways = [by for by in _BY if by in ("whole", now) or len(beats_of(thing, by)) > 1]
+    if "level" in ways and now != "level" and not any(p.level for p in thing.paragraphs):
+        ways.remove("level")
+    choices = tuple(Choice(_BY[by], {"by": by}, chosen=by == now) for by in ways)
+    yield "by", ", ", _BY[now], Setting("Parts", "family", choices=choices)
+    if step.kind == "entrance" and step.part is not None:
+        goes = tuple(Choice(w, {"afterwards": a}, chosen=a == step.afterwards) for a, w in _AFTERWARDS.items())
+        yield "afterwards", ", ", _AFTERWARDS[step.afterwards], Setting("Afterwards", "step", choices=goes)
 
 
 def _params(step: Step, effect: Effect) -> Iterator[tuple[str, str, str, Setting]]:

@@ -4,8 +4,8 @@ from typing import Any, Literal
 
 from msgspec import Struct
 
-Of = Literal["transition", "step", "object", "wait"]
-"""What values are set of: a slide's transition, a build, its object, or the wait before its cue."""
+Of = Literal["transition", "step", "family", "object", "wait"]
+"""What values are set of: a slide's transition, a build, its family, its object, or the wait before its cue."""
 
 
 class Clause(Struct, frozen=True, omit_defaults=True):

@@ -4,6 +4,7 @@ from functools import cache
 
 from ritornel.core.motion.easing import BadEasing, Easing, eased, parse
 from ritornel.core.sentences.clauses import Choice, Curve, Of, Setting
+from ritornel.core.time.rounding import hundredths
 
 _SAMPLES = 25
 _USUAL = "as usual"
@@ -56,4 +57,4 @@ def _parsed(text: str) -> Easing:
 @cache
 def _heights(text: str) -> tuple[float, ...]:
     easing = _parsed(text)
-    return tuple(round(eased(easing, n / (_SAMPLES - 1)), 3) for n in range(_SAMPLES))
+    return tuple(hundredths(eased(easing, n / (_SAMPLES - 1))) for n in range(_SAMPLES))

@@ -2,7 +2,8 @@
 
 from collections.abc import Mapping
 
-from ritornel.core.model import Asset, Clip, Object, Picture, Shape, Slide, Sound, Step, Text
+from ritornel.core.model import Asset, Clip, Object, Part, Picture, Shape, Slide, Sound, Step, Text
+from ritornel.core.text.parts import has_part, spans_of
 
 _LONGEST = 28
 _FORMS = {"bubble": "speech bubble", "path": "drawing"}
@@ -28,7 +29,19 @@ def step_name(step: Step, slide: Slide, assets: Mapping[str, Asset]) -> str:
     if thing is None:
         return "Pause"
     name = object_name(thing, assets)
-    return name if step.part is None else f"{name}, line {step.part.paragraph + 1}"
+    return name if step.part is None else f"{name}, {part_name(step.part, thing)}"
+
+
+def part_name(part: Part, thing: Object | None = None) -> str:
+    """Return what a part is called: “line 2”, “word 3 of line 2”; a word of a text that is there by itself."""
+    line = f"line {part.paragraph + 1}"
+    if part.unit == "line":
+        return line
+    if part.unit == "word" and isinstance(thing, Text) and has_part(thing, part):
+        words = thing.paragraphs[part.paragraph].text
+        start, end = spans_of(words, "word")[part.number]
+        return f"“{_shortened(words[start:end])}”"
+    return f"{'word' if part.unit == 'word' else 'letter'} {part.number + 1} of {line}"
 
 
 def slide_title(slide: Slide, number: int) -> str:

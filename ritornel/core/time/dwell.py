@@ -1,9 +1,12 @@
 """What each group newly shows, and how long that wants to stand: to be said, or to be read (timing, section 3)."""
 
-from collections.abc import Sequence
+from collections.abc import Iterable, Iterator, Sequence
 from typing import NamedTuple
 
-from ritornel.core.model import Clip, Object, Pace, Picture, Slide, Sound, Step, Text
+from msgspec.structs import replace
+
+from ritornel.core.model import Clip, Object, Pace, Part, Picture, Slide, Sound, Step, Text
+from ritornel.core.text.parts import counted
 from ritornel.core.time.rounding import divided
 from ritornel.core.time.script import passages, said_in
 
@@ -36,8 +39,9 @@ def newly_shown(slide: Slide, groups: Sequence[Sequence[Step]], shown_before: Sh
         stands = [0] if not shown_before or _identity(thing) not in shown_before else []
         if isinstance(thing, Text):
             for index, paragraph in enumerate(thing.paragraphs):
-                for number in parts.get((thing.id, index)) or whole.get(thing.id) or stands:
-                    characters[number] += len(paragraph.text)
+                else_in = whole.get(thing.id) or stands
+                for number, count in _read(paragraph.text, parts.get((thing.id, index), {}), else_in):
+                    characters[number] += count
         elif not isinstance(thing, Sound):
             for number in whole.get(thing.id) or stands:
                 other[number] = True
@@ -54,10 +58,29 @@ def read(shown: Sequence[NewlyShown], pace: Pace) -> list[int]:
     return [divided(group.characters * 1000, pace.cps) for group in shown]
 
 
-def _entrances(groups: Sequence[Sequence[Step]]) -> tuple[dict[str, set[int]], dict[tuple[str, int], set[int]]]:
-    """Numbers of the groups in which each object, and each paragraph by itself, enters."""
+_Entering = dict[Part, set[int]]
+"""Of one paragraph: itself or its words or characters, and the groups in which each enters."""
+
+
+def _read(text: str, entering: _Entering, else_in: Iterable[int]) -> Iterator[tuple[int, int]]:
+    """Yield groups, and how many characters of a paragraph there are to read in each.
+
+    What of it does not enter by itself is read ``else_in`` these groups.
+    """
+    one = next(iter(entering), None)
+    if one is None or one.unit == "line":
+        for number in else_in if one is None else entering[one]:
+            yield number, len(text)
+        return
+    for place, count in enumerate(counted(text, one.unit)):
+        for number in entering.get(replace(one, **{one.unit: place}), else_in):
+            yield number, count
+
+
+def _entrances(groups: Sequence[Sequence[Step]]) -> tuple[dict[str, set[int]], dict[tuple[str, int], _Entering]]:
+    """Numbers of the groups in which each object, and each paragraph or what is in it by itself, enters."""
     whole: dict[str, set[int]] = {}
-    parts: dict[tuple[str, int], set[int]] = {}
+    parts: dict[tuple[str, int], _Entering] = {}
     for number, steps in enumerate(groups):
         for step in steps:
             if step.kind != "entrance":
@@ -65,7 +88,8 @@ def _entrances(groups: Sequence[Sequence[Step]]) -> tuple[dict[str, set[int]], d
             if step.part is None:
                 whole.setdefault(step.object, set()).add(number)
             else:
-                parts.setdefault((step.object, step.part.paragraph), set()).add(number)
+                entering = parts.setdefault((step.object, step.part.paragraph), {})
+                entering.setdefault(step.part, set()).add(number)
     return whole, parts
 
 

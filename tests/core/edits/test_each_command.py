@@ -103,9 +103,9 @@ class Builds(TestCase):
         self.assertEqual([b[0] for b in self.built("low", "right", "left")], ["left", "right", "low"])
 
     def test_a_text_of_one_line_comes_whole_and_other_things_too(self):
-        self.assertEqual(self.built("words", by_line=True), [("words", None, "cue")])
-        self.assertEqual(self.built("low", by_line=True), [("low", None, "cue")])
-        self.assertEqual(self.built("list", by_line=True), [("list", 0, "cue"), ("list", 1, "alongside")])
+        self.assertEqual(self.built("words", by="line"), [("words", None, "cue")])
+        self.assertEqual(self.built("low", by="line"), [("low", None, "cue")])
+        self.assertEqual(self.built("list", by="line"), [("list", 0, "cue"), ("list", 1, "alongside")])
         self.assertEqual(self.built("list"), [("list", None, "cue")])
 
     def test_what_is_not_there_or_not_known_is_refused(self):
@@ -130,12 +130,12 @@ class Builds(TestCase):
                 edited(self.show, **command)
 
     def test_lines_that_come_and_go_move_only_their_own_builds(self):
-        made = edited(self.show, do="add-builds", slide="one", objects=["list", "words"], by_line=True, order="each")
+        made = edited(self.show, do="add-builds", slide="one", objects=["list", "words"], by="line", order="each")
         made = edited(
             made, do="add-object", slide="one", object={"kind": "text", "paragraphs": [{"text": "A"}, {"text": "B"}]}
         )
         other = made.slides[0].objects[-1].id
-        made = edited(made, do="add-builds", slide="one", objects=[other], by_line=True)
+        made = edited(made, do="add-builds", slide="one", objects=[other], by="line")
         lines = [{"text": t} for t in ("New", "A", "B")]
         after = (
             edited(made, do="set-objects", slide="one", values={"list": {"paragraphs": lines}}).slides[0].running_order

@@ -51,7 +51,7 @@ def commands(draw: st.DrawFn, made: Show) -> dict[str, Any]:
                     "objects": [thing],
                     "effect": "fade",
                     "order": "each",
-                    "by_line": True,
+                    "by": "line",
                 },
                 {"do": "move-steps", "slide": focus, "steps": steps[:1], "cue": 0, "new_cue": True},
                 {"do": "delete-steps", "slide": focus, "steps": steps[:2]},
@@ -141,7 +141,7 @@ class Checked(SimpleTestCase):
             lines = [{"text": str(n)} for n in range(3)]
             made = edited(self.show, do="set-objects", slide="one", values={"t": {"paragraphs": lines}})
             with self.assertRaisesRegex(BadEdit, "2 builds at most"):
-                edited(made, do="add-builds", slide="one", objects=["t"], by_line=True)
+                edited(made, do="add-builds", slide="one", objects=["t"], by="line")
 
     def test_a_show_that_would_last_too_long(self):
         most = limits.LENGTH_MS

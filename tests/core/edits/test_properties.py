@@ -55,7 +55,7 @@ def running_order_commands(draw: st.DrawFn, show: Show) -> dict[str, Any]:
                     "objects": ["box", "words"],
                     "effect": "fade",
                     "order": draw(st.sampled_from(["each", "together"])),
-                    "by_line": draw(st.booleans()),
+                    "by": draw(st.sampled_from(["whole", "level", "line", "word", "character"])),
                 },
                 {"do": "drag-build", "step": some[0], "by": draw(st.integers(-3000, 3000))},
                 {

@@ -96,7 +96,7 @@ class AddingBuilds(TestCase):
         self.assertEqual([s.trigger for s in steps], ["cue", "cue"])
 
     def test_line_by_line_is_one_step_per_line(self):
-        steps = self.add("list", by_line=True, order="each").slides[0].running_order
+        steps = self.add("list", by="line", order="each").slides[0].running_order
         self.assertEqual([s.part.paragraph for s in steps], [0, 1, 2])
 
     def test_a_mark_that_waited_for_its_cue_gets_it(self):
@@ -105,7 +105,7 @@ class AddingBuilds(TestCase):
         self.assertEqual(compile(changed).times[0].groups[1].wait_ms, 400)
 
     def test_lines_take_their_builds_along_when_lines_come_and_go(self):
-        built = self.add("list", by_line=True, order="each")
+        built = self.add("list", by="line", order="each")
         lines = [{"text": t} for t in ("Zero", "One", "Three")]
         changed = edited(built, do="set-objects", slide="slide-1", values={"list": {"paragraphs": lines}})
         texts = changed.slides[0].objects[-1].paragraphs

@@ -155,7 +155,7 @@ class Ids(TestCase):
         self.assertEqual([(o.id, o.lineage) for o in copies.objects[-2:]], [("c1", "box"), ("c2", "t")])
         slides = edited(made(), do="duplicate-slides", slides=["one", "two"], ids=["s1", "s2"]).slides
         self.assertEqual([s.id for s in slides], ["one", "two", "s1", "s2", "three"])
-        built = {"do": "add-builds", "slide": "one", "objects": ["t"], "by_line": True, "order": "each"}
+        built = {"do": "add-builds", "slide": "one", "objects": ["t"], "by": "line", "order": "each"}
         order = edited(made(), **built, ids=["x"]).slides[0].running_order
         self.assertEqual([s.id for s in order[-2:]], ["x", "build-1"])
 

@@ -3,6 +3,7 @@
 from unittest import TestCase
 from unittest.mock import patch
 
+from ritornel.core.model import Part
 from ritornel.core.model.reading import read_show
 from ritornel.core.motion.builds import EFFECTS
 from ritornel.core.motion.declared import Effect
@@ -118,7 +119,7 @@ class Resting(TestCase):
         objects = (text("a", "One"), text("a/0", "Two"), text("a~10", "Three"))
         score = compile(show(slide(*steps, objects=objects, id="one")))
         (target,) = score.slides[0].targets
-        self.assertEqual((target.key, target.object, target.paragraph), ("a/0", "a", 0))
+        self.assertEqual((target.key, target.object, target.part), ("a/0", "a", Part(0)))
         moved = compile(show(slide(step("q", "following", object="a/0"), *steps, objects=objects)))
         self.assertEqual([t.key for t in moved.slides[0].targets], ["a~10", "a/0"])
 

@@ -35,7 +35,7 @@ class Rolling(TestCase):
         for line in range(len(thing["paragraphs"])):
             state = states.get(f"list/{line}", {"visible": 1.0})
             if state["visible"]:
-                box = target_box(convert(thing, Text), line)
+                box = target_box(convert(thing, Text), Part(line))
                 top = box.y + whole + state.get("y", 0.0)
                 found.append((top, top + box.height))
         return found
@@ -85,7 +85,7 @@ class Rolling(TestCase):
 
     def final(self, made: dict) -> float:
         thing = convert(made["objects"][1], Text)
-        first, last = target_box(thing, 0), target_box(thing, 1)
+        first, last = target_box(thing, Part(0)), target_box(thing, Part(1))
         return 350 - (first.y + last.y + last.height) / 2
 
     def test_a_turned_list_moves_along_itself(self):

@@ -84,3 +84,10 @@ function place(menu, anchor) {
 export function anchorOf(event) {
   return event?.type === "click" ? event.currentTarget : document.getElementById("acts");
 }
+
+/** An item that goes through `ways`, words by name, and leaves the menu open. */
+export function turning(menu, label, ways, now, turn) {
+  const names = Object.keys(ways);
+  const next = () => turn(names[(names.indexOf(now) + 1) % names.length]);
+  return html`<button role="menuitem" class="is-turning" @click=${() => (next(), menu.update())}>${label} <span>${ways[now]}</span></button>`;
+}

@@ -13,17 +13,7 @@ export function build(node, assets, as = "") {
   if (node.link) element.dataset.link = node.link;
   frameBox(element, node);
   if (node.parts) {
-    const parts = node.parts.map((part) => {
-      const piece = document.createElement("div");
-      piece.className = "stage-part";
-      piece.dataset.key = part.key;
-      piece.style.top = `${part.y}px`;
-      piece.style.height = `${part.height}px`;
-      piece.innerHTML = part.svg;
-      element.append(piece);
-      return [part.key, piece];
-    });
-    return { element, parts };
+    return { element, parts: node.parts.flatMap((part) => partsOf(element, part)) };
   }
   if (node.sketch) drawSketch(element, node.sketch);
   if (node.svg) element.innerHTML = node.svg;
@@ -35,6 +25,22 @@ export function build(node, assets, as = "") {
   element.append(around);
   fitMedia(media, node);
   return { element, media };
+}
+
+/** Puts a paragraph into a text's element, and where they are built its words or letters: {key, element, width, height}; a line is as wide as its text. */
+function partsOf(text, part) {
+  const { key, y, height, pieces = [] } = part;
+  const line = boxIn(text, part, "stage-part", { top: y, height });
+  const inside = pieces.map((piece) => ({ ...piece, element: boxIn(line, piece, "stage-piece", { left: piece.x, top: piece.y, width: piece.width, height: piece.height }) }));
+  return [{ key, element: line, width: null, height }, ...inside];
+}
+
+function boxIn(parent, { key, svg }, className, box) {
+  const element = Object.assign(document.createElement("div"), { className, innerHTML: svg });
+  element.dataset.key = key;
+  for (const [name, value] of Object.entries(box)) element.style[name] = `${value}px`;
+  parent.append(element);
+  return element;
 }
 
 /** What an object will look like, about, until it is drawn for good: a box in its colour, lines in its type. */

@@ -121,9 +121,9 @@ export class Stage {
         element: entry.element, object: node.object, rotation: node.rotation, opacity: node.opacity, media: entry.media,
         width: node.width, height: node.height,
       });
-      entry.parts?.forEach(([key, element], n) => {
-        layer.nodes.set(key, { element, rotation: 0, opacity: 1, width: node.width, height: node.parts[n].height });
-      });
+      for (const { key, element, width, height } of entry.parts ?? []) {
+        layer.nodes.set(key, { element, rotation: 0, opacity: 1, width: width ?? node.width, height });
+      }
     }
     for (const [key, entry] of layer.made) if (!made.has(key)) entry.element.remove();
     layer.made = made;
@@ -168,7 +168,7 @@ function nameOf(id, copy) {
 function isSameButPlaced(one, other) {
   if (one.link !== other.link || one.sketch || other.sketch || Boolean(one.parts) !== Boolean(other.parts)) return false;
   if (one.asset || other.asset) return one.asset === other.asset;
-  const parts = (node) => JSON.stringify(node.parts?.map((part) => part.svg) ?? node.svg);
+  const parts = (node) => JSON.stringify(node.parts?.map((part) => [part.svg, part.pieces]) ?? node.svg);
   return parts(one) === parts(other) && JSON.stringify(one.parts?.map((p) => p.y)) === JSON.stringify(other.parts?.map((p) => p.y));
 }
 

@@ -39,7 +39,8 @@ export class Panel {
   found() {
     const words = this.typed.trim().toLowerCase();
     const time = /s$|\d/.test(words) ? readTime(words) : undefined;
-    const all = Object.entries(this.settings).flatMap(([name, setting]) => [
+    const settings = Object.entries(this.settings).sort(([a], [b]) => (b === this.name) - (a === this.name)); // what was touched first
+    const all = settings.flatMap(([name, setting]) => [
       ...(setting.groups ?? []).flatMap((group) => group.choices.map((choice) => optionOf(name, setting, group.words, choice))),
       ...(setting.choices ?? []).map((choice) => optionOf(name, setting, "", choice)),
       ...(setting.number && Number.isFinite(time) ? [numbered(this.sentence, name, setting, time)] : []),

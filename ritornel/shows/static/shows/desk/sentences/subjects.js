@@ -71,19 +71,22 @@ export function buildOf(desk, step) {
   const { store } = desk;
   const slide = store.focus;
   const given = () => store.step(step);
+  const family = () => familyOf(store, given());
+  const whole = () => familyIsMeant && family().length > 1;
   return {
     desk,
     key: `build ${step}`,
     now() {
       const timed = store.timed(step);
-      return given() && timed ? JSON.stringify([given(), timed.name, timed.group.cue, timed.group.steps[0].id === step, timed.group.wait, store.object(given().object)?.waited_for]) : null;
+      return given() && timed ? JSON.stringify([given(), whole(), family().length, timed.name, timed.group.cue, timed.group.steps[0].id === step, timed.group.wait, store.object(given().object)?.waited_for]) : null;
     },
-    asks: () => ({ slide, step }),
+    asks: () => ({ slide, step, family: whole() }),
     given,
     set(of, values) {
-      if (of === "object") store.edit({ do: "set-objects", slide, values: { [given().object]: values } });
+      if (of === "family") store.edit({ do: "build-by", slide, step, ...values });
+      else if (of === "object") store.edit({ do: "set-objects", slide, values: { [given().object]: values } });
       else if (of === "wait") store.edit({ do: "set-wait", slide, cue: store.timed(step).group.cue, wait: values.wait });
-      else store.edit({ do: "set-steps", slide, steps: [step], values });
+      else store.edit({ do: "set-steps", slide, steps: whole() ? family() : [step], values });
     },
     sampled: (choice, sample) => sample && buildSample(store, given(), sample),
     preview(choice, sample) {
@@ -100,16 +103,29 @@ export function buildOf(desk, step) {
   };
 }
 
+let familyIsMeant = true; // else the one part alone
+
+function mean(store, all) {
+  familyIsMeant = all;
+  store.changed();
+}
+
+/** The builds that are one family with a step, by their ids: of one kind, of parts of one text (core.edits.families). */
+function familyOf(store, step) {
+  if (!step?.part) return step ? [step.id] : [];
+  const alike = ({ object, kind, part }) => object === step.object && kind === step.kind && part && (part.word === undefined) === (step.part.word === undefined) && (part.character === undefined) === (step.part.character === undefined);
+  return store.slide.document.running_order.filter(alike).map(({ id }) => id);
+}
+
 function buildFoot(desk, id) {
   const { store } = desk;
   const slide = store.focus;
   const step = store.step(id);
   if (!step) return nothing;
   const object = store.object(step.object);
-  const family = store.slide.document.running_order.filter((s) => s.object === step.object && s.part && s.kind === step.kind).map((s) => s.id);
-  const { effect, params, duration, repeat, easing } = step;
-  const toAll = () => store.edit({ do: "set-steps", slide, steps: family, values: { effect, params, duration, repeat, easing } });
-  return html`${step.part && family.length > 1 ? html`<span class="soft">the same for</span> <button class="act" @click=${toAll}>all its lines</button>` : nothing}
+  const family = familyOf(store, step);
+  const meant = (all, words) => html`<button class="act ${familyIsMeant === all ? "" : "is-idle"}" aria-pressed=${String(familyIsMeant === all)} @click=${() => mean(store, all)}>${words}</button>`;
+  return html`${family.length > 1 ? html`<span class="soft">what is set is for</span>${meant(true, `all ${family.length}`)}${meant(false, "this one")}` : nothing}
     <button class="act" @click=${() => store.edit({ do: "delete-steps", slide, steps: [id] })}>Delete build</button>
     ${object ? html`<button class="act" @click=${() => store.select("objects", [object.id])}>Its object</button>` : nothing}
     <button class="act ml-auto" @click=${() => buildOf(desk, id).see()}>See it</button>`;

@@ -1,7 +1,7 @@
 // The menu that builds what is selected: one key or click opens it, the next adds the build.
 
 import { html, nothing } from "../../../site/vendor/lit.js";
-import { item, openMenu, section, tick } from "../menus.js";
+import { item, openMenu, section, turning } from "../menus.js";
 import { newIds } from "../state/ids.js";
 
 const KINDS = [
@@ -12,7 +12,11 @@ const KINDS = [
 ];
 const PLAYBACK = ["play", "pause"];
 
-const how = { order: "together", byLine: false }; // as it was chosen last
+const PARTS = { whole: "as a whole", line: "line by line", word: "word by word", character: "letter by letter" };
+const ORDERS = { together: "all on one cue", each: "each on a cue of its own", following: "one after the other", staggered: "each 0.2 s after the one before" };
+const ALONG = { reading: "as they are read", left: "from the left", top: "from the top", selected: "as they were selected" };
+
+const how = { order: "together", by: "whole", along: "reading" }; // as it was chosen last
 
 /** Opens the menu beside `anchor` for the objects that are selected. */
 export function openBuildMenu(desk, anchor) {
@@ -23,23 +27,24 @@ export function openBuildMenu(desk, anchor) {
   const { effects } = store.vocabulary;
   const goes = (kind, effect) => kind !== "path" || effect.params.length; // a path without settings leads nowhere
   const named = (kind) => Object.entries(effects).filter(([name, effect]) => !PLAYBACK.includes(name) && effect.verbs[kind] && goes(kind, effect));
-  const lines = things.some((thing) => thing.kind === "text" && thing.paragraphs.length > 1);
+  const words = things.some((thing) => thing.kind === "text" && /\s/.test(thing.paragraphs.map((p) => p.text).join(" ").trim()));
   const plays = things.every((thing) => thing.kind === "clip" || thing.kind === "sound");
 
   openMenu("Build", anchor, (menu) => {
     const choose = (kind, effect) => {
       menu.close();
-      const byLine = how.byLine || effects[effect].by_line;
-      const parts = things.reduce((sum, thing) => sum + (byLine && thing.kind === "text" ? Math.max(1, thing.paragraphs.length) : 1), 0);
-      const ids = newIds("build", parts);
-      store.edit({ do: "add-builds", slide, objects, kind, effect, order: how.order, by_line: byLine, ids });
-      store.select("steps", ids);
+      const by = effects[effect].by_line ? "line" : how.by;
+      const lines = (thing) => (by === "line" && thing.kind === "text" ? Math.max(1, thing.paragraphs.filter((p) => p.text.trim()).length) : 1);
+      const ids = newIds("build", things.reduce((sum, thing) => sum + lines(thing), 0));
+      store.edit({ do: "add-builds", slide, objects, kind, effect, ...how, by, ids });
+      store.select("steps", by === "line" || by === "whole" ? ids : [ids[0]]);
     };
     return html`${KINDS.map(([kind, label]) => section(label, named(kind).map(([name, effect]) => item(effect.verbs[kind], effect.help, () => choose(kind, name)))))}
       ${plays ? section("Plays", PLAYBACK.map((kind) => item(effects[kind].verbs[kind], effects[kind].help, () => choose(kind, kind)))) : nothing}
-      ${lines || objects.length > 1 ? section("How", [
-        lines ? tick(menu, "line by line", how.byLine, (on) => (how.byLine = on)) : nothing,
-        tick(menu, "each on a cue of its own", how.order === "each", (on) => (how.order = on ? "each" : "together")),
+      ${words || objects.length > 1 ? section("How", [
+        words ? turning(menu, "Parts", PARTS, how.by, (by) => (how.by = by)) : nothing,
+        turning(menu, "Times", ORDERS, how.order, (order) => (how.order = order)),
+        objects.length > 1 ? turning(menu, "Order", ALONG, how.along, (along) => (how.along = along)) : nothing,
       ]) : nothing}`;
   });
 }

@@ -69,20 +69,21 @@ function withStepTime(slide, id, change) {
 }
 
 /** New builds at the end of the running order; when they happen, the answer tells. */
-function withBuilds(slide, { objects, kind, effect, order, by_line: byLine, ids }, defaults) {
+function withBuilds(slide, { objects, kind, effect, order, by = "whole", ids }, defaults) {
   if (!ids?.length) return slide;
   const moves = objects.flatMap((id) => {
-    const lines = slide.document.objects.find((o) => o.id === id)?.paragraphs ?? [];
-    return byLine && lines.length > 1 ? lines.map((_, paragraph) => ({ id, part: { paragraph } })) : [{ id, part: null }];
+    const lines = (slide.document.objects.find((o) => o.id === id)?.paragraphs ?? []).flatMap(({ text }, paragraph) => (text.trim() ? [{ id, part: { paragraph } }] : []));
+    return by === "line" && lines.length > 1 ? lines : [{ id, part: null }];
   });
   if (moves.length !== ids.length) return slide;
   const last = slide.time.groups.at(-1);
   let groups = slide.time.groups;
   const steps = moves.map(({ id, part }, n) => {
     const opens = n === 0 || order === "each";
-    const step = { ...defaults.step, id: ids[n], object: id, part, kind, effect, trigger: opens ? "cue" : "alongside" };
+    const trigger = opens ? "cue" : order === "following" ? "following" : "alongside";
+    const step = { ...defaults.step, id: ids[n], object: id, part, kind, effect, trigger };
     const timed = {
-      id: ids[n], object: id, paragraph: part?.paragraph ?? null, kind, effect, verb: "", name: slide.names[id] ?? "", start: last.settle,
+      id: ids[n], object: id, paragraph: part?.paragraph ?? null, part: part ? `line ${part.paragraph + 1}` : "", kind, effect, verb: "", name: slide.names[id] ?? "", start: last.settle,
       end: last.settle + SKETCHED_MS, duration: null, outline: [0, 1],
     };
     if (opens) groups = [...groups, { cue: groups.length, start: last.settle, settle: last.settle, wait: null, reason: null, steps: [timed] }];

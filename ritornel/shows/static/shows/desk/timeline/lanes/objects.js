@@ -47,7 +47,7 @@ function grabber(timeline, step, start) {
   const width = Math.max(12, timeline.x(step.end - step.start));
   const words = `${step.name} ${step.verb}`;
   return html`<button class="tl-build ${timeline.store.steps.has(step.id) ? "is-selected" : ""}" data-step=${step.id} data-arrows title=${words} aria-label=${words}
-    .style=${`left:${timeline.x(start + step.start)}px;width:${width}px`}>${step.paragraph === null ? nothing : html`<span class="tl-build-name">line ${step.paragraph + 1}</span>`}</button>`;
+    .style=${`left:${timeline.x(start + step.start)}px;width:${width}px`}>${step.part ? html`<span class="tl-build-name">${step.part}</span>` : nothing}</button>`;
 }
 
 function edgeAt(element, event) {
