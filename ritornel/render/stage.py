@@ -9,10 +9,11 @@ from ritornel.core.model import Clip, Line, Object, Part, Picture, Shape, Show, 
 from ritornel.core.model.keys import target_key
 from ritornel.core.model.links import relinked, resolved
 from ritornel.core.model.memory import Memory
+from ritornel.core.motion.marks import PlacedMark, marks_of
 from ritornel.core.text.layout import SetParagraph, set_text
 from ritornel.core.text.parts import Unit, part_places
 from ritornel.render.paint import filter_of, mask_of
-from ritornel.render.svg import line_svg, paragraph_svg, part_svg, shape_svg
+from ritornel.render.svg import line_svg, mark_svg, paragraph_svg, part_svg, shape_svg
 
 _NODES_BYTES = 24 * 1024 * 1024
 _Parted = tuple[tuple[int, Unit], ...]
@@ -30,6 +31,7 @@ def nodes(slide: Slide, show: Show) -> list[dict[str, Any]]:
     ``link`` if it leads somewhere.
     Shapes and lines carry ``svg``; texts ``parts``, one per paragraph, each with ``key``, ``y``, ``height``, ``svg``,
     or ``pieces``, where its words or letters are built, each with ``key``, its box in the paragraph's, and ``svg``;
+    whatever builds draw at it ``marks``, each with ``key``, its box in the object's, ``svg``, and whether it is behind;
     pictures and clips ``asset``, ``seen`` (what is seen, in shares of the box: left, top, width, height), ``whole``
     (where the whole picture lies, in shares of that), and where they have one a ``flip``, a ``mask`` and a ``filter``
     (id and element), a ``border``.
@@ -37,7 +39,26 @@ def nodes(slide: Slide, show: Show) -> list[dict[str, Any]]:
     sizes = {a.id: (a.width, a.height) for a in show.assets} if _shows_media(slide) else {}
     things = [relinked(thing, lambda link: resolved(link, show)) for thing in slide.objects]
     parted = _parted(slide)
-    return [*_ground(slide, show, sizes), *(_node(o, sizes, _MIDDLE, parted.get(o.id, ())) for o in things)]
+    drawn = [_node(o, sizes, _MIDDLE, parted.get(o.id, ())) for o in things]
+    marked = marks(slide, show)
+    for place, node in enumerate(drawn):
+        if node["object"] in marked:
+            drawn[place] = {**node, "marks": marked[node["object"]]}
+    return [*_ground(slide, show, sizes), *drawn]
+
+
+def marks(slide: Slide, show: Show) -> dict[str, list[dict[str, Any]]]:
+    """Return what the slide's builds draw at each object, by its id: the ``marks`` of its node."""
+    return {name: list(map(_mark, found)) for name, found in marks_of(slide, show.width, show.height).items()}
+
+
+def _mark(placed: PlacedMark) -> dict[str, Any]:
+    return {
+        "key": placed.key,
+        **placed.box._asdict(),
+        "behind": placed.mark.behind,
+        "svg": mark_svg(placed.mark, placed.box.width, placed.box.height),
+    }
 
 
 def _parted(slide: Slide) -> dict[str, _Parted]:

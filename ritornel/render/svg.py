@@ -6,6 +6,7 @@ from ritornel.core.drawing.forms import outline_data
 from ritornel.core.drawing.lines import drawn_line
 from ritornel.core.model import Line, Object, Shape, Text
 from ritornel.core.model.paths import path_data
+from ritornel.core.motion.declared import Mark
 from ritornel.core.text.families import family
 from ritornel.core.text.fonts import Face, face_of
 from ritornel.core.text.layout import Piece, SetLine, SetParagraph
@@ -91,6 +92,16 @@ def _lettering(face: Face, style: Style) -> str:
     name = quoteattr(family(face.font).css)
     size = number(style.size)
     return f' font-family={name} font-size="{size}" font-weight="{face.weight}"{slope} fill="{style.colour}"'
+
+
+def mark_svg(mark: Mark, width: float, height: float) -> str:
+    """Return what a build draws, in the box that it draws in."""
+    size = f'width="{number(width)}" height="{number(height)}"'
+    ends = ' stroke-linecap="butt"' if mark.behind else ' stroke-linecap="round"'
+    line = f'stroke="{mark.colour}" stroke-width="{number(mark.width)}" stroke-opacity="{number(mark.opacity)}"{ends}'
+    drawn = f'<path d="{mark.path}" fill="none" {line} stroke-linejoin="round"/>'
+    view = f'viewBox="0 0 {number(width)} {number(height)}"'
+    return f'<svg xmlns="http://www.w3.org/2000/svg" {size} {view} overflow="visible">{drawn}</svg>'
 
 
 def shape_svg(shape: Shape) -> str:

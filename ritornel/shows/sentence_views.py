@@ -14,9 +14,10 @@ from ritornel.core.model import Show, Slide, Transition
 from ritornel.core.model.reading import convert
 from ritornel.core.score import compile
 from ritornel.core.sentences import Sentence
-from ritornel.core.sentences.builds import KINDS, build_samples, build_sentence
+from ritornel.core.sentences.builds import KINDS, Sample, build_samples, build_sentence
 from ritornel.core.sentences.transitions import transition_samples, transition_sentence
 from ritornel.core.text.naming import slide_title, step_name
+from ritornel.render.stage import marks
 from ritornel.shows import keeping
 from ritornel.shows.access import own_show
 from ritornel.shows.views import MOST_COMMANDS
@@ -82,4 +83,10 @@ def _build(show: Show, place: int, wanted: Said) -> tuple[Sentence, dict[str, An
     said = build_sentence(step, slide, compile(show).times[place], name)
     kind = next((kind for kind, words in KINDS.items() if words == wanted.group), None)
     samples = {} if kind is None else build_samples(step, slide, kind, show.width, show.height)
-    return said, {name: {"length": s.length_ms, "targets": s.targets} for name, s in samples.items()}
+    return said, {name: _sample(sample, show) for name, sample in samples.items()}
+
+
+def _sample(sample: Sample, show: Show) -> dict[str, Any]:
+    """Return what the page plays, with what the build itself draws."""
+    drawn = [mark for found in marks(sample.slide, show).values() for mark in found]
+    return {"length": sample.length_ms, "targets": sample.targets, "marks": drawn}

@@ -1,5 +1,6 @@
 """Choreography by the real hands: the rolling list, transitions of every make on the stage."""
 
+import math
 from io import BytesIO
 
 from PIL import Image, ImageChops
@@ -158,3 +159,43 @@ class Parts(ObjectsCase):
         self.assertGreater(len(self.kept().running_order), 30)
         self.say("afterwards", "dimmed")
         self.assertEqual({s.afterwards for s in self.kept().running_order}, {"dims"})
+
+
+class Leading(ObjectsCase):
+    def test_a_line_drawn_on_the_stage_leads_what_is_selected(self):
+        self.desk(BOX)
+        self.click(300, 300)
+        self.page.keyboard.press("Shift+V")
+        points = [(300 + 8 * n, 300 - 60 * math.sin(n / 8)) for n in range(26)]
+        self.page.mouse.move(*self.on_stage(*points[0]))
+        self.page.mouse.down()
+        for point in points[1:]:
+            self.page.mouse.move(*self.on_stage(*point))
+        self.page.mouse.up()
+        (build,) = self.kept().running_order
+        self.assertEqual((build.kind, build.effect, build.trigger), ("path", "follow", "cue"))
+        self.assertTrue(build.params["path"].startswith("M0 0C"))
+        self.assertTrue(self.page.locator(".drawn-line.is-way path").get_attribute("d"))
+        self.assertIn("goes along a path along a line of its own standing upright and stays there", self.said())
+        placed = self.page.locator("#stage .stage-node[data-key='box']").bounding_box()
+        self.page.keyboard.press("Shift+F")
+        self.page.keyboard.press("Shift+F")
+        self.assertEqual(self.page.inner_text("[data-act=arranged]").split("\n")[0].strip(), "shows the end")
+        self.until("document.querySelector('#stage .stage-node').style.transform !== ''")
+        moved = self.page.locator("#stage .stage-node[data-key='box']").bounding_box()
+        scale = self.page.evaluate("ritornel.arranging.scale")
+        self.assertAlmostEqual((moved["x"] - placed["x"]) / scale, points[-1][0] - 300, delta=6)
+        self.assertAlmostEqual((moved["y"] - placed["y"]) / scale, points[-1][1] - 300, delta=6)
+
+    def test_a_marker_is_seen_before_it_is_chosen(self):
+        self.desk(Parts.WORDS, running_order=[step("a", "alongside", object="words", kind="emphasis", effect="pulse")])
+        self.page.click(".entry[data-step=a]")
+        self.page.click(".word[data-setting=what]")
+        self.page.fill(".finder", "is marked")
+        self.until("document.querySelectorAll('#stage .stage-mark').length === 1")
+        self.assertEqual(self.page.evaluate("ritornel.store.kept.revision"), 0)
+        self.page.keyboard.press("Escape")
+        self.until("document.querySelectorAll('#stage .stage-mark').length === 0")
+        self.say("what", "is marked")
+        self.until("document.querySelectorAll('#stage .stage-mark').length === 1")
+        self.assertEqual(self.kept().running_order[0].effect, "marker")

@@ -5,6 +5,11 @@ from ritornel.core.model.slide import Part
 _UNITS = {"word": "w", "character": "c"}
 
 
+def mark_key(name: str, step: str) -> str:
+    """Return the key of what a build draws at an object (``thing/mark/build``)."""
+    return f"{target_key(name)}/mark/{target_key(step)}"
+
+
 def target_key(name: str, part: Part | None = None) -> str:
     """Return the key of an object, of one paragraph of it (``thing/0``), of a word (``thing/0/w3``) or a character.
 

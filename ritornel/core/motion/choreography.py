@@ -10,13 +10,15 @@ from typing import NamedTuple
 from msgspec.structs import replace
 
 from ritornel.core.model import Object, Part, Slide, Step, Text
-from ritornel.core.model.keys import target_key
+from ritornel.core.model.keys import mark_key, target_key
 from ritornel.core.model.slide import Afterwards
 from ritornel.core.motion.builds import effect_for
 from ritornel.core.motion.declared import Arriving, Asked, Box, Curve, around, params_of
+from ritornel.core.motion.dimming import dimmed
 from ritornel.core.motion.easing import HOLD, LINEAR, BadEasing, Easing, parse
+from ritornel.core.motion.reading import letters_of, lines_of
 from ritornel.core.motion.target import Target
-from ritornel.core.motion.track import Track, TrackBuilder, backwards
+from ritornel.core.motion.track import Track, TrackBuilder, backwards, paced
 from ritornel.core.text.layout import set_text
 from ritornel.core.text.parts import part_places
 from ritornel.core.time.slide_clock import StepTime
@@ -54,9 +56,11 @@ def choreograph(slide: Slide, steps: Iterable[StepTime], stage_width: int, stage
             by_target.setdefault((step.object, step.part), []).append(timed)
     arrivals = _arrivals(objects, by_target)
     leavings = _leavings(by_target)
-    for name in arrivals.wholes:
+    back = dimmed(slide, (timed for timed_steps in by_target.values() for timed in timed_steps))
+    for name in (*arrivals.wholes, *back):
         by_target.setdefault((name, None), [])
     targets = []
+    drawn: list[Target] = []
     for (name, part), timed_steps in by_target.items():
         box = target_box(objects[name], part)
         if box is None:
@@ -66,15 +70,28 @@ def choreograph(slide: Slide, steps: Iterable[StepTime], stage_width: int, stage
             builder.add(_LEAVES[leaving.afterwards], leaving.start_ms, leaving.each_ms, _EASED, lasts=True)
         for timed in timed_steps:
             step = timed.step
-            curves = arrivals.parts.get(step.id) or _curves(step, box, stage_width, stage_height)
-            _add(builder, curves, timed, lasts=step.kind in LASTING)
+            if effect_for(step.kind, step.effect).mark is None:
+                curves = arrivals.parts.get(step.id) or _curves(step, objects[name], box, stage_width, stage_height)
+                _add(builder, curves, timed, lasts=step.kind in LASTING)
+            else:
+                drawn.append(_mark_target(timed, objects[name], box, stage_width, stage_height))
         tracks = builder.tracks()
+        if part is None and name in back:
+            tracks += (back[name],)
         if part is None and name in arrivals.wholes:
             tracks += arrivals.wholes[name]
         shown = _visibility(timed_steps)
         key = target_key(name, part)
         targets.append(Target(key, name, part, (shown, *tracks) if shown is not None else tracks))
-    return targets
+    return targets + drawn
+
+
+def _mark_target(timed: StepTime, thing: Object, box: Box, stage_width: int, stage_height: int) -> Target:
+    """Return the target of what a build draws: not there before it."""
+    builder = TrackBuilder()
+    _add(builder, _curves(timed.step, thing, box, stage_width, stage_height), timed, lasts=True)
+    shown = Track("visible", (0, timed.start_ms), (0.0, 1.0), (HOLD,))
+    return Target(mark_key(thing.id, timed.step.id), thing.id, None, (shown, *builder.tracks()))
 
 
 class _Leaving(NamedTuple):
@@ -110,6 +127,8 @@ def _add(builder: TrackBuilder, curves: Iterable[Curve], timed: StepTime, *, las
     step = timed.step
     each = (timed.uncut_end_ms - timed.start_ms) // step.repeat
     easing = easing_of(step)
+    if effect_for(step.kind, step.effect).paced and easing != LINEAR:
+        curves, easing = [paced(curve, easing) for curve in curves], LINEAR
     for curve in curves:
         keys = curve[1]
         builder.add(
@@ -120,7 +139,7 @@ def _add(builder: TrackBuilder, curves: Iterable[Curve], timed: StepTime, *, las
             repeat=step.repeat,
             until=timed.end_ms,
             lasts=lasts,
-            rest=keys[0][1] if step.kind == "exit" else keys[-1][1],
+            rest=keys[-1][1] if step.kind == "entrance" else keys[0][1],
         )
 
 
@@ -200,15 +219,21 @@ def target_box(thing: Object, part: Part | None) -> Box | None:
     return None if place is None else Box(thing.x + place.x, thing.y + place.y, place.width, place.height)
 
 
-def _curves(step: Step, box: Box, stage_width: int, stage_height: int) -> tuple[Curve, ...]:
-    curves = _effect_curves(
-        step.kind,
-        step.effect,
-        tuple(sorted(step.params.items())) if step.params else (),
-        box,
-        stage_width,
-        stage_height,
-    )
+def asked_of(step: Step, thing: Object, box: Box, stage_width: int, stage_height: int) -> Asked:
+    """Return what the effect of a step is asked: for one that reads, with the lines and letters of the text."""
+    effect = effect_for(step.kind, step.effect)
+    letters = letters_of(thing, step.part, box) if isinstance(thing, Text) else ()
+    lines = lines_of(letters, box)
+    return Asked(params_of(effect, step.params), box, stage_width, stage_height, lines, letters)
+
+
+def _curves(step: Step, thing: Object, box: Box, stage_width: int, stage_height: int) -> tuple[Curve, ...]:
+    effect = effect_for(step.kind, step.effect)
+    if effect.reads:
+        curves = tuple(effect.curves(asked_of(step, thing, box, stage_width, stage_height)))
+    else:
+        given = tuple(sorted(step.params.items())) if step.params else ()
+        curves = _effect_curves(step.kind, step.effect, given, box, stage_width, stage_height)
     return tuple(backwards(c) for c in curves) if step.kind == "exit" else curves
 
 

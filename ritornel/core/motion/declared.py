@@ -6,6 +6,8 @@ import re
 from collections.abc import Callable, Mapping, Sequence
 from typing import TYPE_CHECKING, Any, Literal, NamedTuple
 
+from ritornel.core.model.paths import BadPath, read_path
+
 if TYPE_CHECKING:
     from ritornel.core.motion.carrying import Standing
     from ritornel.core.motion.pieces import Piece
@@ -34,7 +36,10 @@ def around(*boxes: Box) -> Box:
 
 
 class Param(NamedTuple):
-    """A setting of an effect: one of ``choices`` (value, label), a ``colour``, or a number between bounds."""
+    """A setting of an effect: one of ``choices`` (value, label), a ``colour``, or a number between bounds.
+
+    One that is a ``path`` may be any path data; its choices are some that are offered.
+    """
 
     name: str
     label: str
@@ -44,15 +49,44 @@ class Param(NamedTuple):
     most: float = 0
     unit: str = ""
     colour: bool = False
+    path: bool = False
+
+
+class Letter(NamedTuple):
+    """One letter of a text in reading order, its place in the target's box in stage units, and how long it is said.
+
+    ``said`` is in words: the letters of a word are one together, and the last has the pause after it.
+    """
+
+    line: Box
+    left: float
+    right: float
+    rtl: bool
+    said: float
 
 
 class Asked(NamedTuple):
-    """What an effect is asked to move: its parameters (all present), the target's box, the stage's size."""
+    """What an effect is asked to move: its parameters (all present), the target's box, the stage's size.
+
+    ``lines`` are the boxes of a text's lines inside the target's box, or that box itself; ``letters`` those of a text.
+    """
 
     params: Mapping[str, Any]
     box: Box
     stage_width: float
     stage_height: float
+    lines: tuple[Box, ...] = ()
+    letters: tuple[Letter, ...] = ()
+
+
+class Mark(NamedTuple):
+    """A line that a build draws at its target: path data in stage units from the object's top left corner."""
+
+    path: str
+    colour: str
+    width: float
+    opacity: float = 1.0
+    behind: bool = False
 
 
 class Arriving(NamedTuple):
@@ -80,7 +114,10 @@ class Effect(NamedTuple):
 
     ``verbs`` name it per kind as a line in the running order reads ("fades in"). A curve of an entrance must end at the
     neutral value of its property; what that of an emphasis or a path ends at stays. One for the lines of a list, which
-    move each other, says so by ``arrival``, which is asked for each in the order in which they come.
+    move each other, says so by ``arrival``, which is asked for each in the order in which they come. One that draws a
+    ``mark`` moves that, and the object not at all. One that is ``paced`` goes through its curves as a whole by its
+    easing, else from key to key; one that ``reads`` is told the lines and letters of a text. One that dims the
+    ``others`` says how far: their opacity while it is the last of its kind, or for its own time only.
     """
 
     name: str
@@ -92,6 +129,17 @@ class Effect(NamedTuple):
     curves: Callable[[Asked], Sequence[Curve]]
     params: tuple[Param, ...] = ()
     arrival: Callable[[Arriving], Arrival] | None = None
+    mark: Callable[[Asked], Mark] | None = None
+    others: Callable[[Mapping[str, Any]], "Dimming"] | None = None
+    paced: bool = False
+    reads: bool = False
+
+
+class Dimming(NamedTuple):
+    """How the others go back for one object: to which opacity, and whether for its build's time only."""
+
+    opacity: float
+    passing: bool
 
 
 class Scene(NamedTuple):
@@ -137,6 +185,8 @@ def params_of(effect: Effect, given: Mapping[str, Any]) -> dict[str, Any]:
 
 def allows(param: Param, value: Any) -> bool:
     """Tell whether a value is one the parameter may have."""
+    if param.path:
+        return isinstance(value, str) and _is_path(value)
     if param.choices:
         return any(value == choice for choice, _ in param.choices)
     if param.colour:
@@ -144,8 +194,18 @@ def allows(param: Param, value: Any) -> bool:
     return isinstance(value, int | float) and not isinstance(value, bool) and param.least <= value <= param.most
 
 
+def _is_path(text: str) -> bool:
+    try:
+        read_path(text)
+    except BadPath:
+        return False
+    return True
+
+
 def demand(param: Param) -> str:
     """Return what a value of the parameter must be, in words."""
+    if param.path:
+        return "path data that begins with M"
     if param.choices:
         return "one of " + ", ".join(value for value, _ in param.choices)
     if param.colour:

@@ -1,7 +1,8 @@
 """Keyframed tracks: one property of one target over slide time. What both evaluators interpolate."""
 
 from bisect import bisect_right
-from collections.abc import Iterable, Mapping
+from collections.abc import Iterable, Mapping, Sequence
+from operator import itemgetter
 
 from msgspec import Struct
 
@@ -24,7 +25,9 @@ NEUTRAL: Mapping[str, float] = {
     "turn_x": 0.0,
     "turn_y": 0.0,
     "soft": 0.0,
+    "drawn": 2.0,
 }
+_PACED_SAMPLES = 48
 MULTIPLIED = frozenset({"scale_x", "scale_y", "opacity", "visible", "brightness"})
 ADDED = frozenset({"x", "y", "rotate", "blur", "turn_x", "turn_y"})
 
@@ -97,11 +100,22 @@ def joined(state: Mapping[str, Value], more: Mapping[str, Value]) -> dict[str, V
 
 def combined(name: str, before: Value, value: Value) -> Value:
     """Return what two values of one property make together."""
+    if isinstance(before, tuple) and isinstance(value, tuple) and name == "colour":
+        return _over(before, value)
     if isinstance(before, tuple) or isinstance(value, tuple):
         return value
     if name in MULTIPLIED:
         return before * value
     return before + value if name in ADDED else value
+
+
+def _over(below: tuple[float, ...], above: tuple[float, ...]) -> tuple[float, ...]:
+    """Return one colour laid over another, each red, green, blue and how opaque (CSS compositing-1, source-over)."""
+    opaque, left = above[3], below[3] * (1.0 - above[3])
+    whole = opaque + left
+    if not whole:
+        return above
+    return (*((a * opaque + b * left) / whole for a, b in zip(above[:3], below[:3], strict=True)), whole)
 
 
 class TrackBuilder:
@@ -145,11 +159,11 @@ class TrackBuilder:
         for share, value in keys:
             track.key(start + (each if share == 1 else rounded(share * each) if share else 0), value, easing)
         track.easings[-1] = HOLD
-        if rest is not None and track.values[-1] != rest:
-            if not lasts:
-                track.key(start + each, rest, HOLD)
-            elif not alone:
+        if track.values[-1] != rest:
+            if lasts and not alone:
                 self._open[name].remove(track)
+            elif not lasts and rest is not None:
+                track.key(start + each, rest, HOLD)
         if alone:
             track.run = (start, each, until)
 
@@ -190,6 +204,38 @@ class _Keys:
         self.times.append(time)
         self.values.append(value)
         self.easings.append(easing)
+
+
+def paced(curve: Curve, easing: Easing) -> Curve:
+    """Return a curve gone through as a whole by an easing, as one to be gone through evenly.
+
+    Numbers are sampled; where what changes are lists, their keys come when the easing has come to them.
+    """
+    name, keys = curve
+    if any(isinstance(value, tuple) for _, value in keys):
+        return name, tuple((_reached(easing, share), value) for share, value in keys)
+    shares = [n / _PACED_SAMPLES for n in range(_PACED_SAMPLES + 1)]
+    return name, tuple((share, _on(keys, eased(easing, share))) for share in shares)
+
+
+def _on(keys: Sequence[tuple[float, Value]], share: float) -> Value:
+    """Return a curve's value at a share; beyond its ends it goes on as it does at them."""
+    at = min(max(1, bisect_right(keys, share, key=itemgetter(0))), len(keys) - 1)
+    (a, x), (b, y) = keys[at - 1], keys[at]
+    if isinstance(x, tuple) or isinstance(y, tuple) or b == a:
+        return y
+    return x + (y - x) * (share - a) / (b - a)
+
+
+def _reached(easing: Easing, share: float) -> float:
+    """Return when a rising easing reaches a share, by bisection."""
+    low, high = 0.0, 1.0
+    if share in (low, high):
+        return share
+    for _ in range(30):
+        middle = (low + high) / 2
+        low, high = (middle, high) if eased(easing, middle) < share else (low, middle)
+    return high
 
 
 def backwards(curve: Curve) -> Curve:

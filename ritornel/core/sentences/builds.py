@@ -31,10 +31,11 @@ _MOST_TIMES = 1000
 
 
 class Sample(NamedTuple):
-    """A build alone: what it moves, from 0 to ``length_ms``."""
+    """A build alone: what it moves, from 0 to ``length_ms``, and the slide with nothing but it."""
 
     length_ms: int
     targets: tuple[Target, ...]
+    slide: Slide
 
 
 class _Place(NamedTuple):
@@ -128,7 +129,9 @@ def _params(step: Step, effect: Effect) -> Iterator[tuple[str, str, str, Setting
     values = params_of(effect, step.params)
     for param in effect.params:
         value = values[param.name]
-        if param.choices:
+        if param.path:
+            yield param.name, " ", f"{param.label.lower()} {_path_words(param, value)}", _path(param, values)
+        elif param.choices:
             words = f"{param.label.lower()} {dict(param.choices)[value]}"
             choices = tuple(
                 Choice(f"{param.label.lower()} {label}", {"params": {**values, param.name: one}}, chosen=one == value)
@@ -142,6 +145,19 @@ def _params(step: Step, effect: Effect) -> Iterator[tuple[str, str, str, Setting
             number = _number(param, float(value))
             words = f"{value:g}{'' if number.unit.startswith('%') else ' '}{number.unit}".rstrip()
             yield param.name, f", {param.label.lower()} ", words, Setting(param.label, "step", number=number)
+
+
+def _path_words(param: Param, value: str) -> str:
+    return dict(param.choices).get(value, "a line of its own")
+
+
+def _path(param: Param, values: Mapping[str, object]) -> Setting:
+    label = param.label.lower()
+    choices = tuple(
+        Choice(f"{label} {words}", {"params": {**values, param.name: way}}, chosen=way == values[param.name])
+        for way, words in param.choices
+    )
+    return Setting(param.label, "step", choices=choices, drawn=True)
 
 
 def _number(param: Param, value: float) -> Number:
@@ -214,5 +230,5 @@ def build_samples(step: Step, slide: Slide, kind: Kind, width: int, height: int)
         lasts = effect.duration_ms if tried.duration_ms is None else tried.duration_ms
         alone = replace(tried, duration_ms=lasts, repeat=1, delay_ms=0)
         targets = choreograph(slide, [StepTime(alone, 0, lasts, lasts)], width, height)
-        samples[f"{kind} {effect.name}"] = Sample(lasts, tuple(targets))
+        samples[f"{kind} {effect.name}"] = Sample(lasts, tuple(targets), replace(slide, running_order=(alone,)))
     return samples

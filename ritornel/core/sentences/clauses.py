@@ -72,7 +72,10 @@ class Curve(Struct, frozen=True):
 
 
 class Setting(Struct, frozen=True, omit_defaults=True):
-    """What a clause offers. ``label`` names it for those who do not see the sentence."""
+    """What a clause offers. ``label`` names it for those who do not see the sentence.
+
+    What is ``drawn`` can also be drawn on the stage.
+    """
 
     label: str
     of: Of
@@ -81,6 +84,7 @@ class Setting(Struct, frozen=True, omit_defaults=True):
     number: Number | None = None
     colour: Colour | None = None
     curve: Curve | None = None
+    drawn: bool = False
 
 
 class Sentence(Struct, frozen=True):

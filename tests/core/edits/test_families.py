@@ -168,3 +168,39 @@ class Read(TestCase):
         )  # a box stands there too; then "One " and "two", less 600 ms of motion
         slow = compile(show(slide(*words[:2], objects=(text("list", "One two", "Next"),)), pace={"cps": 2}))
         self.assertEqual([g.wait_ms for g in slow.times[0].groups[1:]], [2000, 1400], "Next; then One, and a space")
+
+
+class Leading(TestCase):
+    def setUp(self):
+        boxes = [{"id": k, "kind": "shape", "x": x, "y": 0} for k, x in (("a", 0), ("b", 300))]
+        self.made = show({"id": "one", "objects": boxes})
+
+    def lead(self, *points, made=None, **more):
+        return edited(made or self.made, do="lead-along", slide="one", points=[list(p) for p in points], **more)
+
+    def test_all_of_them_go_together_from_where_each_stands(self):
+        made = self.lead((100, 50), (100, 50), (200, 80), (90, 80), objects=["b", "a"], ids=["x", "y"])
+        self.assertEqual(
+            [(s.id, s.object, s.kind, s.effect, s.trigger, s.params["path"]) for s in made.slides[0].running_order],
+            [
+                ("x", "a", "path", "follow", "cue", "M0 0L100 30L-10 30"),
+                ("y", "b", "path", "follow", "alongside", "M0 0L100 30L-10 30"),
+            ],
+        )
+
+    def test_by_hand_it_is_smooth_and_one_that_closes_comes_back(self):
+        made = self.lead((0, 0), (50, 40), (100, 0), objects=["a"], by_hand=True)
+        self.assertEqual(made.slides[0].running_order[0].params["path"].count("C"), 2)
+        closed = self.lead((0, 0), (50, 40), (100, 0), objects=["a"], closed=True)
+        self.assertEqual(closed.slides[0].running_order[0].params["path"], "M0 0L50 40L100 0L0 0")
+
+    def test_a_build_that_is_there_goes_along_it(self):
+        built = edited(
+            self.made, do="add-builds", slide="one", objects=["a"], kind="emphasis", effect="pulse", ids=["p"]
+        )
+        (led,) = self.lead((0, 0), (9, 9), made=built, step="p").slides[0].running_order
+        self.assertEqual((led.id, led.kind, led.effect, led.params), ("p", "path", "follow", {"path": "M0 0L9 9"}))
+
+    def test_a_point_leads_nowhere(self):
+        with self.assertRaisesRegex(BadEdit, "a single point leads nowhere"):
+            self.lead((5, 5), (5, 5), objects=["a"])

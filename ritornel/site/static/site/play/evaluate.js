@@ -109,9 +109,17 @@ export function stateAt(tracks, time) {
 
 /** What two values of one property make together. */
 function combined(name, before, value) {
-  if (Array.isArray(value)) return value;
+  if (Array.isArray(value)) return name === "colour" ? over(before, value) : value;
   if (MULTIPLIED.has(name)) return before * value;
   return ADDED.has(name) ? before + value : value;
+}
+
+/** One colour laid over another, each red, green, blue and how opaque. */
+function over(below, above) {
+  const left = below[3] * (1 - above[3]);
+  const whole = above[3] + left;
+  if (!whole) return above;
+  return [...[0, 1, 2].map((n) => (above[n] * above[3] + below[n] * left) / whole), whole];
 }
 
 /** Place in the running order of slides at a show time; `order` rows are [id, start, length, ...]. */

@@ -7,6 +7,19 @@ import { fontFamily } from "./families.js";
  * "copy" a canvas that shows what the film shows.
  */
 export function build(node, assets, as = "") {
+  const built = buildObject(node, assets, as);
+  const marks = (node.marks ?? []).map((mark) => markIn(built.element, mark));
+  return marks.length ? { ...built, parts: [...(built.parts ?? []), ...marks] } : built;
+}
+
+/** Puts what a build draws into its object's element: a marker behind it, everything else before. */
+function markIn(object, { key, x, y, width, height, svg, behind }) {
+  const element = boxIn(object, { key, svg }, "stage-mark", { left: x, top: y, width, height });
+  if (behind) object.prepend(element);
+  return { key, element, width, height };
+}
+
+function buildObject(node, assets, as) {
   const element = document.createElement("div");
   element.className = `stage-node stage-${node.kind}`;
   element.dataset.key = node.key;

@@ -1,7 +1,8 @@
 // The stage: slides as layers of nodes, put into the state that a frame says. Sizes in stage units.
 
-import { NOTHING } from "./evaluate.js";
+import { NOTHING, stateAt } from "./evaluate.js";
 import { announceLinks } from "./links.js";
+import { Ink } from "./inking.js";
 import { Cover } from "./masks.js";
 import { build, fitMedia, frameBox } from "./nodes.js";
 import { matrixOf, transformOf } from "./placing.js";
@@ -68,10 +69,12 @@ export class Stage {
     }
   }
 
-  /** Draws one slide with everything on it, as for placing. */
-  arrange(id) {
+  /** Draws one slide as for placing: with everything on it where it is placed, or as its builds have it at a slide time. */
+  arrange(id, time = null) {
     const index = this.play.order.findIndex((row) => row[0] === id);
-    const targets = Object.fromEntries(this.play.slides[id].nodes.filter((node) => node.hidden).map((node) => [node.key, HIDDEN]));
+    const { nodes, score } = this.play.slides[id];
+    const targets = time === null ? {} : Object.fromEntries(score.targets.map((target) => [target.key, stateAt(target.tracks, time)]));
+    for (const node of nodes) if (node.hidden) targets[node.key] = HIDDEN;
     this.show({ backdrop: "#000000", layers: [{ slide: index, properties: {}, targets, corners: [], soft: 0, grid: null }] });
   }
 
@@ -167,8 +170,8 @@ function nameOf(id, copy) {
 /** Whether two nodes differ in their boxes alone: then what is in them stays, a picture at its frame, a film at its place. */
 function isSameButPlaced(one, other) {
   if (one.link !== other.link || one.sketch || other.sketch || Boolean(one.parts) !== Boolean(other.parts)) return false;
-  if (one.asset || other.asset) return one.asset === other.asset;
-  const parts = (node) => JSON.stringify(node.parts?.map((part) => [part.svg, part.pieces]) ?? node.svg);
+  if (one.asset || other.asset) return one.asset === other.asset && JSON.stringify(one.marks) === JSON.stringify(other.marks);
+  const parts = (node) => JSON.stringify([node.parts?.map((part) => [part.svg, part.pieces]) ?? node.svg, node.marks]);
   return parts(one) === parts(other) && JSON.stringify(one.parts?.map((p) => p.y)) === JSON.stringify(other.parts?.map((p) => p.y));
 }
 
@@ -184,6 +187,7 @@ function place(node, state = {}) {
   set(element, "opacity", String(node.opacity * (state.opacity ?? 1)));
   set(element, "visibility", state.visible === 0 ? "hidden" : "inherit");
   set(element, "filter", state.blur ? `blur(${state.blur}px)` : "");
+  if (state.colour || state.drawn !== undefined || node.ink) (node.ink ??= new Ink(element)).show(state.colour, state.drawn);
   if (!state.clip && !node.cover) return;
   node.cover ??= new Cover(element, node.width, node.height);
   node.cover.show({ properties: { clip: state.clip }, corners: [], soft: state.soft ?? 0 });

@@ -14,7 +14,7 @@ import { give, takeLook } from "./clipboard.js";
 import { addSlide, continueSlide, crossfade, moveSlide, stepSlide } from "./slides.js";
 import { buildAgain, buildMenu, duplicate, editSelected, group, placeMenu, remove, restack, rollList, selectAll, selectNext, selectNothing, turnOn, ungroup } from "./selected.js";
 import { guideMenu } from "../stage/guides.js";
-import { PEN } from "../stage/tools/pen.js";
+import { leadingPen, PEN } from "../stage/tools/pen.js";
 import { openHelp } from "./help.js";
 
 export const ACTS = [
@@ -27,6 +27,7 @@ export const ACTS = [
   { id: "ellipse", name: "Ellipse", keys: ["E"], needs: "slide", run: (desk) => addShape(desk, "ellipse") },
   { id: "line", name: "Line", keys: ["G"], needs: "slide", rail: "things", run: addLine },
   { id: "draw", name: "Draw", keys: ["V"], help: "draw by hand, or from corner to corner by clicks (Enter ends)", needs: "slide", run: (desk) => desk.arranging.takeTool(PEN) },
+  { id: "lead", name: "Lead", keys: ["Shift+V"], help: "draw the line along which what is selected goes", needs: "objects", run: (desk) => desk.arranging.takeTool(leadingPen()) },
   { id: "picture", name: "Picture…", keys: ["I"], needs: "slide", rail: "things", run: (desk) => addMedia(desk, "picture") },
   { id: "clip", name: "Clip…", keys: ["C"], needs: "slide", rail: "things", run: (desk) => addMedia(desk, "clip") },
   { id: "sound", name: "Sound…", keys: ["S"], needs: "slide", rail: "things", run: (desk) => addMedia(desk, "sound") },
@@ -42,6 +43,7 @@ export const ACTS = [
   { id: "cue-before", name: "To the cue before", keys: [","], run: (desk) => desk.stage.toCue(-1) },
   { id: "cue-after", name: "To the next cue", keys: ["."], run: (desk) => desk.stage.toCue(1) },
   { id: "face", name: "Other face", keys: ["F"], help: "other face: Arrange or Run", run: (desk) => desk.stage.setFace(desk.stage.face === "run" ? "arrange" : "run") },
+  { id: "arranged", name: "What Arrange shows", keys: ["Shift+F"], help: "Arrange shows everything, the slide's start, its end, or this instant", run: (desk) => desk.stage.turnArranged() },
   { id: "loop", name: "Loop slide", keys: ["L"], help: "loop this slide", run: (desk) => desk.stage.toggleLoop() },
 
   { id: "slide-before", name: "Slide before", keys: ["PageUp"], run: (desk) => stepSlide(desk, -1) },

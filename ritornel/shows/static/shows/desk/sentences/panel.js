@@ -139,6 +139,7 @@ export class Panel {
           ${options.map((option) => this.option(option))}
           ${options.length ? nothing : html`<p class="soft">Nothing is called “${this.typed}”.</p>`}</div>` : nothing}
       </div>
+      ${this.setting.drawn ? html`<button class="act" @click=${() => this.sentence.about.draw()}>Draw it on the stage</button>` : nothing}
       ${number ? this.number(number) : nothing}
       ${colour ? html`<input type="color" aria-label=${this.setting.label} .value=${colour.value} @change=${(event) => this.setField(colour, event.target.value)}>` : nothing}
       ${curve && !this.typed ? curveEditor(curve, (value) => this.setField(curve, `cubic-bezier(${value.join(", ")})`)) : nothing}

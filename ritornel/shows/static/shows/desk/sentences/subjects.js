@@ -8,9 +8,11 @@
 //   sampled(choice, sample)   {play, length, frame} of a small stage; null if it cannot be shown
 //   preview(choice, sample)   {length, frame} of the whole stage; null if there is nothing to see
 //   see()           plays what is said, on the stage
+//   draw()          takes the pen for what can be drawn on the stage
 //   foot()          what stands under the sentence
 
 import { evaluate, stateAt } from "../../../site/play/evaluate.js";
+import { leadingPen } from "../stage/tools/pen.js";
 import { html, nothing } from "../../../site/vendor/lit.js";
 
 /** The transition of a slide. */
@@ -93,12 +95,14 @@ export function buildOf(desk, step) {
       const at = store.timed(step);
       if (!sample?.targets.length || !at) return null;
       const time = store.start(slide) + at.start;
-      return { length: sample.length, frame: (t) => withTargets(evaluate(store.play, time + Math.min(t, at.end - at.start)), slide, store, sample.targets, t) };
+      const frame = (t) => withTargets(evaluate(store.play, time + Math.min(t, at.end - at.start)), slide, store, sample.targets, t);
+      return { length: sample.length, play: sample.marks.length ? withMarks(store.play, slide, given().object, sample.marks) : store.play, frame };
     },
     see() {
       const { start, end } = store.timed(step);
       desk.stage.see(store.start(slide) + start, store.start(slide) + end);
     },
+    draw: () => desk.arranging.takeTool(leadingPen(step)),
     foot: () => buildFoot(desk, step),
   };
 }
@@ -176,9 +180,10 @@ function pictureNodes(store, id) {
 const AROUND = 1.35; // so much larger than the object is what its sample shows
 
 /** The object of a build alone, near. */
-function buildSample(store, step, { targets, length }) {
-  const node = store.slide?.nodes.find((one) => one.object === step?.object);
-  if (!node) return null;
+function buildSample(store, step, { targets, length, marks }) {
+  const found = store.slide?.nodes.find((one) => one.object === step?.object);
+  if (!found) return null;
+  const node = { ...found, marks };
   const part = step.part ? node.parts?.[step.part.paragraph] : null;
   const { width, height } = store.play;
   const play = { width, height, order: [["one", 0, length + 1]], slides: { one: { background: store.slide.background, nodes: [node] } }, assets: store.play.assets };
@@ -198,6 +203,13 @@ function near(stage, root, box, { width, height, slides: { one: { background } }
   root.style.backgroundColor = background;
   stage.root.style.transformOrigin = "0 0";
   stage.root.style.transform = `translate(${(width / 2 - x * scale) * unit}px, ${(height / 2 - y * scale) * unit}px) scale(${scale})`;
+}
+
+/** What is played, with what a build draws at an object. */
+function withMarks(play, slide, object, marks) {
+  const whole = play.slides[slide];
+  const nodes = whole.nodes.map((node) => (node.object === object ? { ...node, marks } : node));
+  return { ...play, slides: { ...play.slides, [slide]: { ...whole, nodes } } };
 }
 
 /** A frame in which targets of a slide are as their tracks say at `time`. */

@@ -24,7 +24,7 @@ function cursorAt(name, rotation = 0) {
 export class Arranging extends Pane {
   constructor(desk) {
     super(document.getElementById("stage-frames"), {
-      shows: () => [this.store.slide, this.store.selection.objects, this.scale, this.band, this.guides, this.said, this.line, this.cropped, this.store.shown.show.guides, this.movedGuides],
+      shows: () => [this.store.steps, this.store.slide, this.store.selection.objects, this.scale, this.band, this.guides, this.said, this.line, this.cropped, this.store.shown.show.guides, this.movedGuides],
       draw: () => this.template(),
     });
     this.desk = desk;
@@ -146,8 +146,18 @@ export class Arranging extends Pane {
       ${(this.guides?.y ?? []).map((y) => html`<div class="guide" .style=${`top:${y * this.scale}px;left:0;right:0`}></div>`)}
       ${(this.guides?.gaps ?? []).map((gap) => this.gap(gap))}
       ${this.said && chosen.length ? html`<output class="said" .style=${this.place({ ...around(chosen), rotation: 0 }, false)}>${this.said}</output>` : nothing}
+      ${this.way()}
       ${this.line?.length ? html`<svg class="drawn-line" viewBox="0 0 ${this.store.shown.show.width} ${this.store.shown.show.height}"><polyline points=${this.line.map(({ x, y }) => `${x},${y}`).join(" ")}></polyline><circle cx=${this.line[0].x} cy=${this.line[0].y} r="5"></circle></svg>` : nothing}
       ${this.band ? html`<div class="band" .style=${this.place(this.band)}></div>` : nothing}`;
+  }
+
+  /** The line along which the build that is selected leads its object. */
+  way() {
+    const step = this.store.steps.size === 1 ? this.store.step([...this.store.steps][0]) : null;
+    const thing = step?.kind === "path" && step.params?.path ? this.store.object(step.object) : null;
+    if (!thing) return nothing;
+    const { width, height } = this.store.shown.show;
+    return html`<svg class="drawn-line is-way" viewBox="0 0 ${width} ${height}"><g transform="translate(${thing.x + thing.width / 2} ${thing.y + thing.height / 2})"><path d=${step.params.path}></path><circle r="6"></circle></g></svg>`;
   }
 
   frame(thing, alone) {

@@ -3,12 +3,12 @@
 const RESTS_MS = 600;
 
 export class Preview {
-  /** `show(frame)` draws, `ended()` when it is over. */
+  /** `show(frame, play)` draws, `ended()` when it is over. */
   constructor(show, ended) {
     Object.assign(this, { show, ended, motion: null });
   }
 
-  /** Shows a motion, {length, frame(time)}; null ends it. */
+  /** Shows a motion, {length, play, frame(time)}; null ends it. */
   of(motion) {
     cancelAnimationFrame(this.waiting);
     const was = this.motion;
@@ -17,11 +17,11 @@ export class Preview {
     else if (was) this.ended();
   }
 
-  begin({ length, frame }) {
+  begin({ length, play, frame }) {
     const calm = matchMedia("(prefers-reduced-motion: reduce)").matches;
     const began = performance.now();
     const tick = (now) => {
-      this.show(frame(calm ? length / 2 : Math.min(length, Math.max(0, now - began) % (length + RESTS_MS))));
+      this.show(frame(calm ? length / 2 : Math.min(length, Math.max(0, now - began) % (length + RESTS_MS))), play);
       if (!calm) this.waiting = requestAnimationFrame(tick);
     };
     tick(began);

@@ -8,6 +8,8 @@ import { Sound } from "../../../site/play/sound.js";
 import { Stage } from "../../../site/play/stage.js";
 import { tenths } from "../../../site/times.js";
 
+export const ARRANGED = { everything: "everything", start: "the start", end: "the end", instant: "this instant" };
+
 export class DeskStage {
   constructor(desk) {
     this.desk = desk;
@@ -20,7 +22,8 @@ export class DeskStage {
     this.face = "arrange";
     this.listeners = new Set();
     this.looping = false;
-    this.previewing = new Preview((frame) => this.stage.show(frame), () => this.draw());
+    this.arranged = "everything";
+    this.previewing = new Preview((frame, play) => this.showOf(frame, play), () => this.draw());
     this.playhead = new Playhead({ end: () => this.store.shown.length, moved: () => this.moved(), ended: () => this.ended() });
     this.store.on("changed", () => this.draw());
     this.store.on("focus", () => this.followFocus());
@@ -85,7 +88,7 @@ export class DeskStage {
     this.pane.classList.toggle("is-arrange", !run);
     if (!order.length) stage.show({ backdrop: "#d8cdb8", layers: [] });
     else if (run) this.showFrame();
-    else if (store.slide) stage.arrange(store.focus);
+    else if (store.slide) stage.arrange(store.focus, this.arrangedTime());
     else stage.wait(store.shown.outlines[store.focus].ground);
     if (order.length) this.sound.follow(slideAt(order, this.time), this.time, this.playing);
     for (const listener of this.listeners) listener(this.time);
@@ -100,6 +103,19 @@ export class DeskStage {
     else this.stage.wait(store.shown.outlines[id].ground);
   }
 
+  /** The slide time that the Arrange face shows; null for everything where it is placed. */
+  arrangedTime() {
+    return { everything: null, start: 0, end: this.store.length(), instant: Math.min(this.store.length(), Math.max(0, this.slideTime)) }[this.arranged];
+  }
+
+  /** What the Arrange face shows next: everything, the slide's start, its end, or this instant. */
+  turnArranged() {
+    const ways = Object.keys(ARRANGED);
+    this.arranged = ways[(ways.indexOf(this.arranged) + 1) % ways.length];
+    this.setFace("arrange");
+    this.desk.notice.announce(`Arrange shows ${ARRANGED[this.arranged]}`);
+  }
+
   /** Leaves an object out of the picture while someone writes in it; null lets it in again. */
   withhold(id) {
     this.stage.withheld = id;
@@ -112,7 +128,12 @@ export class DeskStage {
     this.store.changed();
   }
 
-  /** Shows what is not in the show while it is looked at, {length, frame(time)}; null shows the show again. */
+  showOf(frame, play = this.store.play) {
+    this.stage.play = play;
+    this.stage.show(frame);
+  }
+
+  /** Shows what is not in the show while it is looked at, {length, play, frame(time)}; null shows the show again. */
   preview(motion) {
     if (motion && this.playing) this.pause();
     this.pane.classList.toggle("is-preview", Boolean(motion));

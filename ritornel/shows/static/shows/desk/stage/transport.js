@@ -1,16 +1,19 @@
 // Below the stage: its faces, the transport, the time; above it, where we are.
 
-import { html } from "../../../site/vendor/lit.js";
+import { ARRANGED } from "./stage.js";
+import { html, nothing } from "../../../site/vendor/lit.js";
 import { tenths } from "../../../site/times.js";
 import { actButton } from "../acts/rail.js";
 import { icon } from "../icons.js";
 import { Pane } from "../pane.js";
 
-export function linePane({ store }) {
+export function linePane(desk) {
+  const { store, stage } = desk;
   const chapter = () => store.shown.show.chapters.filter((c) => store.slideIndex(c.first) <= store.slideIndex()).at(-1)?.title ?? "";
   return new Pane(document.getElementById("stage-line"), {
-    shows: () => [store.slideIndex(), store.shown.order.length, chapter()],
-    draw: (index, slides, title) => html`<b class="font-medium">${slides ? `${index + 1} of ${slides}` : "No slides yet"}</b><i>${title}</i>`,
+    shows: () => [store.slideIndex(), store.shown.order.length, chapter(), stage.face, stage.arranged],
+    draw: (index, slides, title, face, arranged) => html`<b class="font-medium">${slides ? `${index + 1} of ${slides}` : "No slides yet"}</b><i>${title}</i>
+      ${slides && face === "arrange" ? actButton(desk, "arranged", { className: "act is-idle ml-auto", label: html`shows ${ARRANGED[arranged]}` }) : nothing}`,
   });
 }
 

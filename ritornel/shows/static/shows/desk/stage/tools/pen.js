@@ -1,7 +1,7 @@
-// The tool that draws: a drag draws by hand, clicks draw from corner to corner until Enter, a double click, or the first corner again.
+// The tools that draw a line and that lead objects along one: a drag draws by hand, clicks draw from corner to corner until Enter, a double click, or the first corner again.
 
 import { follow } from "../../../../site/gesture.js";
-import { newId } from "../../state/ids.js";
+import { newId, newIds } from "../../state/ids.js";
 import { inkOn } from "../../writing/ink.js";
 
 const CLOSES_PX = 9;
@@ -9,7 +9,12 @@ const STEP_PX = 2;
 
 let corners = []; // of the line that is being drawn by clicks
 
-export const PEN = {
+/** A pen; what is done with the line that was drawn, its points and how it was drawn, `done` says. */
+function pen(done) {
+  return { ...PEN_IN_HAND, done };
+}
+
+const PEN_IN_HAND = {
   name: "pen",
 
   press(desk, event, overlay) {
@@ -59,13 +64,27 @@ function finish(desk, overlay) {
 }
 
 function draw(desk, overlay, points, how) {
-  const { store } = desk;
-  const id = newId("object");
-  const line = inkOn(store.slide.background);
+  const { done } = overlay.tool;
   const rounded = points.map(({ x, y }) => [Math.round(x * 10) / 10, Math.round(y * 10) / 10]);
-  store.edit({ do: "draw-path", slide: store.focus, points: rounded, ...how, id, values: { line } });
   leave(overlay);
+  done(desk, rounded, how);
+}
+
+/** The pen whose line is an object. */
+export const PEN = pen(({ store }, points, how) => {
+  const id = newId("object");
+  store.edit({ do: "draw-path", slide: store.focus, points, ...how, id, values: { line: inkOn(store.slide.background) } });
   store.select("objects", [id]);
+});
+
+/** The pen along whose line the objects that are selected go; or, with one, what a build moves. */
+export function leadingPen(step = "") {
+  return pen(({ store }, points, how) => {
+    const objects = [...store.objects];
+    const ids = step ? [] : newIds("build", objects.length);
+    store.edit({ do: "lead-along", slide: store.focus, points, ...how, objects, step, ids });
+    store.select("steps", step ? [step] : ids);
+  });
 }
 
 function leave(overlay) {

@@ -1,0 +1,65 @@
+"""Paths as ways to be gone: places at even distances along them, and how they turn."""
+
+from collections.abc import Iterator
+from itertools import accumulate, pairwise
+from math import atan2, degrees, hypot
+from typing import NamedTuple
+
+from ritornel.core.drawing.figures import Point
+from ritornel.core.model.paths import Path
+
+_ON_A_CURVE = 24
+_PLACES = 65
+
+
+class Way(NamedTuple):
+    """A place on a path in stage units, and its direction in degrees, never turning by more than half at once."""
+
+    x: float
+    y: float
+    turned: float
+
+
+def along(path: Path) -> list[Way]:
+    """Return ``_PLACES`` places at even distances along a path, moves in it gone straight; two at least of a point."""
+    points = list(_flattened(path))
+    lengths = [0.0, *accumulate(hypot(b[0] - a[0], b[1] - a[1]) for a, b in pairwise(points))]
+    whole = lengths[-1]
+    if not whole:
+        return [Way(*points[0], 0.0)] * 2
+    found: list[Way] = []
+    at = 0
+    for n in range(_PLACES):
+        far = whole * n / (_PLACES - 1)
+        while at < len(points) - 2 and (lengths[at + 1] < far or lengths[at + 1] == lengths[at]):
+            at += 1
+        (x, y), (to_x, to_y) = points[at], points[at + 1]
+        step = lengths[at + 1] - lengths[at]
+        share = (far - lengths[at]) / step if step else 1.0
+        turned = degrees(atan2(to_y - y, to_x - x))
+        if found:
+            turned = found[-1].turned + (turned - found[-1].turned + 180) % 360 - 180
+        found.append(Way(x + (to_x - x) * share, y + (to_y - y) * share, turned))
+    return found
+
+
+def _flattened(path: Path) -> Iterator[Point]:
+    here = start = (0.0, 0.0)
+    for segment in path:
+        numbers = segment.numbers
+        if segment.letter == "C":
+            one, other, end = numbers[0:2], numbers[2:4], numbers[4:6]
+            for n in range(1, _ON_A_CURVE + 1):
+                yield _bezier(here, one, other, end, n / _ON_A_CURVE)
+            here = (end[0], end[1])
+            continue
+        here = start if segment.letter == "Z" else (numbers[0], numbers[1])
+        if segment.letter == "M":
+            start = here
+        yield here
+
+
+def _bezier(start: Point, one: tuple[float, ...], other: tuple[float, ...], end: tuple[float, ...], t: float) -> Point:
+    a, b, c, d = (1 - t) ** 3, 3 * t * (1 - t) ** 2, 3 * t * t * (1 - t), t**3
+    x, y = (a * start[i] + b * one[i] + c * other[i] + d * end[i] for i in (0, 1))
+    return x, y

@@ -1,0 +1,65 @@
+// What of an object is drawn and in which colour: its fills and lines become another colour, its outline is drawn as by a pen.
+
+const PAINTS = [["fill", "fill"], ["stroke", "stroke"], ["stop-color", "stopColor"]];
+const DRAWN = "path, line, rect, ellipse, circle, polyline, polygon, text";
+const WHOLE = 2; // up to 1 the outline is drawn, from there on it is filled
+const PEN = 3; // stage units, for what has no line of its own
+
+export class Ink {
+  constructor(element) {
+    const own = (selector) => [...element.querySelectorAll(selector)].filter((one) => element.classList.contains("stage-mark") || !one.closest(".stage-mark"));
+    this.painted = PAINTS.flatMap(([attribute, style]) =>
+      own(`[${attribute}^="#"]`).map((one) => ({ one, style, rgb: rgbOf(one.getAttribute(attribute)) })));
+    this.picture = element.querySelector(".stage-framed");
+    this.lines = own(DRAWN).filter((one) => !one.closest("clipPath, mask, filter"));
+  }
+
+  /** `colour`: [red, green, blue, how opaque] laid over its own; `drawn`: 0 to 2. */
+  show(colour, drawn = WHOLE) {
+    const words = String(colour ?? "");
+    if (words !== (this.words ?? "")) for (const { one, style, rgb } of this.painted) one.style[style] = colour?.[3] ? mixed(rgb, colour) : "";
+    this.words = words;
+    if (drawn !== (this.drawn ?? WHOLE)) {
+      for (const one of this.lines) draw(one, drawn);
+      if (this.picture && !this.lines.length) this.picture.style.opacity = drawn >= WHOLE ? "" : String(drawn / WHOLE); // it has no outline: it fades
+    }
+    this.drawn = drawn;
+  }
+}
+
+function rgbOf(hex) {
+  return [1, 3, 5].map((at) => parseInt(hex.slice(at, at + 2), 16));
+}
+
+function mixed(rgb, [red, green, blue, share]) {
+  return `rgb(${[red, green, blue].map((value, n) => Math.round(rgb[n] + (value - rgb[n]) * share)).join(",")})`;
+}
+
+function draw(one, drawn) {
+  const { style } = one;
+  const line = Math.min(1, Math.max(0, drawn));
+  const filled = Math.min(1, Math.max(0, drawn - 1));
+  const painted = (name) => one.closest(`[${name}]`)?.getAttribute(name) ?? "none";
+  const lined = painted("stroke") !== "none";
+  if (drawn >= WHOLE || (lined && painted("fill") === "none" && line === 1)) {
+    for (const name of ["strokeDasharray", "fillOpacity", "stroke", "strokeWidth", "strokeOpacity", "visibility"]) style[name] = "";
+    return;
+  }
+  const far = length(one);
+  style.strokeDasharray = `${far * line} ${2 * far}`;
+  style.visibility = line ? "" : "hidden";
+  style.fillOpacity = String(filled);
+  if (lined) return;
+  style.stroke = painted("fill").startsWith("#") ? painted("fill") : "currentColor";
+  style.strokeWidth = String(one.tagName === "text" ? size(one) / 36 : PEN);
+  style.strokeOpacity = String(1 - filled);
+}
+
+/** How long an outline is, in its own units; of letters, longer than any. */
+function length(one) {
+  return one.tagName === "text" ? 5 * size(one) : one.getTotalLength();
+}
+
+function size(text) {
+  return Number(text.closest("[font-size]")?.getAttribute("font-size") ?? 40);
+}
