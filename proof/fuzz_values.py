@@ -57,7 +57,7 @@ class Values:
         made: dict[str, Callable[[], Any]] = {
             "slide": lambda: document["id"], "slides": lambda: self._some(ids), "after": lambda: choose([None, *ids]),
             "before": lambda: choose([None, *ids]), "objects": lambda: self._some(objects), "steps": lambda: self._some(steps),
-            "step": lambda: choose(steps), "cue": lambda: number(5), "index": lambda: number(-1, 5), "by": lambda: number(-9000, 9000),
+            "step": lambda: choose(steps), "cue": lambda: number(5), "index": lambda: number(-1, 5), "by": lambda: choose([number(-9000, 9000), "whole", "level", "line", "word", "character"]),
             "object": lambda: choose([choose(objects), {"kind": choose(["text", "shape", "line", "picture", "clip", "sound", "?"]),
                                                          **self._fields("set-objects")}]),
             "values": lambda: {choose(objects): self._fields(command)} if command == "set-objects" else self._fields(command), "wait": lambda: choose([None, number(9000)]),
@@ -65,7 +65,7 @@ class Values:
             "effect": lambda: choose(["", "fade", "slide", "grow", "pulse", "appear", "swirl"]), "order": lambda: choose(["each", "together"]),
             "edge": lambda: choose(["start", "end"]), "on": lambda: choose(["slide", "cue"]), "to": lambda: choose(["front", "back"]),
             "transition": lambda: {"type": choose(["cut", "push", "fade", "carry", "leaf", "blocks", "x"]), "softness": choose([0, 0.5, 2]), "easing": choose(["", "spring(90, 9)", "spring(0, 0)"])}, "fit": lambda: choose(["whole", "fill"]),
-            "by": lambda: choose(["whole", "level", "line", "word", "character"]), "new_cue": lambda: choose([True, False]), "assets": lambda: ["0" * 64],
+            "new_cue": lambda: choose([True, False]), "assets": lambda: ["0" * 64],
             "points": lambda: [[number(-400, 1400), number(900)] for _ in range(number(60))], "within": lambda: [number(99), 0, number(900), number(-5, 900)],
             "paragraphs": lambda: choose([self._looks()["paragraphs"], ["One", "Two"]]), "was": lambda: ["One"], "path": lambda: self._looks()["path"],
             "of": lambda: choose(objects), "group": lambda: choose([None, "g", "x" * 99]), "by_hand": lambda: choose([True, False]),

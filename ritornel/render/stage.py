@@ -65,7 +65,7 @@ def _parted(slide: Slide) -> dict[str, _Parted]:
     """Return which paragraphs of which texts are drawn in words, or in letters; in words where both are asked for."""
     found: dict[str, dict[int, Unit]] = {}
     for step in slide.running_order:
-        if step.part is not None and step.part.unit != "line":
+        if step.part is not None and step.part.unit != "line" and not step.off:
             lines = found.setdefault(step.object, {})
             unit = step.part.unit
             lines[step.part.paragraph] = "word" if lines.get(step.part.paragraph) == "word" else unit

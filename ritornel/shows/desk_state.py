@@ -264,6 +264,8 @@ def _group(group: GroupTime, slide: Slide, assets: dict[str, Asset]) -> dict[str
 
 def _step(timed: StepTime, slide: Slide, assets: dict[str, Asset]) -> dict[str, Any]:
     step = timed.step
+    if not step.object:  # what is off plays as nothing
+        step = next((s for s in slide.running_order if s.id == step.id), step)
     effect = effect_for(step.kind, step.effect)
     return {
         "id": step.id,
@@ -274,6 +276,7 @@ def _step(timed: StepTime, slide: Slide, assets: dict[str, Asset]) -> dict[str, 
         "effect": effect.name,
         "verb": effect.verbs.get(step.kind, step.kind) if step.object else "takes time",
         "name": step_name(step, slide, assets),
+        "off": step.off,
         "start": timed.start_ms,
         "end": timed.end_ms,
         "duration": step.duration_ms,

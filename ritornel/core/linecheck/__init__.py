@@ -1,7 +1,7 @@
 """The line check: what will go wrong in a show, found before it goes out. One file per rule.
 
-A file states ``RULE``, a ``Rule``: its name, a title, and ``look(number, slide, time)``, which yields what it finds on
-one slide, ``number`` counted from 1. A new rule is one new file here.
+A file states ``RULE``, a ``Rule``: its name, a title, and ``look(number, slide, time, stage)``, which yields what it
+finds on one slide, ``number`` counted from 1, on a stage of that size. A new rule is one new file here.
 """
 
 import importlib
@@ -29,10 +29,11 @@ _found: Recalled[list[Finding]] = Recalled(_MOST_BYTES)
 def check(show: Show, times: Sequence[SlideTime]) -> list[Finding]:
     """Return the findings of every rule, in the order of the slides. ``times`` are the slides' times in order."""
     found: list[Finding] = []
+    stage = show.width, show.height
     for number, (slide, time) in enumerate(zip(show.slides, times, strict=True), 1):
-        here = _found.get(slide, time, by=number)
+        here = _found.get(slide, time, by=(number, stage))
         if here is None:
-            here = [f for rule in RULES.values() for f in rule.look(number, slide, time)]
-            _found.put(here, 600 + 600 * len(here), slide, time, by=number)
+            here = [f for rule in RULES.values() for f in rule.look(number, slide, time, stage)]
+            _found.put(here, 600 + 600 * len(here), slide, time, by=(number, stage))
         found += here
     return found

@@ -2,13 +2,13 @@
 
 from collections.abc import Iterable
 
-from ritornel.core.linecheck.finding import Finding, Rule
+from ritornel.core.linecheck.finding import Finding, Rule, Size, taken_away
 from ritornel.core.model import Part, Slide, Step
 from ritornel.core.text.naming import step_name
 from ritornel.core.time.slide_clock import SlideTime, StepTime
 
 
-def _look(number: int, slide: Slide, time: SlideTime) -> Iterable[Finding]:
+def _look(number: int, slide: Slide, time: SlideTime, stage: Size) -> Iterable[Finding]:
     by_target: dict[tuple[str, Part | None], list[StepTime]] = {}
     for group in time.groups:
         for timed in group.steps:
@@ -18,7 +18,7 @@ def _look(number: int, slide: Slide, time: SlideTime) -> Iterable[Finding]:
     for timed_steps in by_target.values():
         for step, words in _unseen(sorted(timed_steps, key=lambda timed: timed.start_ms)):
             named = f"slide {number}: “{step_name(step, slide, {})}” {words}"
-            yield Finding("comes-and-goes", slide.id, named, step.id, step.object)
+            yield Finding("comes-and-goes", slide.id, named, step.id, step.object, taken_away(slide, step))
 
 
 def _unseen(timed_steps: list[StepTime]) -> Iterable[tuple[Step, str]]:

@@ -2,13 +2,13 @@
 
 from collections.abc import Iterable
 
-from ritornel.core.linecheck.finding import Finding, Rule
+from ritornel.core.linecheck.finding import Finding, Rule, Size
 from ritornel.core.model import Slide
 from ritornel.core.time.script import MARK, has_words
 from ritornel.core.time.slide_clock import SlideTime
 
 
-def _look(number: int, slide: Slide, time: SlideTime) -> Iterable[Finding]:
+def _look(number: int, slide: Slide, time: SlideTime, stage: Size) -> Iterable[Finding]:
     marks = [int(m) for m in MARK.findall(slide.script)]
     cues = range(1, len(time.groups))
     for mark in sorted(set(marks) - set(cues)):

@@ -1,22 +1,40 @@
 """What a rule of the line check is, and what it finds."""
 
 from collections.abc import Callable, Iterable
-from typing import NamedTuple
+from typing import Any, NamedTuple
 
 from msgspec import Struct
 
-from ritornel.core.model import Slide
+from ritornel.core.model import Slide, Step
 from ritornel.core.time.slide_clock import SlideTime
+
+Size = tuple[int, int]
+"""Width and height of the stage, in stage units."""
+
+
+class Mend(Struct, frozen=True):
+    """What puts something right: words for a button, and the edit as it is sent (see ``core.edits``)."""
+
+    words: str
+    command: dict[str, Any]
+
+
+def taken_away(slide: Slide, step: Step) -> Mend:
+    """Return the mend that takes a build away."""
+    return Mend("Take the build away", {"do": "delete-steps", "slide": slide.id, "steps": [step.id]})
 
 
 class Finding(Struct, frozen=True):
-    """One thing that is wrong: the rule's name, the slide's id, the build or object if it is one, and words."""
+    """One thing that is wrong: the rule's name, the slide's id, the build or object if it is one, words, and a mend
+    where one can be computed.
+    """
 
     rule: str
     slide: str
     message: str
     build: str = ""
     object: str = ""
+    mend: Mend | None = None
 
 
 class Rule(NamedTuple):
@@ -24,7 +42,7 @@ class Rule(NamedTuple):
 
     name: str
     title: str
-    look: Callable[[int, Slide, SlideTime], Iterable[Finding]]
+    look: Callable[[int, Slide, SlideTime, Size], Iterable[Finding]]
 
 
 def seconds(ms: int) -> str:

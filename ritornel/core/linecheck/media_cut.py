@@ -2,12 +2,12 @@
 
 from collections.abc import Iterable
 
-from ritornel.core.linecheck.finding import Finding, Rule, seconds
+from ritornel.core.linecheck.finding import Finding, Rule, Size, seconds
 from ritornel.core.model import Clip, Slide
 from ritornel.core.time.slide_clock import SlideTime
 
 
-def _look(number: int, slide: Slide, time: SlideTime) -> Iterable[Finding]:
+def _look(number: int, slide: Slide, time: SlideTime, stage: Size) -> Iterable[Finding]:
     things = {o.id: o for o in slide.objects}
     for name, unseen in time.unseen:
         noun = "clip" if isinstance(things[name], Clip) else "sound"

@@ -2,7 +2,7 @@
 
 from collections.abc import Iterable
 
-from ritornel.core.linecheck.finding import Finding, Rule
+from ritornel.core.linecheck.finding import Finding, Rule, Size
 from ritornel.core.model import Slide, Text
 from ritornel.core.text.fonts import face_of, faces_for, has_all
 from ritornel.core.text.naming import object_name
@@ -12,7 +12,7 @@ from ritornel.core.time.slide_clock import SlideTime
 _TOLD = 5
 
 
-def _look(number: int, slide: Slide, time: SlideTime) -> Iterable[Finding]:
+def _look(number: int, slide: Slide, time: SlideTime, stage: Size) -> Iterable[Finding]:
     for thing in slide.objects:
         if isinstance(thing, Text) and (missing := _missing(thing)):
             told = " ".join(missing[:_TOLD]) + (" …" if len(missing) > _TOLD else "")

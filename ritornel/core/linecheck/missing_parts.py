@@ -2,14 +2,14 @@
 
 from collections.abc import Iterable
 
-from ritornel.core.linecheck.finding import Finding, Rule
+from ritornel.core.linecheck.finding import Finding, Rule, Size
 from ritornel.core.model import Slide, Text
 from ritornel.core.text.naming import part_name
 from ritornel.core.text.parts import has_part
 from ritornel.core.time.slide_clock import SlideTime
 
 
-def _look(number: int, slide: Slide, time: SlideTime) -> Iterable[Finding]:
+def _look(number: int, slide: Slide, time: SlideTime, stage: Size) -> Iterable[Finding]:
     texts = {o.id: o for o in slide.objects if isinstance(o, Text)}
     for place, step in enumerate(slide.running_order, 1):
         text = texts.get(step.object)

@@ -2,13 +2,13 @@
 
 from collections.abc import Iterable
 
-from ritornel.core.linecheck.finding import Finding, Rule
+from ritornel.core.linecheck.finding import Finding, Rule, Size
 from ritornel.core.model import Slide
 from ritornel.core.time.narration import marked_cues
 from ritornel.core.time.slide_clock import SlideTime
 
 
-def _look(number: int, slide: Slide, time: SlideTime) -> Iterable[Finding]:
+def _look(number: int, slide: Slide, time: SlideTime, stage: Size) -> Iterable[Finding]:
     if slide.narration is None:
         return
     marks = slide.narration.marks[: len(time.groups) - 1]

@@ -2,14 +2,14 @@
 
 from collections.abc import Iterable
 
-from ritornel.core.linecheck.finding import Finding, Rule
+from ritornel.core.linecheck.finding import Finding, Rule, Size
 from ritornel.core.model import Slide, Text
 from ritornel.core.text.fitting import excess
 from ritornel.core.text.naming import object_name
 from ritornel.core.time.slide_clock import SlideTime
 
 
-def _look(number: int, slide: Slide, time: SlideTime) -> Iterable[Finding]:
+def _look(number: int, slide: Slide, time: SlideTime, stage: Size) -> Iterable[Finding]:
     for thing in slide.objects:
         if isinstance(thing, Text) and not thing.grows and (over := excess(thing)):
             message = f"slide {number}: “{object_name(thing, {})}” runs {over:.0f} units out of its box"

@@ -2,12 +2,12 @@
 
 from collections.abc import Iterable
 
-from ritornel.core.linecheck.finding import Finding, Rule, seconds
+from ritornel.core.linecheck.finding import Finding, Rule, Size, seconds
 from ritornel.core.model import Slide
 from ritornel.core.time.slide_clock import SlideTime
 
 
-def _look(number: int, slide: Slide, time: SlideTime) -> Iterable[Finding]:
+def _look(number: int, slide: Slide, time: SlideTime, stage: Size) -> Iterable[Finding]:
     if time.too_short_ms:
         yield Finding("too-short", slide.id, f"slide {number}: too short by {seconds(time.too_short_ms)}")
 

@@ -2,13 +2,13 @@
 
 from collections.abc import Iterable
 
-from ritornel.core.linecheck.finding import Finding, Rule, seconds
+from ritornel.core.linecheck.finding import Finding, Rule, Size, seconds
 from ritornel.core.model import Slide
 from ritornel.core.motion.transitions import transition_ms
 from ritornel.core.time.slide_clock import SlideTime
 
 
-def _look(number: int, slide: Slide, time: SlideTime) -> Iterable[Finding]:
+def _look(number: int, slide: Slide, time: SlideTime, stage: Size) -> Iterable[Finding]:
     asked = transition_ms(slide.transition)
     if asked > time.transition_ms:
         lasts = f"it lasts {seconds(time.length_ms)}, and its transition of {seconds(asked)} is shortened to that"

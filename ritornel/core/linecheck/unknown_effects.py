@@ -2,7 +2,7 @@
 
 from collections.abc import Iterable, Iterator
 
-from ritornel.core.linecheck.finding import Finding, Rule
+from ritornel.core.linecheck.finding import Finding, Rule, Size
 from ritornel.core.model import Slide, Step, Transition
 from ritornel.core.motion.builds import effect_for, is_known
 from ritornel.core.motion.declared import allows, demand
@@ -11,7 +11,7 @@ from ritornel.core.motion.transitions import TRANSITIONS, transition_for
 from ritornel.core.time.slide_clock import SlideTime
 
 
-def _look(number: int, slide: Slide, time: SlideTime) -> Iterable[Finding]:
+def _look(number: int, slide: Slide, time: SlideTime, stage: Size) -> Iterable[Finding]:
     for words in transition_complaints(slide.transition):
         yield Finding("unknown-effect", slide.id, f"slide {number}: {words}")
     for place, step in enumerate(slide.running_order, 1):

@@ -88,7 +88,8 @@ class Step(Struct, frozen=True, kw_only=True, omit_defaults=True):
 
     Left out: ``effect`` and ``duration`` take the default of the kind and the effect, ``easing`` (a CSS
     easing function) that of the effect. A step without an ``object`` moves nothing and only takes time. What a part
-    of a text that came in does ``afterwards``, it does when the next of its family comes.
+    of a text that came in does ``afterwards``, it does when the next of its family comes. One that is ``off`` keeps its
+    place and its cue, moves nothing and takes no time.
     """
 
     id: Id
@@ -103,6 +104,12 @@ class Step(Struct, frozen=True, kw_only=True, omit_defaults=True):
     repeat: Count = 1
     easing: Name = ""
     afterwards: Afterwards = "stays"
+    off: bool = False
+
+    @property
+    def playing(self) -> "Step":
+        """The step as it plays: one that is off as one of nothing."""
+        return Step(id=self.id, trigger=self.trigger, duration_ms=0) if self.off else self
 
 
 class Narration(Struct, frozen=True, kw_only=True, omit_defaults=True):

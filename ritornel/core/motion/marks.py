@@ -24,7 +24,7 @@ def marks_of(slide: Slide, stage_width: int, stage_height: int) -> dict[str, lis
     for step in slide.running_order:
         effect = effect_for(step.kind, step.effect)
         thing = objects.get(step.object)
-        if effect.mark is None or thing is None or (box := target_box(thing, step.part)) is None:
+        if step.off or effect.mark is None or thing is None or (box := target_box(thing, step.part)) is None:
             continue
         mark = effect.mark(asked_of(step, thing, box, stage_width, stage_height))
         beside = box._replace(x=box.x - thing.x, y=box.y - thing.y)

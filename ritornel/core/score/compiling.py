@@ -113,10 +113,10 @@ def _weight(score: SlideScore) -> int:
 
 
 def with_defaults(slide: Slide) -> Slide:
-    """Return the slide with every step's duration there: its own, or its effect's default."""
-    if all(s.duration_ms is not None for s in slide.running_order):
+    """Return the slide as it plays, every step's duration there: its own, or its effect's default."""
+    if all(s.duration_ms is not None and not s.off for s in slide.running_order):
         return slide
-    return replace(slide, running_order=tuple(_timed(s) for s in slide.running_order))
+    return replace(slide, running_order=tuple(_timed(s.playing) for s in slide.running_order))
 
 
 def _timed(step: Step) -> Step:

@@ -33,7 +33,8 @@ class StepTime(NamedTuple):
 class GroupTime(NamedTuple):
     """When a group starts and settles, in slide time, and the wait before it (None for group 0).
 
-    ``motion_ms`` is how long it moves when no early cue cuts it short.
+    ``motion_ms`` is how long it moves when no early cue cuts it short, ``said_ms`` how long what is said with it takes
+    (None on a slide without a script).
     """
 
     cue: int
@@ -43,6 +44,7 @@ class GroupTime(NamedTuple):
     wait_ms: int | None
     reason: Reason | None
     steps: tuple[StepTime, ...]
+    said_ms: int | None = None
 
 
 class SlideTime(Struct, frozen=True, weakref=True):
@@ -76,6 +78,7 @@ def run(
     first_start = 0 if slide.builds_with_transition else transition_ms
     playback = Playback(slide, first_start, asset_lengths)
     dwell, floors = _dwell_and_floors(slide, steps, pace, shown_before)
+    told: Sequence[int | None] = dwell if has_words(slide.script) else [None] * len(steps)
     voice = _voice(slide, transition_ms, len(steps))
     groups: list[GroupTime] = []
     start = first_start
@@ -89,7 +92,7 @@ def run(
             following = _rest(slide, number + 1, floors[number], dwell[number] - motion.motion_ms)
             cut, following = _next_start(number, start, settled, following, voice)
             settled = min(settled, cut)
-        groups.append(_group(number, start, settled, motion, wait, cut))
+        groups.append(_group(number, start, settled, motion, wait, cut)._replace(said_ms=told[number]))
         for timed in groups[-1].steps:
             if timed.step.kind in ("play", "pause"):
                 playback.tell(timed.step.object, timed.start_ms, timed.step.kind)

@@ -213,7 +213,7 @@ def _clockwork() -> Document:
             build("b2", "chain", "slide", "alongside", duration=1600, params={"side": "top", "distance": 100}, easing="ease-in-out"),
             build("b3", "weight", "pulse", kind="emphasis"),
             build("b4", "weight", "pulse", kind="emphasis"),
-            build("b5", "weight", "pulse", kind="emphasis", repeat=3),
+            build("b5", "weight", "pulse", kind="emphasis", repeat=2),
         ],
     }  # fmt: skip
 

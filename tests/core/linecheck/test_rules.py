@@ -11,7 +11,7 @@ class Rules(TestCase):
         return [f.message for f in findings(made, compile(made))]
 
     def test_a_sound_show_has_no_findings(self):
-        self.assertEqual(self.found(slide(step("a"), script="One [1] two")), [])
+        self.assertEqual(self.found(slide(step("a"), script="One [1] two of them")), [])
         self.assertGreaterEqual(len(RULES), 4)
 
     def test_too_short(self):
@@ -21,7 +21,7 @@ class Rules(TestCase):
 
     def test_cue_marks(self):
         self.assertEqual(
-            self.found(slide(step("a"), step("b", kind="emphasis"), script="One [3] two [1] three")),
+            self.found(slide(step("a", duration=300), step("b", kind="emphasis"), script="One [3] two [1] three")),
             [
                 "slide 1: the script marks cue 3, and there is no cue 3",
                 "slide 1: the cue marks in the script are out of order",

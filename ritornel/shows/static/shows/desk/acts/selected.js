@@ -83,6 +83,14 @@ export function turnOn({ store }, field) {
   store.edit({ do: "set-objects", slide: store.focus, values: Object.fromEntries(things.map((thing) => [thing.id, { [field]: on }])) });
 }
 
+/** Turns the builds that are selected off, without taking them away; with all of them so already, on. */
+export function turnOff({ store, notice }) {
+  const steps = [...store.steps];
+  if (!steps.length) return notice.say("Select a build first: in the prompt book, or on the timeline.");
+  const off = !steps.every((id) => store.step(id)?.off);
+  return store.edit({ do: "set-steps", slide: store.focus, steps, values: { off } });
+}
+
 export function selectNothing({ store }) {
   store.select("objects", []);
 }

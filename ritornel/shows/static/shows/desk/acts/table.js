@@ -12,9 +12,10 @@
 import { addLine, addMedia, addShape, choosePictures, newText, shapeMenu } from "./adding.js";
 import { give, takeLook } from "./clipboard.js";
 import { addSlide, continueSlide, crossfade, moveSlide, stepSlide } from "./slides.js";
-import { buildAgain, buildMenu, duplicate, editSelected, group, placeMenu, remove, restack, rollList, selectAll, selectNext, selectNothing, turnOn, ungroup } from "./selected.js";
+import { buildAgain, buildMenu, duplicate, editSelected, group, placeMenu, remove, restack, rollList, selectAll, selectNext, selectNothing, turnOff, turnOn, ungroup } from "./selected.js";
 import { guideMenu } from "../stage/guides.js";
 import { leadingPen, PEN } from "../stage/tools/pen.js";
+import { openLineCheck } from "../sheets/line_check.js";
 import { openHelp } from "./help.js";
 
 export const ACTS = [
@@ -53,6 +54,7 @@ export const ACTS = [
 
   { id: "motion", name: "Motion", keys: ["M"], help: "what else the selected build, or the slide's transition, could be", needs: "slide", run: (desk) => desk.book.openMotion() },
   { id: "crossfade", name: "Crossfade", keys: ["X"], help: "let the slide, or those selected, dissolve in 0.6 s", needs: "slide", run: crossfade },
+  { id: "turn-off", name: "Turn off", keys: ["Q"], help: "turn the builds that are selected off, or on again", run: turnOff },
   { id: "build-again", name: "Like the last build", keys: ["Alt+B"], help: "build what is selected like the last build", needs: "objects", run: buildAgain },
 
   { id: "select-next", name: "Select the next object", keys: ["O"], needs: "slide", run: (desk) => selectNext(desk, 1) },
@@ -86,6 +88,7 @@ export const ACTS = [
   { id: "zoom-out", name: "Further", keys: ["-"], help: "timeline: further", run: (desk) => desk.timeline.zoomBy(1 / 1.5) },
 
   { id: "script", name: "To the script", keys: ["W"], help: "write in the script", needs: "slide", run: (desk) => desk.book.focusScript() },
+  { id: "line-check", name: "Line check", keys: ["Z"], help: "what is wrong in the show, with ways there and mends", run: openLineCheck },
   { id: "help", name: "Keys", keys: ["?"], help: "this list", run: () => openHelp(ACTS) },
 ];
 

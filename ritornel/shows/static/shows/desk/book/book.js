@@ -170,7 +170,7 @@ export class PromptBook {
   drawEntries() {
     const { store } = this;
     const { groups } = store.slide.time;
-    const shown = [store.slide, store.selection.steps];
+    const shown = [store.slide, store.selection.steps, store.shown.findings];
     for (const [cue, view] of this.passages) {
       const group = groups[cue];
       if (!group) continue;

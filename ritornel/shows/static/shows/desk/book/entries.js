@@ -3,6 +3,7 @@
 import { follow } from "../../../site/gesture.js";
 import { html, nothing, ref } from "../../../site/vendor/lit.js";
 import { seconds } from "../../../site/times.js";
+import { sentence } from "../sheets/line_check.js";
 import { objectThumbnail } from "../../../site/play/thumbnails.js";
 
 /** How a build is triggered, in words. */
@@ -20,12 +21,13 @@ export function entry(desk, timed, group) {
   const place = group.steps.findIndex((one) => one.id === timed.id);
   const chosen = store.steps.has(timed.id);
   const toggle = () => store.select("steps", chosen && store.steps.size === 1 ? [] : [timed.id]);
-  const lasts = timed.kind === "play" || timed.kind === "pause" ? "" : `${seconds(timed.end - timed.start)} s`;
-  return html`<div class="entry ${chosen ? "is-selected" : ""}" data-step=${timed.id} data-cue=${group.cue} data-place=${place} tabindex="0" role="button"
+  const found = store.shown.findings.filter((finding) => finding.build === timed.id && finding.slide === store.focus);
+  const lasts = step.off ? "off" : timed.kind === "play" || timed.kind === "pause" ? "" : `${seconds(timed.end - timed.start)} s`;
+  return html`<div class="entry ${chosen ? "is-selected" : ""} ${step.off ? "is-off" : ""}" data-step=${timed.id} data-cue=${group.cue} data-place=${place} tabindex="0" role="button"
       aria-pressed=${String(chosen)} @keydown=${(event) => key(desk, event, timed.id, toggle)} @pointerdown=${(event) => press(desk, event, timed.id, toggle)}>
     <span class="entry-picture" ${ref((root) => root && picture(root, store, timed))}></span>
     <span class="entry-what"><b>${timed.name}</b><span>${timed.verb}</span></span>
-    <span class="entry-when">${whenWords(step, group, place)}</span>
+    <span class="entry-when">${found.length ? html`<i class="found-mark" title=${found.map((f) => sentence(f.message)).join(" ")}>see</i> ` : nothing}${whenWords(step, group, place)}</span>
     <span class="entry-lasts">${lasts}</span>
   </div>`;
 }

@@ -12,6 +12,7 @@
 //   foot()          what stands under the sentence
 
 import { evaluate, stateAt } from "../../../site/play/evaluate.js";
+import { mendButton, sentence } from "../sheets/line_check.js";
 import { leadingPen } from "../stage/tools/pen.js";
 import { html, nothing } from "../../../site/vendor/lit.js";
 
@@ -129,7 +130,10 @@ function buildFoot(desk, id) {
   const object = store.object(step.object);
   const family = familyOf(store, step);
   const meant = (all, words) => html`<button class="act ${familyIsMeant === all ? "" : "is-idle"}" aria-pressed=${String(familyIsMeant === all)} @click=${() => mean(store, all)}>${words}</button>`;
-  return html`${family.length > 1 ? html`<span class="soft">what is set is for</span>${meant(true, `all ${family.length}`)}${meant(false, "this one")}` : nothing}
+  const found = store.shown.findings.filter((finding) => finding.build === id && finding.slide === slide);
+  return html`${found.map((finding) => html`<p class="found-here">${sentence(finding.message)} ${mendButton(desk, finding)}</p>`)}
+    ${family.length > 1 ? html`<span class="soft">what is set is for</span>${meant(true, `all ${family.length}`)}${meant(false, "this one")}` : nothing}
+    <button class="act" @click=${() => store.edit({ do: "set-steps", slide, steps: familyIsMeant ? family : [id], values: { off: !step.off } })}>${step.off ? "Turn on" : "Turn off"}</button>
     <button class="act" @click=${() => store.edit({ do: "delete-steps", slide, steps: [id] })}>Delete build</button>
     ${object ? html`<button class="act" @click=${() => store.select("objects", [object.id])}>Its object</button>` : nothing}
     <button class="act ml-auto" @click=${() => buildOf(desk, id).see()}>See it</button>`;
