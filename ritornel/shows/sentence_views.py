@@ -6,6 +6,7 @@ from uuid import UUID
 
 import msgspec
 from django.http import HttpRequest, HttpResponse
+from django.templatetags.static import static
 from django.views.decorators.http import require_POST
 from msgspec.structs import replace
 
@@ -17,6 +18,7 @@ from ritornel.core.sentences import Sentence
 from ritornel.core.sentences.builds import KINDS, Sample, build_samples, build_sentence
 from ritornel.core.sentences.transitions import transition_samples, transition_sentence
 from ritornel.core.text.naming import slide_title, step_name
+from ritornel.library.spots import shipped
 from ritornel.render.stage import marks
 from ritornel.shows import keeping
 from ritornel.shows.access import own_show
@@ -54,7 +56,18 @@ def sentence(request: HttpRequest, show_id: UUID) -> HttpResponse:
     if place is None:
         raise BadEdit("that slide is not in the show any more")
     said, samples = _build(show, place, wanted) if wanted.step else _transition(show, place, wanted)
-    return answer({"sentence": said, "samples": samples})
+    return answer({"sentence": said, "samples": samples, "heard": _heard()})
+
+
+def _sounds(show: Show) -> list[tuple[str, str]]:
+    """Return what can be heard with a motion: the sounds of the show, and those that ship."""
+    own = [(a.id, a.name.rsplit(".", 1)[0]) for a in show.assets if a.kind == "sound" and a.id not in shipped()]
+    return [*((i, spot.name) for i, spot in shipped().items()), *own]
+
+
+def _heard() -> dict[str, str]:
+    """Return the addresses at which those that ship are heard."""
+    return {i: static(spot.static) for i, spot in shipped().items()}
 
 
 def _transition(show: Show, place: int, wanted: Said) -> tuple[Sentence, dict[str, Any]]:
@@ -64,7 +77,7 @@ def _transition(show: Show, place: int, wanted: Said) -> tuple[Sentence, dict[st
     if wanted.transition is not None:
         transition = convert(wanted.transition, Transition)
         new, old = "Each picture", "the slide before"
-    said = transition_sentence(transition, new, old)
+    said = transition_sentence(transition, new, old, _sounds(show))
     plans = transition_samples(transition, wanted.group, show.width, show.height)
     return said, {name: {"length": plan.duration_ms, "plan": plan} for name, plan in plans.items()}
 
@@ -80,7 +93,7 @@ def _build(show: Show, place: int, wanted: Said) -> tuple[Sentence, dict[str, An
         raise BadEdit("that build is not in the running order any more")
     assets = {a.id: a for a in show.assets}
     name = step_name(replace(step, part=None) if wanted.family else step, slide, assets)
-    said = build_sentence(step, slide, compile(show).times[place], name)
+    said = build_sentence(step, slide, compile(show).times[place], name, _sounds(show))
     kind = next((kind for kind, words in KINDS.items() if words == wanted.group), None)
     samples = {} if kind is None else build_samples(step, slide, kind, show.width, show.height)
     return said, {name: _sample(sample, show) for name, sample in samples.items()}

@@ -1,5 +1,6 @@
 """The pages of shows: the list, the desk, edits, documents in and out."""
 
+from collections.abc import Iterable
 from contextlib import suppress
 from typing import Annotated, Any, Literal
 from uuid import UUID
@@ -29,6 +30,7 @@ from ritornel.formats.show_document import zip_blocks
 from ritornel.formats.svg_outline import MOST_BYTES, outline_of
 from ritornel.library.models import Asset, clean_name
 from ritornel.library.serving import file_response, streamed
+from ritornel.library.spots import bring
 from ritornel.shows import desk_state, keeping, pictures
 from ritornel.shows.access import own_show, own_show_loaded
 from ritornel.shows.arriving import arrive, go_on
@@ -291,6 +293,7 @@ def edit(request: HttpRequest, show_id: UUID) -> HttpResponse:
     wanted = asked(request, Edits)
     show = keeping.load(row)
     known = show if row.revision == wanted.have else None
+    _bring(row, (one.command for one in wanted.commands))
     results = [_carry_out(row.pk, wanted.page, one) for one in wanted.commands]
     row.refresh_from_db()
     show = keeping.load(row)
@@ -298,6 +301,13 @@ def edit(request: HttpRequest, show_id: UUID) -> HttpResponse:
     near = [*wanted.near, *(i for r in results for i in r.slides[:FIRST_SLIDES])]
     error = next((r.error for r in results if r.error), "")
     return answer({**desk_state.state(row, show, known, near), "results": results, "error": error}, status)
+
+
+def _bring(row: Show, commands: Iterable[dict[str, Any] | str]) -> None:
+    """Take sounds that ship into the owner's library before an edit names them."""
+    with suppress(BadEdit):
+        made = [read_command(command) for command in commands if isinstance(command, dict)]
+        bring(row.owner, [asset for command in made for asset in command.brings_assets])
 
 
 def _carry_out(show_id: UUID, page: str, one: One) -> Result:
@@ -340,6 +350,7 @@ def try_edit(request: HttpRequest, show_id: UUID) -> HttpResponse:
     row = own_show(request, show_id)
     wanted = asked(request, Trial)
     *before, last = [read_command(command) for command in wanted.commands]
+    _bring(row, wanted.commands)
     known = show = keeping.load(row, [asset for command in (*before, last) for asset in command.brings_assets])
     for command in before:
         with suppress(BadEdit):

@@ -1,6 +1,7 @@
 """Sentences for the desk: with what is on its way, and refused in words where there is nothing to say."""
 
-from tests.made import show, slide, step
+from ritornel.library.models import Asset
+from tests.made import edits, show, slide, step
 from tests.material import OwnerCase
 
 
@@ -46,3 +47,29 @@ class Sentences(OwnerCase):
             answer = self.ask(**body)
             self.assertEqual(answer.status_code, 400)
             self.assertIn(words, answer.json()["error"])
+
+
+class ShippedSounds(OwnerCase):
+    def test_one_that_is_chosen_is_taken_into_the_library_once(self):
+        row = self.keep(show(slide(step("a"), id="one"), slide(id="two")))
+        self.client.force_login(self.owner)
+        said = self.client.post(
+            f"/shows/{row.pk}/sentence", {"slide": "one", "step": "a"}, content_type="application/json"
+        ).json()
+        bell = next(c for c in said["sentence"]["settings"]["sound"]["choices"] if c["words"] == "a bell")
+        asset = bell["values"]["sound"]["asset"]
+        self.assertEqual(said["heard"][asset], "/static/library/spots/bell.ogg")
+        set_step = {"do": "set-steps", "slide": "one", "steps": ["a"], "values": bell["values"]}
+        transition = {"transition": {"type": "fade", "sound": {"asset": asset}}}
+        set_slide = {"do": "set-slides", "slides": ["two"], "values": transition}
+        answer = self.client.post(
+            f"/shows/{row.pk}/edit", edits(0, set_step, set_slide), content_type="application/json"
+        )
+        self.assertEqual([r["done"] for r in answer.json()["results"]], [True, True])
+        self.assertEqual(
+            [(a.sha256, a.name, a.licence) for a in Asset.objects.filter(owner=self.owner)],
+            [(asset, "a bell.ogg", "CC0 1.0, made for Ritornel")],
+        )
+        self.assertEqual(answer.json()["assets"][asset]["kind"], "sound")
+        spans = [s for s in answer.json()["slides"]["one"]["score"]["spans"] if s["source"] == "spot"]
+        self.assertEqual([s["asset"] for s in spans], [asset])

@@ -6,7 +6,7 @@ from typing import Any, Literal
 
 from msgspec.structs import replace
 
-from ritornel.core.edits.command import BadEdit, Command, Ids, NewIds, change_slide, step_ids, with_values
+from ritornel.core.edits.command import BadEdit, Command, Ids, NewIds, asset_ids, change_slide, step_ids, with_values
 from ritornel.core.edits.families import By, beats_of, family_steps, split
 from ritornel.core.edits.grouping import Group, groups_of, with_groups, without_steps
 from ritornel.core.linecheck.unknown_effects import step_complaints
@@ -188,6 +188,11 @@ class SetSteps(Command, frozen=True, kw_only=True):
             return slide if trigger is None else _retriggered(slide, chosen, trigger)
 
         return change_slide(show, self.slide, change)
+
+    @property
+    def brings_assets(self) -> tuple[str, ...]:
+        """Its sound."""
+        return tuple(asset_ids(self.values.get("sound")))
 
     @property
     def label(self) -> str:

@@ -6,7 +6,7 @@ from typing import Any, Literal
 
 from msgspec.structs import replace
 
-from ritornel.core.edits.command import BadEdit, Command, Ids, NewIds, slide_ids, slide_of, with_values
+from ritornel.core.edits.command import BadEdit, Command, Ids, NewIds, asset_ids, slide_ids, slide_of, with_values
 from ritornel.core.linecheck.unknown_effects import transition_complaints
 from ritornel.core.model import Asset, Chapter, Picture, Show, Slide, Transition
 from ritornel.core.model.links import without_links_to
@@ -150,6 +150,12 @@ class SetSlides(Command, frozen=True, kw_only=True):
         return replace(
             show, slides=tuple(with_values(s, self.values, fixed) if s.id in chosen else s for s in show.slides)
         )
+
+    @property
+    def brings_assets(self) -> tuple[str, ...]:
+        """The sound of a transition."""
+        transition = self.values.get("transition")
+        return tuple(asset_ids(transition.get("sound"))) if isinstance(transition, dict) else ()
 
     @property
     def label(self) -> str:

@@ -11,7 +11,7 @@ from ritornel.core.model.objects import Clip, Line, Object, Picture, Shape, Soun
 from ritornel.core.model.pace import Pace
 from ritornel.core.model.paint import Gradient, Shadow, Stop
 from ritornel.core.model.show import Bed, Chapter, Show
-from ritornel.core.model.slide import Narration, Part, Slide, Step, Transition
+from ritornel.core.model.slide import Narration, Part, Slide, Spot, Step, Transition
 from ritornel.core.model.take import Instant, Take
 from ritornel.core.model.text import Paragraph, Run
 
@@ -37,6 +37,7 @@ __all__ = [
     "Show",
     "Slide",
     "Sound",
+    "Spot",
     "Step",
     "Stop",
     "Take",

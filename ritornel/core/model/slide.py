@@ -8,7 +8,7 @@ from msgspec.structs import force_setattr
 from ritornel.core.model import limits
 from ritornel.core.model.framing import Ground
 from ritornel.core.model.objects import Object
-from ritornel.core.model.units import Colour, Count, CueNumber, Id, Ms, Name, Share
+from ritornel.core.model.units import Colour, Count, CueNumber, Decibels, Id, Ms, Name, Share
 
 Kind = Literal["entrance", "emphasis", "exit", "path", "play", "pause"]
 Place = Annotated[int, Meta(ge=0, lt=limits.PARAGRAPH_CHARACTERS)]
@@ -32,6 +32,14 @@ _NAMED_BEFORE: dict[tuple[str, str], tuple[str, str, bool]] = {
 """Type and subtype as documents had them once: the standard's, and whether reversed."""
 
 
+class Spot(Struct, frozen=True, kw_only=True, omit_defaults=True):
+    """A short sound that comes with a transition or a build: to its own end, or again and again until the next one."""
+
+    asset: Name = ""
+    gain_db: Decibels = 0
+    until: Literal["end", "next"] = "end"
+
+
 class Transition(Struct, frozen=True, kw_only=True, omit_defaults=True):
     """How a slide replaces the one before. Types and subtypes are SMIL's, or our own.
 
@@ -47,6 +55,7 @@ class Transition(Struct, frozen=True, kw_only=True, omit_defaults=True):
     reverse: bool = False
     softness: Share = 0.0
     easing: Name = ""
+    sound: Spot | None = None
 
     def __post_init__(self) -> None:
         known = _NAMED_BEFORE.get((self.type, self.subtype)) or _NAMED_BEFORE.get((self.type, ""))
@@ -104,6 +113,7 @@ class Step(Struct, frozen=True, kw_only=True, omit_defaults=True):
     repeat: Count = 1
     easing: Name = ""
     afterwards: Afterwards = "stays"
+    sound: Spot | None = None
     off: bool = False
 
     @property

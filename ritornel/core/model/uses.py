@@ -3,7 +3,7 @@
 from ritornel.core.model.memory import Recalled
 from ritornel.core.model.objects import Clip, Picture, Sound
 from ritornel.core.model.show import Show
-from ritornel.core.model.slide import Slide
+from ritornel.core.model.slide import Slide, Spot
 
 _MEDIA = (Picture, Clip, Sound)
 
@@ -14,7 +14,7 @@ _all_known: Recalled[frozenset[str]] = Recalled(_MOST_BYTES)
 
 
 def assets_of(slide: Slide) -> tuple[str, ...]:
-    """Return the ids of the assets of a slide's objects, in order, its ground and its narration; empty for none."""
+    """Return the ids of the assets of a slide's objects, in order, its ground, narration and spot sounds."""
     known = _known.get(slide)
     if known is not None:
         return known
@@ -23,7 +23,14 @@ def assets_of(slide: Slide) -> tuple[str, ...]:
         used += (slide.ground.asset,)
     if slide.narration is not None:
         used += (slide.narration.asset,)
+    used += tuple(spot.asset for spot in spots_of(slide))
     return _known.put(used, 400 + 70 * len(used), slide)
+
+
+def spots_of(slide: Slide) -> list[Spot]:
+    """Return the spot sounds of a slide's transition and builds."""
+    spots = (slide.transition.sound, *(step.sound for step in slide.running_order))
+    return [spot for spot in spots if spot is not None]
 
 
 def assets_used(show: Show) -> frozenset[str]:

@@ -28,6 +28,7 @@ from ritornel.core.score.parts import Score, SlideScore
 from ritornel.core.score.planning import plan_of
 from ritornel.core.score.still import still_spans
 from ritornel.core.sound.spans import bed_span, media_track, narration_span, object_spans
+from ritornel.core.sound.spots import spot_spans
 from ritornel.core.time.dwell import Shown, shown_by
 from ritornel.core.time.slide_clock import SlideTime, run
 
@@ -152,6 +153,7 @@ def _compile_slide(
     for thing in slide.objects:
         if isinstance(thing, Clip):
             targets = _with_track(targets, thing, media_track(thing, spans))
+    spans += spot_spans(slide, steps, time.length_ms, lengths)
     spans += narration_span(slide, asked, time.length_ms, lengths)
     after = Standing(slide, _states(targets, 0)) if before is not None else None
     plan = plan_of(slide.transition, transition, width, height, before, after)

@@ -15,6 +15,7 @@ from ritornel.core.motion.target import Target
 from ritornel.core.sentences.clauses import Choice, Clause, Colour, Group, Number, Sentence, Setting
 from ritornel.core.sentences.easings import easing_setting, easing_words
 from ritornel.core.sentences.numbers import colour_words, seconds, times
+from ritornel.core.sentences.sounds import Sounds, sound_words
 from ritornel.core.time.slide_clock import GroupTime, SlideTime, StepTime
 
 KINDS: Mapping[Kind, str] = {
@@ -46,7 +47,7 @@ class _Place(NamedTuple):
     first: bool
 
 
-def build_sentence(step: Step, slide: Slide, time: SlideTime, name: str) -> Sentence:
+def build_sentence(step: Step, slide: Slide, time: SlideTime, name: str, sounds: Sounds = ()) -> Sentence:
     """Return what a build of a slide does, and when; ``name`` is what it moves: the whole of it for a family."""
     place = _place(step, time)
     effect = effect_for(step.kind, step.effect)
@@ -55,6 +56,9 @@ def build_sentence(step: Step, slide: Slide, time: SlideTime, name: str) -> Sent
     told = (*_parts(step, slide), *_params(step, effect), *_times(step, effect, slide, place))
     for key, lead, words, setting in told:
         clauses += [Clause(lead), Clause(words, key)]
+        settings[key] = setting
+    for begins, said, key, setting in sound_words(step.sound, "step", sounds) if step.kind not in _MEDIA else ():
+        clauses += [begins, said]
         settings[key] = setting
     return Sentence((*clauses, Clause(".")), settings)
 

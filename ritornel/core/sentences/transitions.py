@@ -12,6 +12,7 @@ from ritornel.core.score.planning import plan_of
 from ritornel.core.sentences.clauses import Choice, Clause, Colour, Group, Number, Sentence, Setting
 from ritornel.core.sentences.easings import easing_setting, easing_words
 from ritornel.core.sentences.numbers import colour_words, seconds
+from ritornel.core.sentences.sounds import Sounds, sound_words
 
 OPENS, CLOSES = "opens", "closes in"
 
@@ -42,8 +43,11 @@ _WAYS = ((False, "forwards"), (True, "backwards"))
 _MOST_S = 30.0
 
 
-def transition_sentence(transition: Transition, new: str, old: str) -> Sentence:
-    """Return how a slide called ``new`` comes in after one called ``old`` (empty for the first: out of black)."""
+def transition_sentence(transition: Transition, new: str, old: str, sounds: Sounds = ()) -> Sentence:
+    """Return how a slide called ``new`` comes in after one called ``old`` (empty for the first: out of black).
+
+    ``sounds`` are those that can come with it.
+    """
     kind = transition_for(transition)
     verb = _verb(kind, transition.reverse)
     clauses = [Clause(f"“{new}” "), Clause(verb, "what")]
@@ -54,6 +58,9 @@ def transition_sentence(transition: Transition, new: str, old: str) -> Sentence:
         clauses += [Clause(" "), Clause(_form(transition, kind), "what")]
     for name, words, setting in _settings(transition, kind):
         clauses += [Clause(", in " if name == "duration" else ", "), Clause(words, name)]
+        settings[name] = setting
+    for lead, said, name, setting in sound_words(transition.sound, "transition", sounds):
+        clauses += [lead, said]
         settings[name] = setting
     return Sentence((*clauses, Clause(".")), settings)
 

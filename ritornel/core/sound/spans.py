@@ -23,7 +23,7 @@ class Span(Struct, frozen=True, gc=False):
     over the same time. ``complete``: it ends because the asset has been played to its end.
     """
 
-    source: Literal["object", "narration", "bed"]
+    source: Literal["object", "narration", "bed", "spot"]
     id: str
     asset: str
     start_ms: int = field(name="start")

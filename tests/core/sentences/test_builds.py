@@ -36,12 +36,12 @@ class Words(unittest.TestCase):
         for number, words in enumerate(
             (
                 "“The list” rises in from below, distance 36, from the beginning, at once, taking 0.7 s, once, "
-                "coming to rest softly.",
-                "“The list” fades in, alongside the one before, 0.2 s later, taking 0.6 s, twice, evenly.",
+                "coming to rest softly, with no sound.",
+                "“The list” fades in, alongside the one before, 0.2 s later, taking 0.6 s, twice, evenly, with no sound.",
                 "“The list” fades out, when the one before has ended, at once, taking 0.6 s, once, "
-                "by a curve of its own.",
+                "by a curve of its own, with no sound.",
                 "“The list” pulses, peak 110% of its size, on cue 1 after 0.9 s, at once, taking 1.25 s, 3 times, "
-                "starting and ending gently.",
+                "starting and ending gently, with no sound.",
             )
         ):
             self.assertEqual(said(made, number).text, words)

@@ -16,7 +16,7 @@ def said(transition: Transition, old: str = "A ring") -> Sentence:
 
 
 def after(transition: Transition, choice: Choice) -> Transition:
-    return replace(transition, **{name: "" if value is None else value for name, value in choice.values.items()})
+    return replace(transition, **{n: "" if (n, v) == ("easing", None) else v for n, v in choice.values.items()})
 
 
 def chosen(sentence: Sentence, setting: str) -> list[Choice]:
@@ -27,29 +27,31 @@ def chosen(sentence: Sentence, setting: str) -> list[Choice]:
 class Words(unittest.TestCase):
     def test_sentences_as_they_are_read(self):
         for transition, words in (
-            (Transition(type="cut"), "“The bath” cuts in after “A ring”."),
-            (Transition(), "“The bath” dissolves over “A ring” directly, in 0.8 s, evenly."),
+            (Transition(type="cut"), "“The bath” cuts in after “A ring”, with no sound."),
+            (Transition(), "“The bath” dissolves over “A ring” directly, in 0.8 s, evenly, with no sound."),
             (
                 Transition(type="fade", subtype="fadeToColor", colour="#000000", duration_ms=1250),
-                "“The bath” dissolves over “A ring” after a colour, black, in 1.25 s, evenly.",
+                "“The bath” dissolves over “A ring” after a colour, black, in 1.25 s, evenly, with no sound.",
             ),
             (
                 Transition(type="ellipseWipe", softness=0.25, easing="ease-out"),
-                "“The bath” opens out of “A ring” as a circle, softly, in 0.9 s, ending gently.",
+                "“The bath” opens out of “A ring” as a circle, softly, in 0.9 s, ending gently, with no sound.",
             ),
             (
                 Transition(type="ellipseWipe", reverse=True),
-                "“The bath” closes in on “A ring” as a circle, with a hard edge, in 0.9 s, starting and ending gently.",
+                "“The bath” closes in on “A ring” as a circle, with a hard edge, in 0.9 s, starting and ending gently, with no sound.",
             ),
             (
                 Transition(type="pushWipe", subtype="fromTop", reverse=True, easing="cubic-bezier(0, 0, 0, 1)"),
-                "“The bath” pushes “A ring” from the top, backwards, in 0.9 s, by a curve of its own.",
+                "“The bath” pushes “A ring” from the top, backwards, in 0.9 s, by a curve of its own, with no sound.",
             ),
         ):
             self.assertEqual(said(transition).text, words)
 
     def test_the_first_slide_comes_out_of_black(self):
-        self.assertEqual(said(Transition(), "").text, "“The bath” dissolves over black directly, in 0.8 s, evenly.")
+        self.assertEqual(
+            said(Transition(), "").text, "“The bath” dissolves over black directly, in 0.8 s, evenly, with no sound."
+        )
 
 
 class Choosing(unittest.TestCase):

@@ -24,7 +24,7 @@ export class LiveSound extends Sound {
     const passed = this.last === null ? 0 : Math.max(0, elapsed - this.last);
     this.last = elapsed;
     for (const span of slide.score.spans) {
-      if (span.source === "object") this.runFreely(span, slideId, time - start, running, passed, slide.score.length);
+      if (span.source === "object" || span.source === "spot") this.runFreely(span, slideId, time - start, running, passed, slide.score.length);
     }
     for (const span of this.play.beds) this.run(span, slideId, elapsed, running);
     this.standStill(slideId, slide, time - start, new Set(this.started.keys()));

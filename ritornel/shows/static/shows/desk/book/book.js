@@ -62,14 +62,14 @@ export class PromptBook {
   }
 
   /** Opens what else the motion could be: of the build that is selected, else of the slide's transition. */
-  openMotion() {
+  openMotion(setting = "what") {
     const { store } = this;
     if (!store.steps.size) {
       store.select("objects", []);
       this.settingsOpen = true;
       this.head.update();
     }
-    requestAnimationFrame(() => this.root.querySelector(store.steps.size ? ".entry-sentence" : "#slide-sheet motion-sentence")?.touch("what"));
+    requestAnimationFrame(() => this.root.querySelector(store.steps.size ? ".entry-sentence" : "#slide-sheet motion-sentence")?.touch(setting));
   }
 
   /** After the next drawing an entry has the focus that had it before. */

@@ -68,8 +68,18 @@ export class Panel {
   show(option) {
     const { about } = this.sentence;
     this.shown = option;
+    this.hear(option?.choice.values.sound);
     const sample = option && this.sentence.sample(option.group, option.choice);
     about.desk.stage.preview(option && about.preview(option.choice, sample));
+  }
+
+  /** Lets a spot sound be heard; null ends it. */
+  hear(spot) {
+    this.sounding?.pause();
+    const { about, heard } = this.sentence;
+    const address = spot && (about.desk.store.shown.assets[spot.asset]?.url ?? heard[spot.asset]);
+    this.sounding = address ? new Audio(address) : null;
+    this.sounding?.play().catch(() => {}); // a browser that lets no sound out yet
   }
 
   /** Samples have come: what is looked at can be shown now. */

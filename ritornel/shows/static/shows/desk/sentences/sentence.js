@@ -55,7 +55,7 @@ class MotionSentence extends HTMLElement {
     this.failed = status === 200 ? "" : (data.error ?? "");
     if (status === 200) {
       if (this.told !== asked) this.samples.clear();
-      Object.assign(this, { said: data.sentence, told: asked, held: null });
+      Object.assign(this, { said: data.sentence, told: asked, held: null, heard: data.heard });
       if (group) this.samples.set(group, data.samples);
     }
     this.draw();

@@ -9,5 +9,6 @@ import { CUES } from "./cues.js";
 import { NARRATION } from "./narration.js";
 import { OBJECTS } from "./objects.js";
 import { SLIDES } from "./slides.js";
+import { SPOTS } from "./spots.js";
 
-export const LANES = [SLIDES, CUES, OBJECTS, NARRATION, BEDS];
+export const LANES = [SLIDES, CUES, OBJECTS, SPOTS, NARRATION, BEDS];
