@@ -13,9 +13,11 @@ from msgspec.structs import replace
 from ritornel.core.edits import BadEdit, apply, read_command
 from ritornel.core.model import Show, Slide, Transition
 from ritornel.core.model.reading import convert
+from ritornel.core.motion.transitions import transition_for
 from ritornel.core.score import compile
 from ritornel.core.sentences import Sentence
 from ritornel.core.sentences.builds import KINDS, Sample, build_samples, build_sentence
+from ritornel.core.sentences.carries import carries
 from ritornel.core.sentences.transitions import transition_samples, transition_sentence
 from ritornel.core.text.naming import slide_title, step_name
 from ritornel.library.spots import shipped
@@ -56,7 +58,10 @@ def sentence(request: HttpRequest, show_id: UUID) -> HttpResponse:
     if place is None:
         raise BadEdit("that slide is not in the show any more")
     said, samples = _build(show, place, wanted) if wanted.step else _transition(show, place, wanted)
-    return answer({"sentence": said, "samples": samples, "heard": _heard()})
+    carrying = not wanted.step and wanted.transition is None and place > 0
+    known = carrying and transition_for(show.slides[place].transition).carries
+    told = {"carries": carries(show, place)} if known else {}
+    return answer({"sentence": said, "samples": samples, "heard": _heard(), **told})
 
 
 def _sounds(show: Show) -> list[tuple[str, str]]:

@@ -199,3 +199,123 @@ class Leading(ObjectsCase):
         self.say("what", "is marked")
         self.until("document.querySelectorAll('#stage .stage-mark').length === 1")
         self.assertEqual(self.kept().running_order[0].effect, "marker")
+
+
+class WithWords(ObjectsCase):
+    def test_words_and_an_object_are_joined_into_a_cue(self):
+        self.desk(BOX, script="The lamp floats. One finger turns it.")
+        self.page.dblclick(".passage >> text=finger", position={"x": 130, "y": 10})
+        words = self.page.evaluate("getSelection().toString().trim()")
+        self.page.click(".coming >> text=Box")
+        one = self.kept()
+        self.assertEqual(one.script, "The lamp floats. One finger turns it.".replace(words, f"[1] {words}"))
+        self.assertEqual([(s.object, s.trigger, s.kind) for s in one.running_order], [("box", "cue", "entrance")])
+        self.until("document.querySelector('.coming').hidden")
+
+
+class OnTheTimeline(ObjectsCase):
+    def test_a_build_dragged_past_another_says_what_gives_it_its_cue(self):
+        self.desk(BOX, running_order=[step("a", "following", 1000), step("b", "following", 1000), step("c")])
+        build = self.page.locator(".tl-build[data-step=b]").bounding_box()
+        scale = self.page.evaluate("ritornel.timeline.scale")
+        self.page.mouse.move(build["x"] + build["width"] / 2, build["y"] + 10)
+        self.page.mouse.down()
+        self.page.mouse.move(build["x"] + build["width"] / 2 - 600 * scale, build["y"] + 10, steps=5)
+        self.until("/alongside/.test(document.querySelector('.tl-told').textContent)")
+        self.page.mouse.up()
+        b = self.kept().running_order[1]
+        self.assertEqual((b.id, b.trigger), ("b", "alongside"))
+        self.assertAlmostEqual(b.delay_ms, 400, delta=40)
+
+    def test_several_builds_a_cues_end_and_a_transitions(self):
+        self.desk(
+            BOX,
+            running_order=[step("a", "following", 500), step("b", "alongside", 500), step("c"), step("d", "alongside")],
+            transition={"type": "fade"},
+        )
+        for name in ("a", "b"):
+            place = self.page.locator(f".entry[data-step={name}]")
+            place.wait_for()
+        self.page.evaluate("ritornel.store.select('steps', ['a', 'b'])")
+        self.page.focus(".tl-build[data-step=a]")
+        self.page.keyboard.press("ArrowRight")
+        self.assertEqual([s.delay_ms for s in self.kept().running_order[:2]], [100, 100])
+        self.page.focus(".tl-cue-end[data-cue='1']")
+        self.page.keyboard.press("Shift+ArrowRight")
+        self.assertEqual([s.duration_ms for s in self.kept().running_order[2:]], [1600, 1600])
+        self.page.focus(".tl-transition")
+        self.page.keyboard.press("ArrowRight")
+        self.assertEqual(self.kept().transition.duration_ms, 900)
+
+    def test_a_stretch_is_looped_slowly(self):
+        self.desk(BOX, hold=9000)
+        ruler = self.page.locator(".tl-ruler").bounding_box()
+        scale = self.page.evaluate("ritornel.timeline.scale")
+        start = self.page.evaluate("ritornel.timeline.edge - ritornel.timeline.left")
+        self.page.keyboard.down("Shift")
+        self.page.mouse.move(start + 2000 * scale, ruler["y"] + 8)
+        self.page.mouse.down()
+        self.page.mouse.move(start + 3000 * scale, ruler["y"] + 8, steps=4)
+        self.page.mouse.up()
+        self.page.keyboard.up("Shift")
+        self.page.keyboard.press("Shift+L")
+        self.page.keyboard.press("Space")
+        self.until("ritornel.stage.playing")
+        began = self.page.evaluate("[ritornel.stage.time, performance.now()]")
+        self.page.wait_for_timeout(700)
+        now = self.page.evaluate("[ritornel.stage.time, performance.now()]")
+        self.assertAlmostEqual((now[0] - began[0]) / (now[1] - began[1]), 0.5, delta=0.12)
+        self.page.wait_for_timeout(1600)
+        self.assertTrue(1950 < self.page.evaluate("ritornel.stage.time") < 3100)
+
+
+class Carrying(ObjectsCase):
+    def test_what_is_carried_is_listed_drawn_and_parted(self):
+        self.desk(BOX)
+        self.page.keyboard.press("Shift+N")
+        self.settled()
+        self.page.click("#slide-settings")
+        self.page.wait_for_selector(".carried-row")
+        self.assertEqual(self.page.locator(".carried-row").all_inner_texts()[0].split("\n")[0], "Box")
+        self.assertEqual(self.page.locator("#stage-frames .drawn-line.is-way path").count(), 1)
+        self.page.click("text=Part them")
+        self.settled()
+        self.until("document.querySelectorAll('.carried-row').length === 2")
+        self.page.select_option(".carried-row select", label="was Box")
+        self.settled()
+        self.until("document.querySelectorAll('.carried-row').length === 1")
+        self.page.click("text=As they match by themselves")
+        self.settled()
+        self.assertEqual(self.page.evaluate("ritornel.store.slide.document.transition.carried ?? {}"), {})
+
+
+class Sounds(ObjectsCase):
+    def test_a_sound_that_ships_comes_with_a_build(self):
+        self.desk(BOX, running_order=[step("a", "following", 500)])
+        self.page.click(".entry[data-step=a]")
+        self.say("sound", "a bell")
+        self.assertIn("with a bell at 0 dB to its end.", self.said())
+        self.page.wait_for_selector(".tl-spot")
+        self.assertTrue(self.kept().running_order[0].sound.asset)
+        self.say("gain", "-6")
+        self.assertEqual(self.kept().running_order[0].sound.gain_db, -6)
+
+    def test_a_build_is_turned_off_and_on(self):
+        self.desk(BOX, running_order=[step("a", "following", 500), step("b", "following", 500)])
+        self.page.click(".entry[data-step=a]")
+        self.page.keyboard.press("q")
+        self.assertTrue(self.kept().running_order[0].off)
+        self.assertEqual(self.page.inner_text(".entry[data-step=a] .entry-lasts"), "off")
+        self.page.keyboard.press("q")
+        self.assertFalse(self.kept().running_order[0].off)
+
+
+class Findings(ObjectsCase):
+    def test_a_finding_is_seen_at_its_build_and_mended(self):
+        self.desk(BOX, running_order=[step("a", "following", 500), step("b", "following", 500)])
+        self.assertEqual(self.page.inner_text("[data-act=line-check]"), "line check: 1")
+        self.page.keyboard.press("z")
+        self.page.click("dialog >> text=Take the build away")
+        self.settled()
+        self.until("/Nothing is wrong/.test(document.querySelector('dialog').textContent)")
+        self.assertEqual(len(self.kept().running_order), 1)

@@ -31,7 +31,9 @@ class Transitions(ObjectsCase):
         self.settled()
         self.assertEqual(self.transition(), "miscShapeWipe")
         self.assertTrue(
-            self.said().startswith("“Slide 2” opens out of “Slide 1” as a heart, with a hard edge, in 0.9 s")
+            self.said().startswith(
+                "“Slide 2” opens out of “Slide 1” as a heart, with a hard edge, everything on it, in 0.9 s"
+            )
         )
 
     def test_what_arrows_leave_standing_is_chosen_and_what_the_pointer_passes_is_not(self):

@@ -1,10 +1,12 @@
 """Edits by dragging on the timeline: builds, their ends, cues, the end of a slide. All in ms, later positive."""
 
+from itertools import pairwise
 from typing import Literal
 
 from msgspec.structs import replace
 
-from ritornel.core.edits.command import BadEdit, Command, change_slide, slide_of
+from ritornel.core.edits.command import BadEdit, Command, Ids, change_slide, slide_of
+from ritornel.core.edits.crossing import crosses, placed_at, without
 from ritornel.core.edits.slides import SetWait
 from ritornel.core.model import Show, Slide, Step, limits
 from ritornel.core.score import compile
@@ -17,25 +19,94 @@ LEAST_DURATION_MS = 50
 
 
 class DragBuild(Command, frozen=True, kw_only=True):
-    """Move when a build begins. One that opens a cue takes its cue along; any other changes its delay."""
+    """Move when a build begins, and ``others`` with it.
+
+    One that opens a cue takes its cue along; any other changes its delay. One that passes a neighbour gets its cue from
+    there: alongside what runs, following what has ended, on the cue that it has come to (see ``edits.crossing``).
+    """
 
     slide: str
     step: str
     by: int
+    others: Ids = []
 
     def apply(self, show: Show) -> Show:
-        """Return the show with the build moved; it cannot begin before its cluster."""
+        """Return the show with the builds moved; none begins before the slide's first can."""
+        steps = list(dict.fromkeys([self.step, *self.others]))
         time = _time_of(show, self.slide)
-        for group in time.groups[1:]:
-            if group.steps and group.steps[0].step.id == self.step:
-                return DragCue(slide=self.slide, cue=group.cue, by=self.by).apply(show)
-        step = _timed(time, self.step).step
+        steps.sort(key=lambda name: _timed(time, name).start_ms, reverse=self.by > 0)
+        opened = {g.steps[0].step.id for g in time.groups[1:] if g.steps}
+        carried = {t.step.id for g in time.groups[1:] if g.steps and g.steps[0].step.id in steps for t in g.steps[1:]}
+        for name in steps:
+            if name not in carried or name in opened:
+                show = self._moved(show, name)
+        return show
+
+    def _moved(self, show: Show, name: str) -> Show:
+        time = _time_of(show, self.slide)
+        timed = _timed(time, name)
+        to = max(time.groups[0].start_ms, timed.start_ms + self.by)
+        for before, group in pairwise(time.groups):
+            if group.steps and group.steps[0].step.id == name:
+                if len(group.steps) > 1 or to >= before.settle_ms:
+                    return DragCue(slide=self.slide, cue=group.cue, by=self.by).apply(show)
+                return _crossed(show, self.slide, timed.step, to)
+        if crosses(time, name, to):
+            return _crossed(show, self.slide, timed.step, to)
+        step = timed.step
         return _with_step(show, self.slide, replace(step, delay_ms=max(0, step.delay_ms + self.by)))
 
     @property
     def label(self) -> str:
+        """Count them."""
+        return f"move {len(self.others) + 1} builds" if self.others else "move a build"
+
+
+class StretchCue(Command, frozen=True, kw_only=True):
+    """Move the end of all that a cue starts (0: what the slide begins with): its builds take longer or less alike."""
+
+    slide: str
+    cue: int
+    by: int
+
+    def apply(self, show: Show) -> Show:
+        """Return the show with the builds of the cue stretched, each at least ``LEAST_DURATION_MS`` long."""
+        time = _time_of(show, self.slide)
+        if not 0 <= self.cue < len(time.groups):
+            raise BadEdit("that cue is not on the slide any more")
+        group = time.groups[self.cue]
+        if not group.motion_ms:
+            raise BadEdit("there is nothing in that cue that takes time")
+        most = max(LEAST_DURATION_MS, group.motion_ms + self.by)
+        own = {t.step.id: t.step for t in group.steps if t.step.kind not in ("play", "pause")}
+
+        def stretched(step: Step) -> Step:
+            if step.id not in own:
+                return step
+            lasts = own[step.id].duration_ms or 0
+            return replace(
+                step,
+                delay_ms=divided(step.delay_ms * most, group.motion_ms),
+                duration_ms=max(min(lasts, LEAST_DURATION_MS), divided(lasts * most, group.motion_ms)),
+            )
+
+        return change_slide(
+            show, self.slide, lambda s: replace(s, running_order=tuple(map(stretched, s.running_order)))
+        )
+
+    @property
+    def label(self) -> str:
         """Name it as people do."""
-        return "move a build"
+        return f"stretch cue {self.cue}" if self.cue else "stretch what the slide begins with"
+
+
+def _crossed(show: Show, slide_id: str, step: Step, to_ms: int) -> Show:
+    """Return the show with a build beginning at an instant of its slide, wherever in the running order that is."""
+    before = _time_of(show, slide_id)
+    own = next(s for s in slide_of(show, slide_id).running_order if s.id == step.id)
+    rest = change_slide(show, slide_id, lambda slide: without(slide, own))
+    after = _time_of(rest, slide_id)
+    return change_slide(rest, slide_id, lambda slide: placed_at(slide, before, after, own, to_ms))
 
 
 class StretchBuild(Command, frozen=True, kw_only=True):

@@ -43,6 +43,8 @@ class Spot(Struct, frozen=True, kw_only=True, omit_defaults=True):
 class Transition(Struct, frozen=True, kw_only=True, omit_defaults=True):
     """How a slide replaces the one before. Types and subtypes are SMIL's, or our own.
 
+    Where it carries, ``carried`` says by hand what becomes what: an object's id here, and that of the slide before, or
+    nothing for one that is not carried. What stands on both slides alike stays as it is in one that ``keeps`` it.
     Left out, ``duration`` and ``easing`` (a CSS easing function) are those of its type. ``reverse`` is SMIL's
     direction: what would cover the slide before uncovers this one. ``softness`` is that of its edge, where it has one:
     1 is as much as there is. Names that documents had before those of the standard are read as these.
@@ -56,6 +58,8 @@ class Transition(Struct, frozen=True, kw_only=True, omit_defaults=True):
     softness: Share = 0.0
     easing: Name = ""
     sound: Spot | None = None
+    keeps: bool = False
+    carried: Annotated[dict[Name, Name], Meta(max_length=limits.OBJECTS_ON_A_SLIDE)] = {}
 
     def __post_init__(self) -> None:
         known = _NAMED_BEFORE.get((self.type, self.subtype)) or _NAMED_BEFORE.get((self.type, ""))

@@ -2,6 +2,7 @@
 
 from collections.abc import Callable, Iterable, Mapping, Sequence
 from math import hypot
+from types import MappingProxyType
 from typing import Any, NamedTuple
 
 from ritornel.core.model import Clip, Object, Picture, Slide, Sound, Text
@@ -42,17 +43,31 @@ class Pair(NamedTuple):
     alike: bool
 
 
-def matched(before: Standing, after: Standing) -> list[Pair]:
+def matched(before: Standing, after: Standing, by_hand: Mapping[str, str] = MappingProxyType({})) -> list[Pair]:
     """Return the pairs of objects that are carried (timing.md, section 9).
 
-    By lineage first; then, among the rest, pictures and clips by asset and texts by equal text, the nearest first.
+    Those made ``by_hand`` (ids of new objects, and of the old ones that they were; empty for none) before all; then by
+    lineage; then, among the rest, pictures and clips by asset and texts by equal text, the nearest first.
     """
     old, new = before.shown(), after.shown()
-    pairs = _paired(old, new, lambda thing: thing.lineage or None)
+    olds, news = {o.id: o for o in old}, {o.id: o for o in new}
+    pairs = [(olds[b], news[a]) for a, b in by_hand.items() if a in news and b in olds]
+    taken = {id(thing) for pair in pairs for thing in pair} | {id(news[a]) for a in by_hand if a in news}
+    old, new = ([o for o in things if id(o) not in taken] for things in (old, new))
+    pairs += _paired(old, new, lambda thing: thing.lineage or None)
     taken = {id(thing) for pair in pairs for thing in pair}
     old, new = ([o for o in things if id(o) not in taken] for things in (old, new))
     pairs += _paired(old, new, _content)
     return [Pair(a, b, _alike(a, b)) for a, b in pairs]
+
+
+def unchanged(before: Standing, after: Standing) -> list[Pair]:
+    """Return the pairs of objects that stand on both slides in the same place and look alike."""
+    return [
+        pair
+        for pair in matched(before, after)
+        if pair.alike and _place(pair.old, before.state(pair.old)) == _place(pair.new, after.state(pair.new))
+    ]
 
 
 def _content(thing: Object) -> tuple[str, ...] | None:

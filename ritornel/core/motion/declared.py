@@ -4,6 +4,7 @@ import importlib
 import pkgutil
 import re
 from collections.abc import Callable, Mapping, Sequence
+from types import MappingProxyType
 from typing import TYPE_CHECKING, Any, Literal, NamedTuple
 
 from ritornel.core.model.paths import BadPath, read_path
@@ -145,7 +146,8 @@ class Dimming(NamedTuple):
 class Scene(NamedTuple):
     """What a transition is asked for: its form, the stage's size, how far its edge is soft, all in stage units.
 
-    One that ``carries`` gets the slide before as it ends and the new one as it begins; None where there is none before.
+    One that ``carries`` gets the slide before as it ends and the new one as it begins; None where there is none before;
+    and what is ``carried`` by hand.
     """
 
     subtype: str
@@ -154,6 +156,7 @@ class Scene(NamedTuple):
     soft: float = 0.0
     before: "Standing | None" = None
     after: "Standing | None" = None
+    carried: Mapping[str, str] = MappingProxyType({})
 
 
 class TransitionKind(NamedTuple):

@@ -70,7 +70,7 @@ def compile(show: Show) -> Score:
     before: tuple[Slide, SlideScore] | None = None
     for slide in show.slides:
         content = content_of(slide)
-        carries = transition_for(slide.transition).carries
+        carries = transition_for(slide.transition).carries or slide.transition.keeps
         seen = content_of(before[0]).document if carries and before is not None else b""
         key = (common, shown, tuple(map(lengths.get, content.assets)), content.document, seen)
         part = _scores.get(key)

@@ -4,16 +4,20 @@ from functools import lru_cache
 
 from msgspec.structs import replace
 
+from ritornel.core.drawing.grounds import ground_keys
 from ritornel.core.model import Transition
-from ritornel.core.motion.carrying import Standing
-from ritornel.core.motion.declared import Scene
+from ritornel.core.model.keys import target_key
+from ritornel.core.motion.carrying import Standing, unchanged
+from ritornel.core.motion.declared import Curve, Scene
 from ritornel.core.motion.easing import LINEAR, BadEasing, Easing, parse
-from ritornel.core.motion.pieces import Piece
+from ritornel.core.motion.pieces import Piece, moving, over_progress
 from ritornel.core.motion.transitions import TRANSITIONS, transition_for
 from ritornel.core.score.parts import TransitionPlan
 from ritornel.core.time.rounding import tenths
 
 BLACK = "#000000"
+_HIDDEN: Curve = ("visible", ((0, 0.0), (1, 0.0)))
+_BARE: Curve = ("ground", ((0, 0.0), (1, 0.0)))
 SOFTEST = 0.25
 """The softest edge is so many widths of the stage wide, on either side."""
 
@@ -28,7 +32,7 @@ def plan_of(
 ) -> TransitionPlan:
     """Return what a transition does to the two slides in its time, on a stage of that size.
 
-    One that carries needs the slide ``before`` as it ends, and the one ``after`` as it begins.
+    One that carries, or keeps what stays, needs the slide ``before`` as it ends, and the one ``after`` as it begins.
     """
     kind = transition_for(transition)
     backdrop = transition.colour if kind.coloured else BLACK
@@ -36,13 +40,28 @@ def plan_of(
         return TransitionPlan(0, LINEAR, False, backdrop, ())
     soft = tenths(transition.softness * SOFTEST * width) if kind.softens else 0.0
     if kind.carries:
-        pieces = tuple(kind.pieces(Scene(transition.subtype, float(width), float(height), soft, before, after)))
+        scene = Scene(transition.subtype, float(width), float(height), soft, before, after, transition.carried)
+        pieces = tuple(kind.pieces(scene))
     else:
         pieces = _pieces(kind.name, transition.subtype, soft, width, height)
     reverse = transition.reverse and not kind.carries
     if reverse:
         pieces = tuple(replace(piece, of="new" if piece.of == "old" else "old") for piece in pieces)
+    if transition.keeps and not kind.carries and before is not None and after is not None:
+        pieces = keeping(pieces, before, after)
     return TransitionPlan(duration_ms, _easing(transition), reverse, backdrop, pieces)
+
+
+def keeping(pieces: tuple[Piece, ...], before: Standing, after: Standing) -> tuple[Piece, ...]:
+    """Return pieces of a transition in which what stands on both slides alike stays as it is, over all of it."""
+    pairs = unchanged(before, after)
+    if not pairs:
+        return pieces
+    here = {"old": {target_key(p.old.id) for p in pairs}, "new": {target_key(p.new.id) for p in pairs}}
+    others = {target_key(o.id) for o in after.slide.objects} - here["new"]
+    hidden = dict.fromkeys((*others, *ground_keys(after.slide)), (_HIDDEN,))
+    moved = tuple(over_progress(piece, dict.fromkeys(here[piece.of], (_HIDDEN,))) for piece in pieces)
+    return (*moved, over_progress(moving("new", _BARE), hidden))
 
 
 @lru_cache(maxsize=512)

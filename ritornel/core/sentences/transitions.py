@@ -77,6 +77,10 @@ def _settings(transition: Transition, kind: TransitionKind) -> Iterator[tuple[st
     if _can_be_backwards(kind):
         ways = tuple(Choice(words, {"reverse": on}, chosen=on == transition.reverse) for on, words in _WAYS)
         yield "reverse", dict(_WAYS)[transition.reverse], Setting("Way", "transition", choices=ways)
+    if not (kind.instant or kind.carries):
+        keeps = ((False, "everything on it"), (True, "but for what stays as it is"))
+        choices = tuple(Choice(words, {"keeps": on}, chosen=on == transition.keeps) for on, words in keeps)
+        yield "keeps", dict(keeps)[transition.keeps], Setting("What goes on", "transition", choices=choices)
     if not kind.instant:
         lasts = transition_ms(transition)
         number = Number("duration", lasts, 0.05, _MOST_S, 0.05, "s", 1000)

@@ -4,6 +4,7 @@ from unittest import TestCase
 
 from ritornel.core.model import Show
 from ritornel.core.score import FrameState, Layer, compile, evaluate
+from ritornel.core.sentences.carries import carries
 from tests.made import show, slide, step, text
 
 CARRY = {"type": "carry", "duration": 1000, "easing": "linear"}
@@ -177,3 +178,61 @@ class Kept(TestCase):
         frame = evaluate(compile(show({**slide(), "transition": CARRY})), 250)
         self.assertEqual([layer.slide for layer in frame.layers], [-1, 0])
         self.assertAlmostEqual(frame.layers[1].properties["opacity"], 0.25)
+
+
+class ByHand(TestCase):
+    THINGS = (
+        [lens(0, 0), {"id": "a", "kind": "shape", "x": 0, "y": 300}],
+        [lens(600, 0), {"id": "b", "kind": "shape", "x": 900, "y": 300}],
+    )
+
+    def told(self, **transition):
+        found = carries(two(*self.THINGS, **transition), 1)
+        return [(p.old, p.new) for p in found.pairs], [t.id for t in found.goes], [t.id for t in found.comes]
+
+    def test_what_will_happen_is_told(self):
+        self.assertEqual(self.told(), ([("lens", "lens")], ["a"], ["b"]))
+        (pair,) = carries(two(*self.THINGS), 1).pairs
+        self.assertEqual((pair.start, pair.end, pair.blends, pair.name), ((100, 50), (700, 50), False, "Rectangle"))
+        blended = carries(two([lens(0, 0)], [lens(0, 0, fill="#ff0000")]), 1).pairs
+        self.assertEqual([p.blends for p in blended], [True])
+
+    def test_a_match_is_made_or_parted_and_what_is_gone_is_passed_over(self):
+        made = self.told(carried={"b": "a"})
+        self.assertEqual(made, ([("a", "b"), ("lens", "lens")], [], []))
+        self.assertEqual(self.told(carried={"lens": ""}), ([], ["lens", "a"], ["lens", "b"]))
+        self.assertEqual(self.told(carried={"b": "lens"}), ([("lens", "b")], ["a"], ["lens"]))
+        self.assertEqual(self.told(carried={"b": "nothing", "x": "lens"}), ([("lens", "lens")], ["a"], ["b"]))
+
+    def test_it_is_carried_so(self):
+        made = two(*self.THINGS, carried={"b": "a"})
+        self.assertEqual({x for x, _, _ in middles(made, 0.5, "b")}, {(160 + 1060) / 2})
+
+
+class KeptStanding(TestCase):
+    def layers(self, share: float, **transition):
+        box = {"id": "box", "kind": "shape", "x": 900}
+        made = two([lens(0, 0), box], [lens(0, 0), {**box, "x": 0}], type="pushWipe", **transition)
+        return at(made, share).layers
+
+    def test_what_stands_on_both_slides_alike_does_not_move(self):
+        for share in (0, 0.3, 0.99):
+            *moved, top = self.layers(share, keeps=True)
+            self.assertEqual(seen(top, "lens"), {"x": 0, "y": 0, "scale_x": 1, "rotate": 0, "opacity": 1})
+            self.assertEqual((top.properties, seen(top, "box")), ({"ground": 0.0}, {}))
+            for layer in moved:
+                self.assertEqual(seen(layer, "lens"), {})
+                self.assertTrue(seen(layer, "box"))
+
+    def test_unless_it_is_asked_for_all_of_it_moves(self):
+        self.assertEqual(len(self.layers(0.3)), 2)
+        other = two([lens(0, 0)], [lens(1, 0)], type="pushWipe", keeps=True)
+        self.assertEqual(len(at(other, 0.3).layers), 2)
+        self.assertEqual(len(compile(two([], [], type="pushWipe", keeps=True)).slides[0].transition.pieces), 0)
+
+    def test_it_is_kept_where_the_slide_before_left_it(self):
+        leaves = step(
+            "m", "following", 100, object="lens", kind="path", effect="move", params={"across": 60, "down": 0}
+        )
+        moved = two([lens(0, 0)], [lens(60, 0)], old_steps=(leaves,), type="fade", keeps=True)
+        self.assertEqual(len(at(moved, 0.3).layers), 3)

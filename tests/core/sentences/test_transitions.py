@@ -28,29 +28,33 @@ class Words(unittest.TestCase):
     def test_sentences_as_they_are_read(self):
         for transition, words in (
             (Transition(type="cut"), "“The bath” cuts in after “A ring”, with no sound."),
-            (Transition(), "“The bath” dissolves over “A ring” directly, in 0.8 s, evenly, with no sound."),
+            (
+                Transition(),
+                "“The bath” dissolves over “A ring” directly, everything on it, in 0.8 s, evenly, with no sound.",
+            ),
             (
                 Transition(type="fade", subtype="fadeToColor", colour="#000000", duration_ms=1250),
-                "“The bath” dissolves over “A ring” after a colour, black, in 1.25 s, evenly, with no sound.",
+                "“The bath” dissolves over “A ring” after a colour, black, everything on it, in 1.25 s, evenly, with no sound.",
             ),
             (
                 Transition(type="ellipseWipe", softness=0.25, easing="ease-out"),
-                "“The bath” opens out of “A ring” as a circle, softly, in 0.9 s, ending gently, with no sound.",
+                "“The bath” opens out of “A ring” as a circle, softly, everything on it, in 0.9 s, ending gently, with no sound.",
             ),
             (
                 Transition(type="ellipseWipe", reverse=True),
-                "“The bath” closes in on “A ring” as a circle, with a hard edge, in 0.9 s, starting and ending gently, with no sound.",
+                "“The bath” closes in on “A ring” as a circle, with a hard edge, everything on it, in 0.9 s, starting and ending gently, with no sound.",
             ),
             (
                 Transition(type="pushWipe", subtype="fromTop", reverse=True, easing="cubic-bezier(0, 0, 0, 1)"),
-                "“The bath” pushes “A ring” from the top, backwards, in 0.9 s, by a curve of its own, with no sound.",
+                "“The bath” pushes “A ring” from the top, backwards, everything on it, in 0.9 s, by a curve of its own, with no sound.",
             ),
         ):
             self.assertEqual(said(transition).text, words)
 
     def test_the_first_slide_comes_out_of_black(self):
         self.assertEqual(
-            said(Transition(), "").text, "“The bath” dissolves over black directly, in 0.8 s, evenly, with no sound."
+            said(Transition(), "").text,
+            "“The bath” dissolves over black directly, everything on it, in 0.8 s, evenly, with no sound.",
         )
 
 

@@ -23,7 +23,7 @@ def _pieces(scene: Scene) -> Sequence[Piece]:
     before, after = scene.before, scene.after
     if before is None or after is None:
         return (Piece("old"), moving("new", _FADES_IN))
-    ways = {pair: Way(pair, before, after, scene.subtype == "curved") for pair in matched(before, after)}
+    ways = {pair: Way(pair, before, after, scene.subtype == "curved") for pair in matched(before, after, scene.carried)}
     gone = {pair.old.id for pair in ways}
     blended = {pair.old.id: (*way.goes(), _GIVES_WAY) for pair, way in ways.items() if not pair.alike}
     comes = {pair.new.id: way.comes() if pair.alike else [*way.comes(), _TAKES_OVER] for pair, way in ways.items()}

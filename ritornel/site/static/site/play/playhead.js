@@ -12,6 +12,7 @@ export class Playhead {
     this.playing = false;
     this.loop = null;
     this.until = null;
+    this.speed = 1;
     this.ticking = new Ticking(() => this.tick());
   }
 
@@ -46,7 +47,7 @@ export class Playhead {
 
   tick() {
     if (!this.playing) return false;
-    this.time = this.from + performance.now() - this.since;
+    this.time = this.from + (performance.now() - this.since) * this.speed;
     if (this.loop && this.time >= this.loop[1]) {
       this.time = this.loop[0];
       this.anchor();

@@ -20,6 +20,7 @@ export class Sound {
     this.refused = refused;
     this.heard = new Map();
     this.muted = false;
+    this.speed = 1;
     this.drifts = [];
     this.latencies = { AUDIO: 0.06, VIDEO: 0.12 }; // s from play() until it runs, learnt as media start
   }
@@ -85,7 +86,7 @@ export class Sound {
   beginEarly(medium, wait, span) {
     if (medium.element.paused && wait <= this.latencies[medium.element.tagName] * 1000) {
       medium.element.muted = this.muted || span.muted;
-      this.begin(medium, span.from / 1000, span.rate);
+      this.begin(medium, span.from / 1000, span.rate * this.speed);
     }
   }
 
@@ -130,7 +131,7 @@ export class Sound {
   keepInStep(medium, place, span, length) {
     const { element } = medium;
     if (element.paused) {
-      this.begin(medium, place, span.rate);
+      this.begin(medium, place, span.rate * this.speed);
       return;
     }
     if (element.seeking || element.readyState < HTMLMediaElement.HAVE_FUTURE_DATA) return;
@@ -144,7 +145,7 @@ export class Sound {
       element.currentTime = place + this.latencies[element.tagName];
       medium.drift = undefined;
     } else {
-      this.correct(medium, span.rate);
+      this.correct(medium, span.rate * this.speed);
     }
   }
 

@@ -47,6 +47,7 @@ export const ACTS = [
   { id: "arranged", name: "What Arrange shows", keys: ["Shift+F"], help: "Arrange shows everything, the slide's start, its end, or this instant", run: (desk) => desk.stage.turnArranged() },
   { id: "loop", name: "Loop slide", keys: ["L"], help: "loop this slide", run: (desk) => desk.stage.toggleLoop() },
 
+  { id: "slower", name: "Slower", keys: ["Shift+L"], help: "play at half speed, at a quarter, and as it is", run: (desk) => desk.stage.turnSpeed() },
   { id: "slide-before", name: "Slide before", keys: ["PageUp"], run: (desk) => stepSlide(desk, -1) },
   { id: "slide-after", name: "Next slide", keys: ["PageDown"], run: (desk) => stepSlide(desk, 1) },
   { id: "slide-earlier", name: "Slide earlier", keys: ["Alt+PageUp"], help: "move the slide one place earlier", needs: "slide", run: (desk) => moveSlide(desk, -1) },
@@ -84,6 +85,7 @@ export const ACTS = [
   { id: "zoom-show", name: "Show", keys: ["1"], help: "timeline: the whole show", run: (desk) => desk.timeline.zoomTo("show") },
   { id: "zoom-chapter", name: "Chapter", keys: ["2"], help: "timeline: the chapter", run: (desk) => desk.timeline.zoomTo("chapter") },
   { id: "zoom-slide", name: "Slide", keys: ["3"], help: "timeline: the slide", run: (desk) => desk.timeline.zoomTo("slide") },
+  { id: "zoom-selection", name: "Selection", keys: ["4"], help: "timeline: what is selected", run: (desk) => desk.timeline.zoomTo("selection") },
   { id: "zoom-in", name: "Closer", keys: ["+", "="], help: "timeline: closer", run: (desk) => desk.timeline.zoomBy(1.5) },
   { id: "zoom-out", name: "Further", keys: ["-"], help: "timeline: further", run: (desk) => desk.timeline.zoomBy(1 / 1.5) },
 

@@ -9,6 +9,7 @@ import { objectSheet } from "../sheets/object_sheet.js";
 import { slideSettings } from "../sheets/slide_settings.js";
 import { buildOf } from "../sentences/subjects.js";
 import "../sentences/sentence.js";
+import { newId } from "../state/ids.js";
 import { Draft } from "../writing/draft.js";
 import { entry } from "./entries.js";
 import { ScriptEditor } from "./script_editor.js";
@@ -39,9 +40,16 @@ export class PromptBook {
     });
     this.editor = new ScriptEditor(id("book-script"), {
       changed: (script) => this.draft.write(script),
-      left: () => this.draft.send(),
+      left: () => {
+        this.draft.send();
+        requestAnimationFrame(() => this.coming.contains(document.activeElement) || (this.coming.hidden = true));
+      },
       passage: (node) => this.passageView(node),
+      selected: () => this.drawComing(),
     });
+    this.coming = document.createElement("div");
+    this.coming.className = "coming";
+    this.page.append(this.coming);
   }
 
   /** Whether someone is writing in the book: then the page of the slide stays where it is. */
@@ -165,6 +173,24 @@ export class PromptBook {
     view.ignoreMutation = (mutation) => !contentDOM.contains(mutation.target);
     view.destroy = () => this.passages.get(view.cue) === view && this.passages.delete(view.cue);
     return view;
+  }
+
+  /** Under words that are selected: what can come with them. */
+  drawComing() {
+    const { store } = this;
+    const found = this.editor?.selectedWords ?? null;
+    this.coming.hidden = !found || !store.slide?.document.objects.length;
+    if (this.coming.hidden) return;
+    const come = (object) => {
+      this.draft.send();
+      store.edit({ do: "come-with-words", slide: store.focus, object, word: found.word, id: newId("build") });
+      this.coming.hidden = true;
+    };
+    const things = store.slide.document.objects.filter((thing) => thing.kind !== "sound" && !thing.hidden);
+    const keep = (event) => event.preventDefault(); // the words stay selected
+    render(html`<span class="soft">with these words comes</span>${things.map((thing) => html`<button class="act" @pointerdown=${keep} @mousedown=${keep} @click=${() => come(thing.id)}>${store.slide.names[thing.id]}</button>`)}`, this.coming);
+    const page = this.page.getBoundingClientRect();
+    this.coming.style.top = `${found.at.bottom - page.top + this.page.scrollTop + 6}px`;
   }
 
   drawEntries() {

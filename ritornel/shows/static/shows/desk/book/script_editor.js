@@ -9,7 +9,7 @@ const TYPED_MARK = /\[([0-9]{1,4})\]/;
 
 /** `changed(script)` is called at every change that is made here; `passage(cue)` makes what stands around a passage. */
 export class ScriptEditor {
-  constructor(root, { changed, passage, left }) {
+  constructor(root, { changed, passage, left, selected }) {
     this.cues = 0;
     const keys = {
       Enter: (state, dispatch) => (dispatch?.(state.tr.insertText("\n")), true),
@@ -28,6 +28,7 @@ export class ScriptEditor {
       dispatchTransaction: (transaction) => {
         this.view.updateState(this.view.state.apply(transaction));
         if (transaction.docChanged && !transaction.getMeta("adopted")) changed(this.script);
+        if ((transaction.selectionSet || transaction.docChanged) && !transaction.getMeta("adopted")) selected();
       },
     });
   }
@@ -93,6 +94,18 @@ export class ScriptEditor {
     for (const { cue } of marksOf(text)) without(tr, cue);
     this.view.dispatch(tr.replaceSelection(new Slice(inline(text), 0, 0)).scrollIntoView());
     return true;
+  }
+
+  /** The words that are selected: {word, words, at}, the number of the first in the script, marks aside; null for none. */
+  get selectedWords() {
+    const { doc, selection } = this.view.state;
+    if (selection.empty || selection.node) return null;
+    const plain = (from, to) => doc.textBetween(from, to, " ", () => " ");
+    const words = plain(selection.from, selection.to).trim();
+    if (!words) return null;
+    const before = plain(0, selection.from);
+    const inside = /\S$/.test(before) && /^\S/.test(plain(selection.from, selection.to)) ? 1 : 0;
+    return { word: before.split(/\s+/).filter(Boolean).length - inside, words, at: this.view.coordsAtPos(selection.to) };
   }
 
   /** The disc of a cue is dragged to the words that call for it. */

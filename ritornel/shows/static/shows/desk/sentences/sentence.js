@@ -6,6 +6,7 @@
 import { follow } from "../../../site/gesture.js";
 import { send } from "../../../site/sending.js";
 import { html, nothing, render } from "../../../site/vendor/lit.js";
+import { carriedList } from "./carried.js";
 import { Panel } from "./panel.js";
 import { asDocument, inUnit, written } from "./values.js";
 
@@ -34,6 +35,7 @@ class MotionSentence extends HTMLElement {
 
   disconnectedCallback() {
     this.leave();
+    this.about.desk.arranging.drawWays(null);
     this.about.desk.stage.preview(null);
   }
 
@@ -55,7 +57,8 @@ class MotionSentence extends HTMLElement {
     this.failed = status === 200 ? "" : (data.error ?? "");
     if (status === 200) {
       if (this.told !== asked) this.samples.clear();
-      Object.assign(this, { said: data.sentence, told: asked, held: null, heard: data.heard });
+      Object.assign(this, { said: data.sentence, told: asked, held: null, heard: data.heard, carries: data.carries ?? null });
+      about.desk.arranging.drawWays(this.carries?.pairs ?? null);
       if (group) this.samples.set(group, data.samples);
     }
     this.draw();
@@ -149,6 +152,7 @@ class MotionSentence extends HTMLElement {
     render(html`<p class="sentence">${said.clauses.map((clause) => this.word(clause))}</p>
       ${this.failed ? html`<p class="notice notice-error" role="alert">${this.failed}</p>` : nothing}
       ${this.panel ? this.panel.draw() : nothing}
+      ${this.carries ? carriedList(this.carries, about.given()?.carried ?? {}, (carried) => about.set("transition", { carried })) : nothing}
       ${about.foot ? html`<div class="sentence-foot">${about.foot()}</div>` : nothing}`, this);
     this.panel?.drawn();
   }

@@ -1,7 +1,7 @@
 // Over the stage, on its Arrange face: frames of what is selected, and the tool in the hand. A tool is one file in tools/:
 // `press(desk, event, overlay)` begins its gesture, `open(desk, event, overlay)` answers a double click.
 
-import { html, nothing } from "../../../site/vendor/lit.js";
+import { html, nothing, svg } from "../../../site/vendor/lit.js";
 import { Pane } from "../pane.js";
 import { linkWords } from "../sheets/link_rows.js";
 import { guideLines } from "./guides.js";
@@ -24,7 +24,7 @@ function cursorAt(name, rotation = 0) {
 export class Arranging extends Pane {
   constructor(desk) {
     super(document.getElementById("stage-frames"), {
-      shows: () => [this.store.steps, this.store.slide, this.store.selection.objects, this.scale, this.band, this.guides, this.said, this.line, this.cropped, this.store.shown.show.guides, this.movedGuides],
+      shows: () => [this.store.steps, this.store.slide, this.store.selection.objects, this.scale, this.band, this.guides, this.said, this.line, this.cropped, this.store.shown.show.guides, this.movedGuides, this.ways],
       draw: () => this.template(),
     });
     this.desk = desk;
@@ -120,6 +120,13 @@ export class Arranging extends Pane {
     this.update();
   }
 
+  /** Draws the ways that objects are carried: {name, start, end} each; null for none. */
+  drawWays(pairs) {
+    if (this.ways === pairs) return;
+    this.ways = pairs;
+    this.update();
+  }
+
   drawBand(box) {
     this.band = box;
     this.update();
@@ -146,9 +153,16 @@ export class Arranging extends Pane {
       ${(this.guides?.y ?? []).map((y) => html`<div class="guide" .style=${`top:${y * this.scale}px;left:0;right:0`}></div>`)}
       ${(this.guides?.gaps ?? []).map((gap) => this.gap(gap))}
       ${this.said && chosen.length ? html`<output class="said" .style=${this.place({ ...around(chosen), rotation: 0 }, false)}>${this.said}</output>` : nothing}
+      ${this.ways?.length ? this.carried() : nothing}
       ${this.way()}
       ${this.line?.length ? html`<svg class="drawn-line" viewBox="0 0 ${this.store.shown.show.width} ${this.store.shown.show.height}"><polyline points=${this.line.map(({ x, y }) => `${x},${y}`).join(" ")}></polyline><circle cx=${this.line[0].x} cy=${this.line[0].y} r="5"></circle></svg>` : nothing}
       ${this.band ? html`<div class="band" .style=${this.place(this.band)}></div>` : nothing}`;
+  }
+
+  carried() {
+    const { width, height } = this.store.shown.show;
+    const one = ({ start: [x, y], end: [toX, toY] }) => svg`<path d="M${x} ${y}L${toX} ${toY}"></path><circle cx=${x} cy=${y} r="5"></circle><circle cx=${toX} cy=${toY} r="9"></circle>`;
+    return html`<svg class="drawn-line is-way" viewBox="0 0 ${width} ${height}">${this.ways.map(one)}</svg>`;
   }
 
   /** The line along which the build that is selected leads its object. */

@@ -8,6 +8,8 @@ import { Sound } from "../../../site/play/sound.js";
 import { Stage } from "../../../site/play/stage.js";
 import { tenths } from "../../../site/times.js";
 
+const LEAST_LOOP_MS = 100;
+
 export const ARRANGED = { everything: "everything", start: "the start", end: "the end", instant: "this instant" };
 
 export class DeskStage {
@@ -22,6 +24,7 @@ export class DeskStage {
     this.face = "arrange";
     this.listeners = new Set();
     this.looping = false;
+    this.stretch = null;
     this.arranged = "everything";
     this.previewing = new Preview((frame, play) => this.showOf(frame, play), () => this.draw());
     this.playhead = new Playhead({ end: () => this.store.shown.length, moved: () => this.moved(), ended: () => this.ended() });
@@ -213,12 +216,35 @@ export class DeskStage {
   }
 
   toggleLoop() {
-    this.looping = !this.looping;
+    this.looping = !this.looping && !this.stretch;
+    this.stretch = null;
     this.setLoop();
     this.store.changed();
   }
 
+  /** A stretch of the show, [from, to], is played again and again; null lets it go. */
+  loopStretch(stretch) {
+    this.stretch = stretch && stretch[1] - stretch[0] > LEAST_LOOP_MS ? stretch.map((time) => Math.min(this.store.shown.length, Math.max(0, time))) : null;
+    this.looping = false;
+    this.setLoop();
+    if (this.stretch && !this.playing) this.scrub(this.stretch[0]);
+    this.store.changed();
+  }
+
+  /** Plays at half speed, at a quarter, or as it is. */
+  turnSpeed() {
+    const speed = { 1: 0.5, 0.5: 0.25, 0.25: 1 }[this.playhead.speed];
+    this.playhead.speed = this.sound.speed = speed;
+    this.playhead.anchor();
+    this.desk.notice.announce(speed === 1 ? "Plays as it is" : `Plays at ${speed} of its speed`);
+    this.store.changed();
+  }
+
   setLoop() {
+    if (this.stretch) {
+      this.playhead.loop = this.stretch;
+      return;
+    }
     const start = this.store.start();
     this.playhead.loop = this.looping ? [start, start + this.store.length() - 1] : null;
   }

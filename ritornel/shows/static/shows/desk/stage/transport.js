@@ -23,13 +23,14 @@ export function transportPane(desk) {
   const face = (name, label, shown) =>
     html`<button data-face=${name} aria-pressed=${String(name === shown)} @click=${() => stage.setFace(name)}>${label}</button>`;
   const pane = new Pane(document.getElementById("transport"), {
-    shows: () => [stage.playing ? "run" : stage.face, stage.playing, stage.looping],
+    shows: () => [stage.playing ? "run" : stage.face, stage.playing, stage.looping || Boolean(stage.stretch), stage.playhead.speed],
     draw: (shown, playing, looping) => html`
       <span class="faces" role="group" aria-label="Face of the stage">${face("arrange", "Arrange", shown)}${face("run", "Run", shown)}</span>
       ${actButton(desk, "cue-before", { className: "transport-act", label: icon("skip-back", "To the cue before") })}
       ${actButton(desk, "play", { className: "transport-act transport-play", label: icon(playing ? "pause" : "play", playing ? "Pause" : "Play from here") })}
       ${actButton(desk, "cue-after", { className: "transport-act", label: icon("skip-forward", "To the next cue") })}
-      ${actButton(desk, "play-slide")}${actButton(desk, "play-show")}${actButton(desk, "loop", { pressed: looping })}
+      ${actButton(desk, "play-slide")}${actButton(desk, "play-show")}${actButton(desk, "loop", { pressed: looping, label: stage.stretch ? "Loop stretch" : null })}
+      ${stage.playhead.speed === 1 ? nothing : actButton(desk, "slower", { label: `at ${{ 0.5: "½", 0.25: "¼" }[stage.playhead.speed]} speed`, pressed: true })}
       <span class="ml-auto" id="time"></span>`,
   });
   const time = () => document.getElementById("time");

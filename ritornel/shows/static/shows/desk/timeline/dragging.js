@@ -1,5 +1,6 @@
 // Dragging something in time: what it would give is shown while it lasts, and kept when it ends. The same by keys.
 
+import { tenths } from "../../../site/times.js";
 import { follow } from "../../../site/gesture.js";
 
 const SNAPS_PX = 6;
@@ -8,9 +9,9 @@ const FAR_MS = 1000;
 
 /**
  * Follows the pointer from a press. `at`: show time of what is dragged, for snapping; `make(byMs)` returns the command
- * for that far; `click` runs if it was only a click. Alt drags without snapping; Escape leaves all as it was.
+ * for that far; `says()` gives words for what it would be now; `click` runs if it was only a click. Alt drags without snapping; Escape leaves all as it was.
  */
-export function dragInTime(timeline, event, { at, make, click = () => {} }) {
+export function dragInTime(timeline, event, { at, make, says = () => "", click = () => {} }) {
   const { store } = timeline;
   const snaps = snapTimes(timeline).filter((time) => time !== at);
   const told = document.createElement("div");
@@ -25,7 +26,7 @@ export function dragInTime(timeline, event, { at, make, click = () => {} }) {
       let by = Math.round(dx / timeline.scale);
       if (!e.altKey) by = snapped(at, by, snaps, SNAPS_PX / timeline.scale);
       command = make(by);
-      tellBy(told, e, by);
+      tellBy(told, e, by, at + by, says());
       if (command) store.attempt(command);
     },
     end() {
@@ -72,8 +73,8 @@ function snapped(at, by, snaps, reach) {
   return best;
 }
 
-function tellBy(told, event, by) {
-  told.textContent = `${by < 0 ? "−" : "+"}${(Math.abs(by) / 1000).toFixed(2)} s`;
+function tellBy(told, event, by, instant, words) {
+  told.textContent = `${by < 0 ? "−" : "+"}${(Math.abs(by) / 1000).toFixed(2)} s, at ${tenths(Math.max(0, instant))}${words ? `, ${words}` : ""}`;
   told.style.left = `${event.clientX + 12}px`;
   told.style.top = `${event.clientY - 26}px`;
   if (!told.isConnected) document.body.append(told);

@@ -80,6 +80,7 @@ export class Timeline {
     this.zoomed = name;
     let from = 0;
     let length = shown.length || 10000;
+    if (name === "selection") [from, length] = this.selectionSpan();
     if (name === "chapter") [from, length] = this.chapterSpan();
     if (name === "slide" && focus) {
       const own = this.followed = this.store.length();
@@ -88,6 +89,17 @@ export class Timeline {
     }
     this.setScale((this.width * 0.97) / Math.max(400, length), from);
     this.redraw();
+  }
+
+  /** What is selected: builds, or slides; else the slide in focus. */
+  selectionSpan() {
+    const { store } = this;
+    const steps = [...store.steps].map((id) => store.timed(id)).filter(Boolean);
+    const slides = [...store.slides].map((id) => [store.start(id), store.start(id) + store.length(id)]);
+    const spans = steps.length ? steps.map(({ start, end }) => [store.start() + start, store.start() + end]) : slides.length ? slides : [[store.start(), store.start() + store.length()]];
+    const [from, to] = [Math.min(...spans.map(([a]) => a)), Math.max(...spans.map(([, b]) => b))];
+    const room = Math.max(300, (to - from) * 0.15);
+    return [Math.max(0, from - room), to - from + 2 * room];
   }
 
   chapterSpan() {
@@ -189,9 +201,9 @@ export class Timeline {
   update() {
     const { store } = this;
     const { shown, selection } = store;
-    const now = [shown, store.focus, selection.objects, selection.steps, selection.slides, store.journal.entries.length === 0];
+    const now = [this.desk.stage.stretch, shown, store.focus, selection.objects, selection.steps, selection.slides, store.journal.entries.length === 0];
     if (this.last?.every((value, n) => Object.is(value, now[n]))) return;
-    const moved = this.last && this.last[1] !== store.focus;
+    const moved = this.last && this.last[2] !== store.focus;
     this.last = now;
     if (moved) this.bringIntoView();
     else if (this.zoomed === "slide" && this.followed !== store.length() && !underWay() && !this.desk.stage.playing) this.zoomTo("slide");
@@ -243,7 +255,9 @@ export class Timeline {
 
   focusBand() {
     const { store } = this;
-    return store.focus ? html`<div class="tl-focus" .style=${`left:${this.x(store.start())}px;width:${this.x(store.length())}px`}></div>` : "";
+    const { stretch } = this.desk.stage;
+    const looped = stretch ? html`<div class="tl-loop" .style=${`left:${this.x(stretch[0])}px;width:${this.x(stretch[1] - stretch[0])}px`}></div>` : "";
+    return html`${store.focus ? html`<div class="tl-focus" .style=${`left:${this.x(store.start())}px;width:${this.x(store.length())}px`}></div>` : ""}${looped}`;
   }
 
   selectObject(id) {
@@ -288,8 +302,23 @@ export class Timeline {
     event.preventDefault();
     document.activeElement?.blur();
     const { stage } = this.desk;
+    if (event.shiftKey && this.ruler.contains(event.target)) {
+      this.loopStretch(event);
+      return;
+    }
     const to = (e) => stage.scrub(this.timeAt(e));
     if (follow(event, { threshold: 0, move: ({ event: e }) => to(e), click: () => {} })) to(event);
+  }
+
+  /** With Shift on the ruler: the stretch that is played again and again. */
+  loopStretch(event) {
+    const { stage } = this.desk;
+    const from = this.timeAt(event);
+    follow(event, {
+      threshold: 0,
+      move: ({ event: e }) => stage.loopStretch([from, this.timeAt(e)].sort((a, b) => a - b)),
+      click: () => stage.loopStretch(null),
+    });
   }
 
   /** Starts a drag in time; see dragging.js. */

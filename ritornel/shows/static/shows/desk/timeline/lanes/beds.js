@@ -2,12 +2,26 @@
 
 import { html, nothing, ref, svg } from "../../../../site/vendor/lit.js";
 import { valueAt } from "../../../../site/play/evaluate.js";
+import { stepOf } from "../dragging.js";
 import { drawPeaks } from "../peaks.js";
 
 const GAIN_POINTS = 120;
 const HEIGHT = 40;
 
 export const BEDS = {
+  grips: {
+    ".tl-fade": {
+      press(timeline, event, { dataset }) {
+        const { store } = timeline;
+        const { at } = fades(timeline, store.shown.beds[0]).find((fade) => fade.field === dataset.fade);
+        timeline.drag(event, { at, make: (by) => faded(store, dataset.fade, by), says: () => "fade" });
+      },
+      key({ store }, event, { dataset }) {
+        const by = stepOf(event);
+        if (by) store.edit(faded(store, dataset.fade, by));
+      },
+    },
+  },
   rows(timeline) {
     const { shown } = timeline.store;
     return shown.beds.map((span) => {
@@ -30,5 +44,22 @@ function bed(timeline, span, asset) {
   const stretch = { wrap: span.out, start: span.in, alpha: 0.35 };
   return html`<div class="tl-span" .style=${`left:${timeline.x(first)}px;width:${width}px`}>
     ${asset ? html`<canvas class="tl-peaks" ${ref((canvas) => canvas && drawPeaks(canvas, asset, span.in + (first - span.start), span.in + (last - span.start), stretch))}></canvas>` : nothing}
-    <svg class="tl-svg" width="1" height=${tall}>${svg`<path d="M${points.join("L")}" fill="none" stroke="#1f7a6d" stroke-width="1.6"></path>`}</svg></div>`;
+    <svg class="tl-svg" width="1" height=${tall}>${svg`<path d="M${points.join("L")}" fill="none" stroke="#1f7a6d" stroke-width="1.6"></path>`}</svg></div>
+    ${fades(timeline, span).map(({ field, label, at }) => html`<button class="tl-fade" data-fade=${field} data-arrows aria-label=${label} title="${label}: drag it" .style=${`left:${timeline.x(at)}px`}></button>`)}`;
+}
+
+/** Where the fades of the bed end and begin. */
+function fades({ store }, span) {
+  const [bed] = store.shown.show.beds;
+  if (bed?.id !== span.id) return [];
+  return [
+    { field: "fade_in", label: "End of the bed's fade in", at: span.start + bed.fade_in },
+    { field: "fade_out", label: "Beginning of the bed's fade out", at: span.end - bed.fade_out },
+  ];
+}
+
+/** The command by which a fade ends, or begins, so much later. */
+function faded({ untried }, field, by) {
+  const [bed] = untried.show.beds;
+  return { do: "set-bed", values: { [field]: Math.max(0, Math.round(bed[field] + (field === "fade_in" ? by : -by))) } };
 }

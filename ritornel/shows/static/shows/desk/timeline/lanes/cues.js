@@ -18,10 +18,23 @@ export const CUES = {
     const tall = timeline.objects().length * 27 + 6;
     const items = html`${far.length ? html`<svg class="tl-svg" width="1" height="24">${svg`<path fill="#dfc6a0" d=${far.join("")}></path>`}</svg>` : nothing}
       ${near.map(({ cue, at }) => html`<button class="tl-flag" data-cue=${cue} data-arrows aria-label="Cue ${cue}" title="Cue ${cue}" .style=${`left:${timeline.x(at)}px`}>${cue}</button>
-        <div class="tl-cue-line" .style=${`left:${timeline.x(at)}px;top:20px;height:${tall}px`}></div>`)}`;
+        <div class="tl-cue-line" .style=${`left:${timeline.x(at)}px;top:20px;height:${tall}px`}></div>`)}
+      ${ends(timeline).map(({ cue, at }) => html`<button class="tl-cue-end" data-cue=${cue} data-arrows aria-label="End of cue ${cue}" title="End of all that cue ${cue} starts: drag to stretch it" .style=${`left:${timeline.x(at)}px`}></button>`)}`;
     return [{ key: "cues", label: "Cues", height: 24, items }];
   },
   grips: {
+    ".tl-cue-end": {
+      press(timeline, event, { dataset }) {
+        const { store } = timeline;
+        const cue = Number(dataset.cue);
+        const at = store.start() + store.slide.time.groups[cue].settle;
+        timeline.drag(event, { at, make: (by) => ({ do: "stretch-cue", slide: store.focus, cue, by }), says: () => "all of the cue" });
+      },
+      key({ store }, event, { dataset }) {
+        const by = stepOf(event);
+        if (by) store.edit({ do: "stretch-cue", slide: store.focus, cue: Number(dataset.cue), by });
+      },
+    },
     ".tl-flag": {
       press(timeline, event, { dataset }) {
         const at = instant(timeline, Number(dataset.cue));
@@ -35,6 +48,12 @@ export const CUES = {
     },
   },
 };
+
+/** The ends of what cues start, on the slide in focus, where more than one build is in it. */
+function ends({ store }) {
+  const groups = store.slide?.time.groups ?? [];
+  return groups.filter((group) => group.steps.length > 1 && group.settle > group.start).map((group) => ({ cue: group.cue, at: store.start() + group.settle }));
+}
 
 function instant({ store }, cue) {
   return store.start() + store.shown.outlines[store.focus].cues[cue - 1];

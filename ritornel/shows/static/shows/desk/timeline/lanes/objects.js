@@ -62,9 +62,26 @@ function pressBuild(timeline, event, element) {
   const slide = store.focus;
   const step = store.timed(element.dataset.step);
   const edge = edgeAt(element, event);
-  const make = (by) => (edge ? { do: "stretch-build", slide, step: step.id, edge, by } : { do: "drag-build", slide, step: step.id, by });
+  const others = store.steps.has(step.id) ? [...store.steps].filter((id) => id !== step.id) : [];
+  const make = (by) => (edge ? { do: "stretch-build", slide, step: step.id, edge, by } : { do: "drag-build", slide, step: step.id, by, others });
   const at = store.start() + (edge === "end" ? step.end : step.start);
-  timeline.drag(event, { at, make, click: () => store.select("steps", [step.id]) });
+  timeline.drag(event, { at, make, says: () => (edge ? "" : given(store, step.id)), click: () => choose(store, step.id, event) });
+}
+
+/** What gives a build its cue, in words. */
+function given(store, id) {
+  const timed = store.timed(id);
+  if (!timed) return "";
+  const { group } = timed;
+  if (group.steps[0].id === id) return group.cue ? `cue ${group.cue}` : "from the beginning";
+  return `${store.step(id).trigger}${group.cue ? `, with cue ${group.cue}` : ""}`;
+}
+
+/** A click selects a build; with Shift or Ctrl it too. */
+function choose(store, id, { shiftKey, ctrlKey, metaKey }) {
+  const before = [...store.steps];
+  if (!shiftKey && !ctrlKey && !metaKey) store.select("steps", [id]);
+  else store.select("steps", before.includes(id) ? before.filter((one) => one !== id) : [...before, id]);
 }
 
 /** By keys: a build moves, with Ctrl its end does. */
@@ -72,7 +89,8 @@ function moveBuild(timeline, event, { dataset }) {
   const { store } = timeline;
   const by = dataset.step ? stepOf(event) : 0;
   if (!by) return;
-  const stretch = event.ctrlKey ? { do: "stretch-build", edge: "end" } : { do: "drag-build" };
+  const others = store.steps.has(dataset.step) ? [...store.steps].filter((id) => id !== dataset.step) : [];
+  const stretch = event.ctrlKey ? { do: "stretch-build", edge: "end" } : { do: "drag-build", others };
   store.edit({ ...stretch, slide: store.focus, step: dataset.step, by });
 }
 

@@ -9,6 +9,7 @@ const THUMB_PX = 78;
 const NARROW_PX = 14;
 const WITH_PICTURE_PX = 24;
 const WITH_GRIP_PX = 20;
+const LEAST_MS = 50;
 
 export const SLIDES = {
   rows(timeline) {
@@ -24,6 +25,19 @@ export const SLIDES = {
       key(timeline, event, { dataset }) {
         const by = stepOf(event);
         if (by) timeline.store.edit(longer(dataset.end, by));
+      },
+    },
+    ".tl-transition": {
+      press(timeline, event, { dataset }) {
+        const { store } = timeline;
+        const id = dataset.transition;
+        const { transition } = store.shown.outlines[id];
+        timeline.drag(event, { at: store.start(id) + transition, make: (by) => lasting(store, id, transition + by), says: () => "transition" });
+      },
+      key({ store }, event, { dataset }) {
+        const by = stepOf(event);
+        const id = dataset.transition;
+        if (by) store.edit(lasting(store, id, store.shown.outlines[id].transition + by));
       },
     },
     ".tl-block": {
@@ -46,6 +60,7 @@ function block(timeline, { id, start, length, outline, number }) {
       ${width > THUMB_PX + 60 ? html`<span class="tl-block-words">${number} ${outline.title}<small>${seconds(Math.round(length / 100) * 100)} s</small></span>` : nothing}</span>` : nothing}`;
   return html`<button class=${classes} data-slide=${id} data-arrows tabindex=${focus ? 0 : -1} aria-label="Slide ${number}, ${store.title(id)}" aria-pressed=${String(store.slides.has(id))}
       .style=${`left:${timeline.x(start)}px;width:${width}px`}>${inside}</button>
+    ${focus && outline.transition && store.slide ? html`<button class="tl-transition" data-transition=${id} data-arrows aria-label="End of the transition of slide ${number}" title="End of the transition: drag to make it longer or shorter" .style=${`left:${timeline.x(start + outline.transition)}px`}></button>` : nothing}
     ${width > WITH_GRIP_PX || focus ? html`<button class="tl-grip" data-end=${id} data-arrows tabindex=${focus ? 0 : -1} aria-label="End of slide ${number}" title="End of slide ${number}: drag to hold it longer or shorter" .style=${`left:${timeline.x(start + length)}px`}></button>` : nothing}`;
 }
 
@@ -55,6 +70,13 @@ function picture(timeline, id, { look, ground }, start) {
   const size = `width:${THUMB_PX}px;height:${Math.round((THUMB_PX * height) / width)}px;background:${ground === "none" ? "#000" : ground}`;
   if (!address) return html`<span class="tl-picture" .style=${size}></span>`;
   return html`<img class="tl-picture" alt="" draggable="false" src=${address} .style=${size}>`;
+}
+
+/** The command by which a slide's transition takes so long. */
+function lasting({ untried }, slide, duration) {
+  const { transition } = untried.slides[slide].document;
+  const given = Object.fromEntries(Object.entries(transition).filter(([, value]) => value !== null && value !== ""));
+  return { do: "set-slides", slides: [slide], values: { transition: { ...given, duration: Math.max(LEAST_MS, duration) } } };
 }
 
 function longer(slide, by) {
