@@ -117,7 +117,7 @@ def _light(marks: list[int]) -> Document:
         "running_order": [
             build("b1", "pane", "slide", params={"side": "top", "distance": 100}, duration=800),
             build("b2", "pane", "fade", kind="exit", duration=500),
-            build("b3", "eye", "grow", "alongside", duration=800, delay=200),
+            build("b3", "eye", "draw", "alongside", duration=1200, delay=200, params={"drawing": 100}),
             build("b4", "eye", "pulse", "following", kind="emphasis", duration=700, repeat=2),
         ],
     }  # fmt: skip
@@ -142,6 +142,7 @@ def _ring() -> Document:
             build("b2", "bend", "fade"),
             build("b3", "miles", "fade"),
             build("b4", "lens", "pulse", "alongside", kind="emphasis", duration=1600, params={"peak": 106}),
+            build("b5", "miles", "underline", "following", kind="emphasis", duration=900, params={"colour": LAMP, "width": 4}),
         ],
     }  # fmt: skip
 
@@ -169,8 +170,8 @@ def _bath() -> Document:
             line("b2", "list", 0, "roll", duration=1000),
             line("b3", "list", 1, "roll", duration=1000),
             build("b4", "lens", "pulse", "alongside", kind="emphasis", duration=2500, params={"peak": 104}),
-            line("b5", "list", 2, "roll", duration=1000),
-            build("b6", "finger", "slide", "alongside", duration=800, params={"side": "right", "distance": 100}),
+            build("b6", "finger", "slide", duration=800, params={"side": "right", "distance": 100}),
+            line("b5", "list", 2, "roll", "alongside", delay=400, duration=1000),
             build("b7", "finger", "fade", "following", kind="exit", delay=1800, duration=800),
         ],
     }  # fmt: skip
@@ -211,9 +212,9 @@ def _clockwork() -> Document:
         "running_order": [
             build("b1", "weight", "slide", "following", duration=1600, params={"side": "top", "distance": 100}, easing="ease-in-out"),
             build("b2", "chain", "slide", "alongside", duration=1600, params={"side": "top", "distance": 100}, easing="ease-in-out"),
-            build("b3", "weight", "pulse", kind="emphasis"),
-            build("b4", "weight", "pulse", kind="emphasis"),
-            build("b5", "weight", "pulse", kind="emphasis", repeat=2),
+            build("b3", "weight", "follow", kind="path", duration=2400, params={"path": "M0 0L0 -150"}),
+            build("b4", "weight", "follow", kind="path", duration=900, easing="linear", params={"path": "M0 0L0 70"}),
+            build("b5", "weight", "follow", kind="path", duration=1400, easing="ease-out", params={"path": "M0 0L0 80"}),
         ],
     }  # fmt: skip
 

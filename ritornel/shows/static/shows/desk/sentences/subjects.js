@@ -132,7 +132,7 @@ function buildFoot(desk, id) {
   const meant = (all, words) => html`<button class="act ${familyIsMeant === all ? "" : "is-idle"}" aria-pressed=${String(familyIsMeant === all)} @click=${() => mean(store, all)}>${words}</button>`;
   const found = store.shown.findings.filter((finding) => finding.build === id && finding.slide === slide);
   return html`${found.map((finding) => html`<p class="found-here">${sentence(finding.message)} ${mendButton(desk, finding)}</p>`)}
-    ${family.length > 1 ? html`<span class="soft">what is set is for</span>${meant(true, `all ${family.length}`)}${meant(false, "this one")}` : nothing}
+    ${family.length > 1 ? html`<span class="soft">for</span>${meant(true, `all ${family.length}`)}${meant(false, "this one")}` : nothing}
     <button class="act" @click=${() => store.edit({ do: "set-steps", slide, steps: familyIsMeant ? family : [id], values: { off: !step.off } })}>${step.off ? "Turn on" : "Turn off"}</button>
     <button class="act" @click=${() => store.edit({ do: "delete-steps", slide, steps: [id] })}>Delete build</button>
     ${object ? html`<button class="act" @click=${() => store.select("objects", [object.id])}>Its object</button>` : nothing}
