@@ -94,12 +94,34 @@ def _lettering(face: Face, style: Style) -> str:
     return f' font-family={name} font-size="{size}" font-weight="{face.weight}"{slope} fill="{style.colour}"'
 
 
+_DARK_REACHES = 9_000.0
+"""No stage is so large that the dark around something ends on it, in stage units."""
+
+
+def _dark(mark: Mark, width: float, height: float) -> str:
+    """Return the dark around a box: none in it, whole from ``mark.width`` beyond the ellipse around it on."""
+    across, down = width / 2 * 1.42 + mark.width, height / 2 * 1.42 + mark.width
+    stops = "".join(
+        f'<stop offset="{at}" stop-color="{mark.colour}" stop-opacity="{number(opacity)}"/>'
+        for at, opacity in (("0.6", 0.0), ("1", mark.opacity))
+    )
+    place = f"translate({number(width / 2)} {number(height / 2)}) scale({number(across)} {number(down)})"
+    key = named("gradient", place + stops)
+    gradient = (
+        f'<radialGradient id="{key}" gradientUnits="userSpaceOnUse" cx="0" cy="0" r="1" gradientTransform="{place}">'
+        f"{stops}</radialGradient>"
+    )
+    corner, whole = number(-_DARK_REACHES), number(2 * _DARK_REACHES)
+    return f'{gradient}<rect x="{corner}" y="{corner}" width="{whole}" height="{whole}" fill="url(#{key})"/>'
+
+
 def mark_svg(mark: Mark, width: float, height: float) -> str:
     """Return what a build draws, in the box that it draws in."""
     size = f'width="{number(width)}" height="{number(height)}"'
     ends = ' stroke-linecap="butt"' if mark.behind else ' stroke-linecap="round"'
     line = f'stroke="{mark.colour}" stroke-width="{number(mark.width)}" stroke-opacity="{number(mark.opacity)}"{ends}'
-    drawn = f'<path d="{mark.path}" fill="none" {line} stroke-linejoin="round"/>'
+    stroke_ = f'<path d="{mark.path}" fill="none" {line} stroke-linejoin="round"/>'
+    drawn = stroke_ if mark.path else _dark(mark, width, height)
     view = f'viewBox="0 0 {number(width)} {number(height)}"'
     return f'<svg xmlns="http://www.w3.org/2000/svg" {size} {view} overflow="visible">{drawn}</svg>'
 

@@ -16,6 +16,7 @@ from ritornel.core.motion.builds import effect_for
 from ritornel.core.motion.declared import Arriving, Asked, Box, Curve, around, params_of
 from ritornel.core.motion.dimming import dimmed
 from ritornel.core.motion.easing import HOLD, LINEAR, BadEasing, Easing, parse
+from ritornel.core.motion.lighting import lighting
 from ritornel.core.motion.reading import letters_of, lines_of
 from ritornel.core.motion.target import Target
 from ritornel.core.motion.track import Track, TrackBuilder, backwards, paced
@@ -57,7 +58,8 @@ def choreograph(slide: Slide, steps: Iterable[StepTime], stage_width: int, stage
     arrivals = _arrivals(objects, by_target)
     leavings = _leavings(by_target)
     back = dimmed(slide, (timed for timed_steps in by_target.values() for timed in timed_steps))
-    for name in (*arrivals.wholes, *back):
+    light = lighting(timed for timed_steps in by_target.values() for timed in timed_steps)
+    for name in (*arrivals.wholes, *back, *light.fronts):
         by_target.setdefault((name, None), [])
     targets = []
     drawn: list[Target] = []
@@ -74,10 +76,12 @@ def choreograph(slide: Slide, steps: Iterable[StepTime], stage_width: int, stage
                 curves = arrivals.parts.get(step.id) or _curves(step, objects[name], box, stage_width, stage_height)
                 _add(builder, curves, timed, lasts=step.kind in LASTING)
             else:
-                drawn.append(_mark_target(timed, objects[name], box, stage_width, stage_height))
+                mark = _mark_target(timed, objects[name], box, stage_width, stage_height)
+                gone = light.leaves.get(step.id)
+                drawn.append(mark if gone is None else replace(mark, tracks=(*mark.tracks, gone)))
         tracks = builder.tracks()
-        if part is None and name in back:
-            tracks += (back[name],)
+        if part is None:
+            tracks += tuple(found[name] for found in (back, light.fronts) if name in found)
         if part is None and name in arrivals.wholes:
             tracks += arrivals.wholes[name]
         shown = _visibility(timed_steps)

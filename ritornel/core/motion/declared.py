@@ -81,7 +81,10 @@ class Asked(NamedTuple):
 
 
 class Mark(NamedTuple):
-    """A line that a build draws at its target: path data in stage units from the object's top left corner."""
+    """A line that a build draws at its target: path data in stage units from the object's top left corner.
+
+    Without a path it is the dark around the target, ``width`` beyond its box, over everything else.
+    """
 
     path: str
     colour: str
@@ -118,7 +121,8 @@ class Effect(NamedTuple):
     move each other, says so by ``arrival``, which is asked for each in the order in which they come. One that draws a
     ``mark`` moves that, and the object not at all. One that is ``paced`` goes through its curves as a whole by its
     easing, else from key to key; one that ``reads`` is told the lines and letters of a text. One that dims the
-    ``others`` says how far: their opacity while it is the last of its kind, or for its own time only.
+    ``others`` says how far: their opacity while it is the last of its kind, or for its own time only. One that
+    ``lights`` lifts its object over everything, until the next of its kind.
     """
 
     name: str
@@ -134,6 +138,7 @@ class Effect(NamedTuple):
     others: Callable[[Mapping[str, Any]], "Dimming"] | None = None
     paced: bool = False
     reads: bool = False
+    lights: bool = False
 
 
 class Dimming(NamedTuple):

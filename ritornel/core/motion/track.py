@@ -26,6 +26,7 @@ NEUTRAL: Mapping[str, float] = {
     "turn_y": 0.0,
     "soft": 0.0,
     "drawn": 2.0,
+    "front": 0.0,
 }
 _PACED_SAMPLES = 48
 MULTIPLIED = frozenset({"scale_x", "scale_y", "opacity", "visible", "brightness"})

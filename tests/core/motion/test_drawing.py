@@ -234,3 +234,35 @@ class Drawn(TestCase):
         self.assertEqual([seen(t, line)["box"]["drawn"] for t in (500, 1000)], [0.5, 2])
         for target in compile(show(slide(on))).slides[0].targets:
             self.assertEqual({value_at(t, 5000) for t in target.tracks}, {1.0, 2.0})
+
+
+class Lit(TestCase):
+    OTHER = {"id": "other", "kind": "shape"}
+
+    def test_the_dark_goes_from_one_to_the_next_and_what_is_lit_stands_before_everything(self):
+        steps = (
+            emphasis("1", "light", duration=1000),
+            emphasis("2", "light", duration=1000, delay=500, object="other"),
+        )
+        told = [seen(t, *steps, objects=(self.OTHER,)) for t in (0, 500, 1400, 2000, 4000)]
+        fronts = [(t["box"]["front"], t["other"]["front"]) for t in told]
+        self.assertEqual(fronts, [(1, 0), (1, 0), (1, 0), (1, 1), (0, 1)])
+        darks = [
+            [
+                round(t[f"{name}/mark/{key}"]["visible"] * t[f"{name}/mark/{key}"]["opacity"], 2)
+                for name, key in (("box", "1"), ("other", "2"))
+            ]
+            for t in told
+        ]
+        self.assertEqual(darks, [[0, 0], [0.5, 0], [1, 0], [0.5, 0.5], [0, 1]])
+
+    def test_one_that_is_lit_again_stays_before_everything(self):
+        steps = (emphasis("1", "light", duration=1000), emphasis("2", "light", duration=1000))
+        self.assertEqual([seen(t, *steps)["box"]["front"] for t in (500, 1500, 3000)], [1, 1, 1])
+
+    def test_it_is_drawn_around_its_object(self):
+        made = show(slide(emphasis("1", "light")))
+        (mark,) = nodes(made.slides[0], made)[0]["marks"]
+        self.assertTrue(mark["behind"])
+        self.assertIn("radialGradient", mark["svg"])
+        self.assertIn('stop-opacity="0.7"', mark["svg"])

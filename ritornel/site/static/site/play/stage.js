@@ -185,6 +185,7 @@ function place(node, state = {}) {
   const placed = matrixOf(node.rotation, state);
   set(element, "transform", placed.every((value, n) => value === STANDS[n]) ? "" : transformOf(placed));
   set(element, "opacity", String(node.opacity * (state.opacity ?? 1)));
+  set(element, "zIndex", state.front ? "1" : "");
   set(element, "visibility", state.visible === 0 ? "hidden" : "inherit");
   set(element, "filter", state.blur ? `blur(${state.blur}px)` : "");
   if (state.colour || state.drawn !== undefined || node.ink) (node.ink ??= new Ink(element)).show(state.colour, state.drawn);
