@@ -21,6 +21,7 @@ from ritornel.core.motion.choreography import easing_of
 from ritornel.core.motion.easing import Easing, eased
 from ritornel.core.motion.transitions import TRANSITIONS, transition_for
 from ritornel.core.score import SlideScore, compile, content_of, findings
+from ritornel.core.sentences.easings import offered
 from ritornel.core.text.families import FAMILIES
 from ritornel.core.text.naming import object_name, part_name, slide_title, step_name
 from ritornel.core.time.rounding import rounded
@@ -97,6 +98,7 @@ def timing(show: Show, known: Show | None, near: Collection[str]) -> dict[str, A
             "pace": {**defaults_by_kind()["pace"], **plain(show.pace)},
             "chapters": plain(show.chapters),
             "guides": plain(show.guides),
+            "effects": [{"name": effect.name, "builds": len(effect.steps)} for effect in show.effects],
             "beds": [{**defaults_by_kind()["bed"], **b} for b in plain(show.beds)],
         },
         "length": score.length_ms,
@@ -133,6 +135,7 @@ def vocabulary() -> dict[str, Any]:
             }
             for t in TRANSITIONS.values()
         },
+        "easings": offered(),
         "forms": {name: {"label": f.label, "settings": f.settings, "sample": _sample(f)} for name, f in FORMS.items()},
         "masks": get_args(Mask),
         "families": {name: {"label": f.label, "voice": f.voice} for name, f in FAMILIES.items()},

@@ -24,7 +24,7 @@ from ritornel.core.model import Show as CoreShow
 from ritornel.core.model import Slide as CoreSlide
 from ritornel.core.model.memory import Memory
 from ritornel.core.model.patch import patch_to, patched
-from ritornel.core.model.show import Guide
+from ritornel.core.model.show import Guide, OwnEffect
 from ritornel.core.model.stored import stored_slide
 from ritornel.core.model.uses import assets_used
 from ritornel.core.model.writing import encoded, plain
@@ -124,6 +124,7 @@ def _read(row: Show) -> CoreShow:
         target_ms=row.target_ms,
         pace=_tolerantly(row.pace, Pace) or Pace(),
         guides=_tolerantly(row.guides, tuple[Guide, ...]) or (),
+        effects=_tolerantly(row.effects, tuple[OwnEffect, ...]) or (),
         chapters=tuple(c for c in chapters if c.first in there),
         slides=slides,
         beds=tuple(bed for b in row.beds.all() if (bed := _tolerantly(b.document, CoreBed)) is not None),
@@ -358,7 +359,7 @@ def _changes(before: CoreShow, after: CoreShow) -> _Changes:
 
 def _write(row: Show, before: CoreShow, after: CoreShow, changes: _Changes) -> None:
     row.title, row.target_ms = after.title, after.target_ms
-    row.pace, row.guides = plain(after.pace), plain(after.guides)
+    row.pace, row.guides, row.effects = plain(after.pace), plain(after.guides), plain(after.effects)
     row.slides.filter(key__in=changes.gone).delete()
     for key, place, document in changes.changed:
         row.slides.filter(key=key).update(place=place, document=document)

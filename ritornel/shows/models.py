@@ -18,6 +18,7 @@ class Show(models.Model):
     target_ms = models.PositiveIntegerField(null=True, blank=True)
     pace = models.JSONField(default=dict)
     guides = models.JSONField(default=list)
+    effects = models.JSONField(default=list)
     revision = models.PositiveIntegerField(default=0)
     history_place = models.PositiveIntegerField(default=0)
     made_at = models.DateTimeField(auto_now_add=True)

@@ -319,3 +319,30 @@ class Findings(ObjectsCase):
         self.settled()
         self.until("/Nothing is wrong/.test(document.querySelector('dialog').textContent)")
         self.assertEqual(len(self.kept().running_order), 1)
+
+
+class OwnEffects(ObjectsCase):
+    def test_builds_kept_as_an_effect_are_used_on_another_object(self):
+        self.desk(
+            BOX,
+            {**BOX, "id": "other", "x": 700},
+            running_order=[step("a", effect="rise"), step("b", "following", kind="emphasis", effect="pulse")],
+        )
+        self.page.evaluate("ritornel.store.select('steps', ['a', 'b'])")
+        self.page.keyboard.press("Shift+Q")
+        self.page.fill("#effect-name", "Comes up and beats")
+        self.page.keyboard.press("Enter")
+        self.settled()
+        self.click(800, 300)
+        self.page.keyboard.press("b")
+        self.page.click("[role=menuitem]:has-text('Comes up and beats')")
+        built = self.kept().running_order[2:]
+        self.assertEqual(
+            [(s.object, s.effect, s.trigger) for s in built],
+            [("other", "rise", "cue"), ("other", "pulse", "following")],
+        )
+        self.page.reload()
+        self.ready()
+        self.assertEqual(
+            self.page.evaluate("ritornel.store.shown.show.effects"), [{"name": "Comes up and beats", "builds": 2}]
+        )

@@ -9,7 +9,7 @@ from msgspec.structs import replace
 
 from ritornel.core.score import compile, evaluate, facts, forget
 from ritornel.core.score.__main__ import main
-from tests.made import LAMP, clip, show, slide, step
+from tests.made import LAMP, clip, show, slide, step, text
 
 
 class Compiling(TestCase):
@@ -129,3 +129,18 @@ class Facts(TestCase):
     def test_durations_left_out_are_the_effects_own(self):
         told = facts(show(slide({"id": "a", "object": "box", "effect": "slide", "trigger": "following"})))
         self.assertEqual(told["slides"][0]["groups"][0]["steps"][0]["end"], 800)
+
+
+class OneEasing(TestCase):
+    def test_builds_without_one_of_their_own_move_by_the_shows(self):
+        steps = (
+            step("a", "following", 1000, effect="rise"),
+            step("b", "following", 1000, object="t", effect="rise", easing="ease-in"),
+        )
+        made = show(slide(*steps, objects=(text("t", "Words"),)), pace={"easing": "linear"})
+        first, second = (
+            next(t for t in target.tracks if t.property == "y") for target in compile(made).slides[0].targets
+        )
+        self.assertEqual((first.easings[-1], second.easings[-1]), ((0.0, 0.0, 1.0, 1.0), (0.42, 0.0, 1.0, 1.0)))
+        own = compile(show(slide(*steps, objects=(text("t", "Words"),)))).slides[0].targets[0]
+        self.assertNotEqual(next(t for t in own.tracks if t.property == "y").easings[-1], (0.0, 0.0, 1.0, 1.0))

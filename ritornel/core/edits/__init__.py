@@ -17,7 +17,7 @@ from ritornel.core.edits.growing import grown
 from ritornel.core.model import Bed, Chapter, Object, Pace, Show, Slide, Step, limits
 from ritornel.core.model.lineage import with_lineages
 from ritornel.core.model.reading import BadDocument, check_show, convert
-from ritornel.core.model.show import Guide
+from ritornel.core.model.show import Guide, OwnEffect
 from ritornel.core.model.writing import plain
 from ritornel.core.score import compile, findings
 
@@ -57,6 +57,7 @@ def apply(show: Show, command: Command) -> Show:
         for name, kind in (
             ("pace", Pace),
             ("guides", tuple[Guide, ...]),
+            ("effects", tuple[OwnEffect, ...]),
             ("chapters", tuple[Chapter, ...]),
             ("beds", tuple[Bed, ...]),
         ):

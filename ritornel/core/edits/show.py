@@ -18,7 +18,9 @@ class SetShow(Command, frozen=True, kw_only=True):
         values = dict(self.values)
         pace = with_values(show.pace, values.pop("pace", None) or {})
         show = replace(show, pace=pace)
-        return with_values(show, values, fixed=("id", "slides", "assets", "beds", "chapters", "width", "height"))
+        return with_values(
+            show, values, fixed=("id", "slides", "assets", "beds", "chapters", "effects", "width", "height")
+        )
 
     @property
     def label(self) -> str:

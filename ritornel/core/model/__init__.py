@@ -10,7 +10,7 @@ from ritornel.core.model.framing import Framing, Ground, Tone
 from ritornel.core.model.objects import Clip, Line, Object, Picture, Shape, Sound, Text
 from ritornel.core.model.pace import Pace
 from ritornel.core.model.paint import Gradient, Shadow, Stop
-from ritornel.core.model.show import Bed, Chapter, Show
+from ritornel.core.model.show import Bed, Chapter, OwnEffect, Show
 from ritornel.core.model.slide import Narration, Part, Slide, Spot, Step, Transition
 from ritornel.core.model.take import Instant, Take
 from ritornel.core.model.text import Paragraph, Run
@@ -27,6 +27,7 @@ __all__ = [
     "Line",
     "Narration",
     "Object",
+    "OwnEffect",
     "Pace",
     "Paragraph",
     "Part",

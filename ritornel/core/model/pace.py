@@ -4,13 +4,16 @@ from typing import Annotated
 
 from msgspec import Meta, Struct, field
 
-from ritornel.core.model.units import Ms
+from ritornel.core.model.units import Ms, Name
 
 PerMinute = Annotated[float, Meta(gt=0, le=2000)]
 
 
 class Pace(Struct, frozen=True, kw_only=True, omit_defaults=True):
-    """Rates and default rests of a show. Times in ms, ``wpm`` words a minute, ``cps`` characters a second."""
+    """Rates and default rests of a show. Times in ms, ``wpm`` words a minute, ``cps`` characters a second.
+
+    ``easing`` is that of builds which have none of their own; none: each effect's.
+    """
 
     wpm: PerMinute = 140
     sentence_pause_ms: Ms = field(default=350, name="sentence_pause")
@@ -20,3 +23,4 @@ class Pace(Struct, frozen=True, kw_only=True, omit_defaults=True):
     default_wait_ms: Ms = field(default=1500, name="default_wait")
     least_hold_ms: Ms = field(default=1200, name="least_hold")
     default_hold_ms: Ms = field(default=4000, name="default_hold")
+    easing: Name = ""

@@ -6,11 +6,11 @@ from typing import Any
 from msgspec.structs import asdict, replace
 
 from ritornel.core.model.reading import convert
-from ritornel.core.model.show import Bed, Chapter, Guide, Show
+from ritornel.core.model.show import Bed, Chapter, Guide, OwnEffect, Show
 from ritornel.core.model.stored import stored_slide
 from ritornel.core.model.writing import document_of, plain
 
-_WHOLE = ("title", "width", "height", "target_ms", "pace", "guides")
+_WHOLE = ("title", "width", "height", "target_ms", "pace", "guides", "effects")
 
 
 def patch_to(start: Show, end: Show) -> dict[str, Any]:
@@ -46,7 +46,8 @@ def patched(show: Show, patch: Mapping[str, Any]) -> Show:
         head = dict(patch["head"])
         pace = convert(head.pop("pace"), type(show.pace))
         guides = convert(head.pop("guides", plain(show.guides)), tuple[Guide, ...])
-        show = replace(show, pace=pace, guides=guides, **head)
+        effects = convert(head.pop("effects", plain(show.effects)), tuple[OwnEffect, ...])
+        show = replace(show, pace=pace, guides=guides, effects=effects, **head)
     if "chapters" in patch:
         show = replace(show, chapters=tuple(convert(c, Chapter) for c in patch["chapters"]))
     if "beds" in patch:

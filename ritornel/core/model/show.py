@@ -7,7 +7,7 @@ from msgspec import Meta, Struct, field
 from ritornel.core.model import limits
 from ritornel.core.model.asset import Asset
 from ritornel.core.model.pace import Pace
-from ritornel.core.model.slide import Slide
+from ritornel.core.model.slide import Slide, Step
 from ritornel.core.model.units import Decibels, Id, Ms, Name, Position
 
 
@@ -39,6 +39,13 @@ class Guide(Struct, frozen=True, omit_defaults=True):
     at: Position
 
 
+class OwnEffect(Struct, frozen=True, kw_only=True, omit_defaults=True):
+    """A chain of builds under a name, to be used again: steps without an object, the first of which opens a cue."""
+
+    name: Name
+    steps: Annotated[tuple[Step, ...], Meta(min_length=1, max_length=limits.BUILDS_IN_AN_EFFECT)]
+
+
 class Show(Struct, frozen=True, kw_only=True, omit_defaults=True, weakref=True):
     """One presentation. The stage is ``width`` x ``height`` stage units; ``target`` the length aimed at, in ms."""
 
@@ -52,4 +59,5 @@ class Show(Struct, frozen=True, kw_only=True, omit_defaults=True, weakref=True):
     chapters: Annotated[tuple[Chapter, ...], Meta(max_length=limits.CHAPTERS)] = ()
     slides: Annotated[tuple[Slide, ...], Meta(max_length=limits.SLIDES)] = ()
     beds: Annotated[tuple[Bed, ...], Meta(max_length=limits.BEDS)] = ()
+    effects: Annotated[tuple[OwnEffect, ...], Meta(max_length=limits.OWN_EFFECTS)] = ()
     assets: Annotated[tuple[Asset, ...], Meta(max_length=limits.ASSETS)] = ()

@@ -40,4 +40,5 @@ def assets_used(show: Show) -> frozenset[str]:
         return known
     used = {asset for slide in show.slides for asset in assets_of(slide)}
     used |= {bed.asset for bed in show.beds}
+    used |= {step.sound.asset for effect in show.effects for step in effect.steps if step.sound is not None}
     return _all_known.put(frozenset(used - {""}), 500 + 150 * len(used), show)

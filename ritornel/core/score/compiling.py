@@ -113,14 +113,16 @@ def _weight(score: SlideScore) -> int:
     return 2000 + 150 * keys + 600 * sum(len(t.tracks) + 1 for t in targets) + 500 * len(score.spans)
 
 
-def with_defaults(slide: Slide) -> Slide:
-    """Return the slide as it plays, every step's duration there: its own, or its effect's default."""
-    if all(s.duration_ms is not None and not s.off for s in slide.running_order):
+def with_defaults(slide: Slide, easing: str = "") -> Slide:
+    """Return the slide as it plays, every step's duration and easing there: its own, or the show's, or its effect's."""
+    if all(s.duration_ms is not None and not s.off and (s.easing or not easing) for s in slide.running_order):
         return slide
-    return replace(slide, running_order=tuple(_timed(s.playing) for s in slide.running_order))
+    return replace(slide, running_order=tuple(_timed(s.playing, easing) for s in slide.running_order))
 
 
-def _timed(step: Step) -> Step:
+def _timed(step: Step, easing: str) -> Step:
+    if not step.easing and easing:
+        step = replace(step, easing=easing)
     if step.duration_ms is not None:
         return step
     return replace(step, duration_ms=effect_for(step.kind, step.effect).duration_ms)
@@ -143,7 +145,7 @@ def _compile_slide(
     height: int,
     before: Standing | None,
 ) -> tuple[SlideTime, SlideScore]:
-    slide = with_defaults(slide)
+    slide = with_defaults(slide, pace.easing)
     asked = transition_ms(slide.transition)
     time = run(slide, pace, asked, shown, lengths)
     transition = time.transition_ms

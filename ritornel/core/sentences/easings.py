@@ -42,6 +42,11 @@ def easing_setting(of: Of, easing: str, own: str) -> Setting:
     return Setting("Pace", of, choices=tuple(choices), curve=Curve("easing", bezier))
 
 
+def offered() -> tuple[tuple[str, str], ...]:
+    """Return the easings that have words: as they are written, and their words."""
+    return tuple(_WORDS.items())
+
+
 def _named(easing: str) -> str:
     used = _parsed(easing)
     return next((words for text, words in _WORDS.items() if _parsed(text) == used), "")

@@ -35,9 +35,7 @@ class EveryEffect(TestCase):
                 self.assertEqual(params_of(effect, {"side": "nowhere", "size": 1e9}), params_of(effect, {}))
 
     def test_those_that_are_asked_for_are_there(self):
-        entrances = (
-            "appear fade slide rise grow shrink overshoot spin swing wipe iris split blur unfold turn-in settle roll draw letters"
-        )
+        entrances = "appear fade slide rise grow shrink overshoot spin swing wipe iris split blur unfold turn-in settle roll draw letters"
         emphases = "pulse shake nudge tilt turn resize dim recolour marker underline ring dim-others light"
         self.assertLessEqual({*entrances.split(), *emphases.split(), "move", "follow", "play", "pause"}, set(EFFECTS))
         self.assertLessEqual({"cut", "fade", "fade-through", "pushWipe", "barWipe"}, set(TRANSITIONS))

@@ -15,6 +15,7 @@ import { addSlide, continueSlide, crossfade, moveSlide, stepSlide } from "./slid
 import { buildAgain, buildMenu, duplicate, editSelected, group, placeMenu, remove, restack, rollList, selectAll, selectNext, selectNothing, turnOff, turnOn, ungroup } from "./selected.js";
 import { guideMenu } from "../stage/guides.js";
 import { leadingPen, PEN } from "../stage/tools/pen.js";
+import { keepEffect } from "../sheets/own_effects.js";
 import { openLineCheck } from "../sheets/line_check.js";
 import { openHelp } from "./help.js";
 
@@ -55,6 +56,7 @@ export const ACTS = [
 
   { id: "motion", name: "Motion", keys: ["M"], help: "what else the selected build, or the slide's transition, could be", needs: "slide", run: (desk) => desk.book.openMotion() },
   { id: "crossfade", name: "Crossfade", keys: ["X"], help: "let the slide, or those selected, dissolve in 0.6 s", needs: "slide", run: crossfade },
+  { id: "keep-effect", name: "Keep as an effect", keys: ["Shift+Q"], help: "keep the builds that are selected as an effect of your own", run: keepEffect },
   { id: "turn-off", name: "Turn off", keys: ["Q"], help: "turn the builds that are selected off, or on again", run: turnOff },
   { id: "build-again", name: "Like the last build", keys: ["Alt+B"], help: "build what is selected like the last build", needs: "objects", run: buildAgain },
 

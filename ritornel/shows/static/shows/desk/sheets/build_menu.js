@@ -30,6 +30,14 @@ export function openBuildMenu(desk, anchor) {
   const words = things.some((thing) => thing.kind === "text" && /\s/.test(thing.paragraphs.map((p) => p.text).join(" ").trim()));
   const plays = things.every((thing) => thing.kind === "clip" || thing.kind === "sound");
 
+  const own = store.shown.show.effects;
+  const use = (menu, name, builds) => {
+    menu.close();
+    const ids = newIds("build", builds * objects.length);
+    store.edit({ do: "use-effect", slide, objects, name, ids });
+    store.select("steps", ids);
+  };
+
   openMenu("Build", anchor, (menu) => {
     const choose = (kind, effect) => {
       menu.close();
@@ -40,6 +48,7 @@ export function openBuildMenu(desk, anchor) {
       store.select("steps", by === "line" || by === "whole" ? ids : [ids[0]]);
     };
     return html`${KINDS.map(([kind, label]) => section(label, named(kind).map(([name, effect]) => item(effect.verbs[kind], effect.help, () => choose(kind, name)))))}
+      ${own.length ? section("Your own", own.map(({ name, builds }) => item(name, `${builds} builds, kept in this show`, () => use(menu, name, builds)))) : nothing}
       ${plays ? section("Plays", PLAYBACK.map((kind) => item(effects[kind].verbs[kind], effects[kind].help, () => choose(kind, kind)))) : nothing}
       ${words || objects.length > 1 ? section("How", [
         words ? turning(menu, "Parts", PARTS, how.by, (by) => (how.by = by)) : nothing,

@@ -4,7 +4,7 @@ import { html } from "../../../site/vendor/lit.js";
 import { minutes } from "../../../site/times.js";
 import { footButtons, openDialog } from "../dialogs.js";
 import { chooseAsset } from "../library/choosing.js";
-import { check, numberField, row, timeField } from "./fields.js";
+import { check, choice, numberField, row, timeField } from "./fields.js";
 
 const PACE = [
   ["wpm", "Words a minute", "number"],
@@ -20,7 +20,7 @@ const PACE = [
 export function openShowSheet(desk) {
   const { store } = desk;
   const draw = (dialog) => html`<h2 class="page-title">Pace and bed</h2>
-    <div class="sheet-grid"><h3 class="all">Pace</h3>${PACE.map((field) => paceRow(store, field))}<h3 class="all">Bed</h3>${bedRows(desk)}</div>
+    <div class="sheet-grid"><h3 class="all">Pace</h3>${PACE.map((field) => paceRow(store, field))}${easingRow(store)}<h3 class="all">Bed</h3>${bedRows(desk)}</div>
     ${footButtons(html`<button class="act-main" @click=${() => dialog.close()}>Close</button>`, html`<a class="act" href="document">Export document</a>`, html`<a class="act" href="zip">Export with media</a>`)}`;
   return openDialog("Pace and bed", draw, { width: "600px", store });
 }
@@ -29,6 +29,14 @@ function paceRow(store, [name, label, kind]) {
   const value = store.shown.show.pace[name];
   const set = (now) => store.edit({ do: "set-show", values: { pace: { [name]: now } } });
   return row(label, kind === "time" ? timeField(label, value, set) : numberField(label, value, set, { least: 1, most: 2000 }));
+}
+
+/** How builds move that have no pace of their own. */
+function easingRow(store) {
+  const { easing } = store.shown.show.pace;
+  const ways = [["", "each in its own way"], ...store.vocabulary.easings];
+  if (!ways.some(([way]) => way === easing)) ways.push([easing, easing]);
+  return row("Builds move", choice("How builds move", easing, ways, (way) => store.edit({ do: "set-show", values: { pace: { easing: way || null } } })), true);
 }
 
 function bedRows(desk) {
