@@ -3,13 +3,14 @@
 from collections.abc import Iterable
 
 from ritornel.core.model import Object, Slide, Sound
-from ritornel.core.motion.builds import effect_for
+from ritornel.core.motion.builds import EFFECTS, effect_for
 from ritornel.core.motion.declared import Dimming, params_of
 from ritornel.core.motion.easing import HOLD, Easing, parse
 from ritornel.core.motion.track import Track
 from ritornel.core.time.rounding import rounded
 from ritornel.core.time.slide_clock import StepTime
 
+_OTHERS = {name for name, effect in EFFECTS.items() if effect.others is not None}
 _EASED = parse("ease-in-out")
 _COMES = 0.3
 """One that passes takes so much of its time to come, and as much to go."""
@@ -20,7 +21,9 @@ def dimmed(slide: Slide, steps: Iterable[StepTime]) -> dict[str, Track]:
 
     An object that stands out itself comes back for that; what is of one group stands out together.
     """
-    builds = sorted((s for s in steps if effect_for(s.step.kind, s.step.effect).others), key=lambda s: s.start_ms)
+    builds = sorted(
+        (s for s in steps if s.step.effect in _OTHERS and s.step.kind == "emphasis"), key=lambda s: s.start_ms
+    )
     if not builds:
         return {}
     groups = {o.id: o.group for o in slide.objects}

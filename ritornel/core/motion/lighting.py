@@ -4,11 +4,12 @@ from collections.abc import Iterable
 from itertools import zip_longest
 from typing import NamedTuple
 
-from ritornel.core.motion.builds import effect_for
+from ritornel.core.motion.builds import EFFECTS
 from ritornel.core.motion.easing import HOLD, Easing, parse
 from ritornel.core.motion.track import Track
 from ritornel.core.time.slide_clock import StepTime
 
+_LIGHTS = {name for name, effect in EFFECTS.items() if effect.lights}
 _EASED = parse("ease-in-out")
 
 
@@ -21,7 +22,7 @@ class Lighting(NamedTuple):
 
 def lighting(steps: Iterable[StepTime]) -> Lighting:
     """Return what the builds that light do: the dark around one goes while that around the next comes."""
-    lit = sorted((t for t in steps if effect_for(t.step.kind, t.step.effect).lights), key=lambda t: t.start_ms)
+    lit = sorted((t for t in steps if t.step.effect in _LIGHTS and t.step.kind == "emphasis"), key=lambda t: t.start_ms)
     keys: dict[str, list[tuple[int, float]]] = {}
     leaves: dict[str, Track] = {}
     for timed, following in zip_longest(lit, lit[1:]):

@@ -30,4 +30,5 @@ def is_known(kind: str, name: str) -> bool:
 
 def effect_for(kind: str, name: str) -> Effect:
     """Return the effect of that name for that kind; the kind's plainest one where it is not known."""
-    return EFFECTS[name if is_known(kind, name) else DEFAULT_EFFECT[kind]]
+    effect = EFFECTS.get(name)
+    return effect if effect is not None and kind in effect.verbs else EFFECTS[DEFAULT_EFFECT[kind]]
