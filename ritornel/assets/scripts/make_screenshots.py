@@ -57,9 +57,10 @@ class Camera:
         self.keep("desk-clip")
 
     def objects(self) -> None:
-        """Words being written, their sheet beside them; a text and a shape placed; what was done."""
+        """Motion said in a sentence; words being written; a text and a shape placed; what was done."""
         page = self.page
         page.keyboard.press("Escape")
+        self.sentence()
         page.keyboard.press("PageUp")
         page.wait_for_timeout(500)
         page.mouse.click(*self.on_stage(840, 260))
@@ -87,6 +88,22 @@ class Camera:
         page.click("text=History")
         page.wait_for_load_state("networkidle")
         self.keep("history")
+
+    def sentence(self) -> None:
+        """A transition by its words, with samples of the two slides, and one of them on the stage; nothing is kept."""
+        page = self.page
+        page.evaluate("ritornel.store.select('steps', [])")
+        page.keyboard.press("m")
+        page.wait_for_selector(".finder")
+        page.click(".verb >> text=opens")
+        page.wait_for_selector(".sample .stage")
+        page.wait_for_timeout(900)
+        page.locator(".choice >> text=as a circle").scroll_into_view_if_needed()
+        page.hover(".choice >> text=as a circle")
+        page.wait_for_timeout(1150)
+        self.keep("sentence")
+        page.keyboard.press("Escape")
+        page.click("#slide-settings")
 
     def on_stage(self, x: float, y: float) -> tuple[float, float]:
         """Return the point of the page for a point in stage units."""

@@ -75,6 +75,31 @@ class Dragged(TestCase):
             {k: told[k] - v for k, v in self.times.items()}, {"a": 0, "b": 100, "c": 100, "d": 200, "e": 200, "f": 200}
         )
 
+    def test_wherever_it_is_dragged_before_the_next_cue_it_begins_there_and_all_are_still_there(self):
+        for name in ("a", "b", "c"):
+            for to in range(0, self.times["d"], 50):
+                made = self.drag(name, to - self.times[name])
+                self.assertEqual(self.at(made)[name], to, (name, to))
+                self.assertEqual(sorted(self.at(made)), list("abcdef"))
+                told = {s.id: s for s in made.slides[0].running_order}[name]
+                running = [n for n in "abc" if n != name and self.at(made)[n] <= to < self.at(made)[n] + 600]
+                if told.trigger == "alongside":
+                    self.assertTrue(running or to == 0 or name == "b", (name, to))
+
+    def test_at_the_ends_of_others_to_the_millisecond(self):
+        for name, to, trigger, delay in (
+            ("b", 799, "alongside", 799),
+            ("b", 800, "alongside", 200),
+            ("b", 1199, "alongside", 599),
+            ("b", 1200, "following", 0),
+            ("b", 1201, "following", 1),
+            ("c", 799, "alongside", 799),
+            ("c", 800, "following", 0),
+            ("c", 801, "following", 1),
+        ):
+            made = self.drag(name, to - self.times[name])
+            self.assertEqual([s for s in order(made) if s[0] == name], [(name, trigger, delay)], to)
+
     def test_from_the_beginning_of_the_slide_nothing_goes_further(self):
         made = self.drag("c", -90_000)
         self.assertEqual(self.at(made)["c"], 0)
