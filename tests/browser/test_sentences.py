@@ -51,6 +51,21 @@ class Transitions(ObjectsCase):
         self.settled()
         self.assertEqual((self.transition(), self.page.evaluate("ritornel.store.kept.revision")), ("pushWipe", 1))
 
+    def test_what_was_chosen_without_a_line_is_said_when_the_line_is_back(self):
+        self.desk(BOX)
+        self.page.click("#slide-settings")
+        self.said()
+        self.context.set_offline(True)
+        self.page.click(".word[data-setting=what]")
+        self.page.fill(".finder", "starWipe fivePoint")
+        self.page.keyboard.press("Enter")
+        self.until("document.querySelector('motion-sentence').failed")
+        self.assertEqual(self.transition(), "starWipe")
+        self.context.set_offline(False)
+        self.settled()
+        self.until("/opens out of black as a star/.test(document.querySelector('.sentence').textContent)")
+        self.assertEqual(self.kept().transition.type, "starWipe")
+
     def test_a_number_under_the_finger(self):
         self.desk(BOX)
         self.page.keyboard.press("x")

@@ -55,6 +55,7 @@ class MotionSentence extends HTMLElement {
     const { status, data } = await send(`${store.address}sentence`, { ...about.asks(), commands, group });
     if (this.asked !== asked || this.about.key !== about.key) return;
     this.failed = status === 200 ? "" : (data.error ?? "");
+    if (status !== 200) this.asked = null; // asked again at the next change
     if (status === 200) {
       if (this.told !== asked) this.samples.clear();
       Object.assign(this, { said: data.sentence, told: asked, held: null, heard: data.heard, carries: data.carries ?? null });
