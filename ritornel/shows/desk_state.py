@@ -21,6 +21,7 @@ from ritornel.core.motion.choreography import easing_of
 from ritornel.core.motion.easing import Easing, eased
 from ritornel.core.motion.transitions import TRANSITIONS, transition_for
 from ritornel.core.score import SlideScore, compile, content_of, findings
+from ritornel.core.sentences.builds import BY, KINDS
 from ritornel.core.sentences.easings import offered
 from ritornel.core.text.families import FAMILIES
 from ritornel.core.text.naming import object_name, part_name, slide_title, step_name
@@ -119,11 +120,8 @@ def vocabulary() -> dict[str, Any]:
     return {
         "effects": {
             e.name: {
-                "label": e.label,
                 "verbs": dict(e.verbs),
                 "help": e.help,
-                "duration": e.duration_ms,
-                "params": [_param(p) for p in e.params],
                 "by_line": e.arrival is not None,
             }
             for e in EFFECTS.values()
@@ -136,6 +134,8 @@ def vocabulary() -> dict[str, Any]:
             for t in TRANSITIONS.values()
         },
         "easings": offered(),
+        "kinds": KINDS,
+        "parts": BY,
         "forms": {name: {"label": f.label, "settings": f.settings, "sample": _sample(f)} for name, f in FORMS.items()},
         "masks": get_args(Mask),
         "families": {name: {"label": f.label, "voice": f.voice} for name, f in FAMILIES.items()},
@@ -151,10 +151,6 @@ def _sample(form: Form) -> str:
 def defaults_by_kind() -> dict[str, dict[str, Any]]:
     """Return the model's defaults, computed once."""
     return defaults()
-
-
-def _param(param: Any) -> dict[str, Any]:
-    return {**param._asdict(), "choices": [list(c) for c in param.choices]}
 
 
 def _media(row: ShowRow, show: Show) -> dict[str, Any]:

@@ -359,7 +359,8 @@ def _changes(before: CoreShow, after: CoreShow) -> _Changes:
 
 def _write(row: Show, before: CoreShow, after: CoreShow, changes: _Changes) -> None:
     row.title, row.target_ms = after.title, after.target_ms
-    row.pace, row.guides, row.effects = plain(after.pace), plain(after.guides), plain(after.effects)
+    for name in ("pace", "guides", "effects"):
+        setattr(row, name, plain(getattr(after, name)))
     row.slides.filter(key__in=changes.gone).delete()
     for key, place, document in changes.changed:
         row.slides.filter(key=key).update(place=place, document=document)

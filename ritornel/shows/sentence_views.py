@@ -1,6 +1,5 @@
 """Motion in sentences, for the desk: what a transition or a build does, what else it could do, and samples of it."""
 
-from contextlib import suppress
 from typing import Annotated, Any
 from uuid import UUID
 
@@ -10,8 +9,10 @@ from django.templatetags.static import static
 from django.views.decorators.http import require_POST
 from msgspec.structs import replace
 
-from ritornel.core.edits import BadEdit, apply, read_command
-from ritornel.core.model import Show, Slide, Transition
+from ritornel.core.edits import BadEdit, read_command
+from ritornel.core.edits.command import slide_of
+from ritornel.core.edits.families import family_of
+from ritornel.core.model import Show, Slide, Step, Transition
 from ritornel.core.model.reading import convert
 from ritornel.core.motion.transitions import transition_for
 from ritornel.core.score import compile
@@ -24,7 +25,7 @@ from ritornel.library.spots import shipped
 from ritornel.render.stage import marks
 from ritornel.shows import keeping
 from ritornel.shows.access import own_show
-from ritornel.shows.views import MOST_COMMANDS
+from ritornel.shows.views import MOST_COMMANDS, carried_on
 from ritornel.site.answering import answer, answering, asked, signed_in
 
 
@@ -51,17 +52,15 @@ def sentence(request: HttpRequest, show_id: UUID) -> HttpResponse:
     """Answer a sentence, and the samples of one of its groups: each what it moves, and for how long."""
     wanted = asked(request, Said)
     show = keeping.load(own_show(request, show_id))
-    for command in map(read_command, wanted.commands):
-        with suppress(BadEdit):
-            show = apply(show, command)
-    place = next((n for n, s in enumerate(show.slides) if s.id == wanted.slide), None)
-    if place is None:
-        raise BadEdit("that slide is not in the show any more")
+    show = carried_on(show, map(read_command, wanted.commands))
+    slide = slide_of(show, wanted.slide)
+    place = show.slides.index(slide)
     said, samples = _build(show, place, wanted) if wanted.step else _transition(show, place, wanted)
     carrying = not wanted.step and wanted.transition is None and place > 0
     known = carrying and transition_for(show.slides[place].transition).carries
     told = {"carries": carries(show, place)} if known else {}
-    return answer({"sentence": said, "samples": samples, "heard": _heard(), **told})
+    family = [s.id for s in family_of(slide, _step(slide, wanted.step))] if wanted.step else []
+    return answer({"sentence": said, "samples": samples, "heard": _heard(), "family": family, **told})
 
 
 def _sounds(show: Show) -> list[tuple[str, str]]:
@@ -93,15 +92,21 @@ def _title_before(slides: tuple[Slide, ...], place: int) -> str:
 
 def _build(show: Show, place: int, wanted: Said) -> tuple[Sentence, dict[str, Any]]:
     slide = show.slides[place]
-    step = next((s for s in slide.running_order if s.id == wanted.step), None)
-    if step is None:
-        raise BadEdit("that build is not in the running order any more")
+    step = _step(slide, wanted.step)
     assets = {a.id: a for a in show.assets}
-    name = step_name(replace(step, part=None) if wanted.family else step, slide, assets)
+    together = wanted.family and len(family_of(slide, step)) > 1
+    name = step_name(replace(step, part=None) if together else step, slide, assets)
     said = build_sentence(step, slide, compile(show).times[place], name, _sounds(show))
     kind = next((kind for kind, words in KINDS.items() if words == wanted.group), None)
     samples = {} if kind is None else build_samples(step, slide, kind, show.width, show.height)
     return said, {name: _sample(sample, show) for name, sample in samples.items()}
+
+
+def _step(slide: Slide, name: str) -> Step:
+    step = next((s for s in slide.running_order if s.id == name), None)
+    if step is None:
+        raise BadEdit("that build is not in the running order any more")
+    return step
 
 
 def _sample(sample: Sample, show: Show) -> dict[str, Any]:

@@ -17,7 +17,7 @@ from django.urls import reverse
 from django.utils import timezone
 from django.views.decorators.http import require_GET, require_http_methods, require_POST, require_safe
 
-from ritornel.core.edits import BadEdit, apply, read_command
+from ritornel.core.edits import BadEdit, Command, apply, read_command
 from ritornel.core.edits.places import slides_of
 from ritornel.core.linecheck.unreadable_slides import words as unreadable_words
 from ritornel.core.model import Show as CoreShow
@@ -352,10 +352,16 @@ def try_edit(request: HttpRequest, show_id: UUID) -> HttpResponse:
     *before, last = [read_command(command) for command in wanted.commands]
     _bring(row, wanted.commands)
     known = show = keeping.load(row, [asset for command in (*before, last) for asset in command.brings_assets])
-    for command in before:
+    show = carried_on(show, before)
+    return answer({"revision": row.revision, **desk_state.trial(apply(show, last), known, wanted.near)})
+
+
+def carried_on(show: CoreShow, commands: Iterable[Command]) -> CoreShow:
+    """Return the show after commands that are on their way; those that cannot be carried out are passed over."""
+    for command in commands:
         with suppress(BadEdit):
             show = apply(show, command)
-    return answer({"revision": row.revision, **desk_state.trial(apply(show, last), known, wanted.near)})
+    return show
 
 
 @signed_in

@@ -35,10 +35,7 @@ class DrawPath(Command, frozen=True, kw_only=True):
 
     def apply(self, show: Show) -> Show:
         """Return the show with the line."""
-        points = simplified(self.points, TOLERANCE) if self.by_hand else list(dict.fromkeys(self.points))
-        if len(points) < 2:
-            raise BadEdit("draw from one place to another: a single point is no line")
-        path = path_through(points, smooth=self.by_hand, closed=self.closed)
+        path = drawn_path(self.points, self.by_hand, self.closed)
         return _with_path(show, self.slide, path, self.id, {"fill": "none", "line": "#211c2b", **self.values})
 
     @property
@@ -74,6 +71,17 @@ class PlaceOutline(Command, frozen=True, kw_only=True):
     def label(self) -> str:
         """Name it as people do."""
         return "add an outline"
+
+
+def drawn_path(drawn: Points, by_hand: bool, closed: bool) -> Path:
+    """Return the path through points that were drawn: smooth by hand, else from corner to corner.
+
+    Raises ``BadEdit`` for a single point.
+    """
+    points = simplified(drawn, TOLERANCE) if by_hand else list(dict.fromkeys(drawn))
+    if len(points) < 2:
+        raise BadEdit("draw from one place to another: a single point is no line")
+    return path_through(points, smooth=by_hand, closed=closed)
 
 
 def _with_path(show: Show, slide_id: str, path: Path, given: str | None, values: dict[str, Any]) -> Show:

@@ -4,10 +4,9 @@ from typing import Annotated, Any
 
 from msgspec import Meta
 
-from ritornel.core.drawing.smoothing import path_through, simplified
 from ritornel.core.edits.builds import AddBuilds, SetSteps
-from ritornel.core.edits.command import BadEdit, Command, Ids, NewIds
-from ritornel.core.edits.drawing import TOLERANCE, Points
+from ritornel.core.edits.command import Command, Ids, NewIds
+from ritornel.core.edits.drawing import Points, drawn_path
 from ritornel.core.model import Show
 from ritornel.core.model.paths import path_data
 
@@ -31,11 +30,8 @@ class LeadAlong(Command, frozen=True, kw_only=True):
 
     def apply(self, show: Show) -> Show:
         """Return the show with the builds."""
-        points = simplified(self.points, TOLERANCE) if self.by_hand else list(dict.fromkeys(self.points))
-        if len(points) < 2:
-            raise BadEdit("draw from one place to another: a single point leads nowhere")
-        x, y = points[0]
-        path = path_through([(a - x, b - y) for a, b in points], smooth=self.by_hand, closed=self.closed)
+        x, y = self.points[0]
+        path = drawn_path([(a - x, b - y) for a, b in self.points], self.by_hand, self.closed)
         if self.closed:
             path = path[:-1]  # it has come back already
         values: dict[str, Any] = {"kind": "path", "effect": _EFFECT, "params": {"path": path_data(path)}}

@@ -22,6 +22,12 @@ WHOLE = 1_000_000
 
 Side = Literal["old", "new"]
 
+HIDDEN: Curve = ("visible", ((0, 0.0), (1, 0.0)))
+"""Of a target: not there while the transition runs."""
+
+BARE: Curve = ("ground", ((0, 0.0), (1, 0.0)))
+"""Of a piece: without its ground."""
+
 
 class Cells(Struct, frozen=True, gc=False):
     """A grid over the stage whose cells arrive one after another, each fading in while the progress goes on ``takes``.

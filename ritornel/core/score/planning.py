@@ -8,16 +8,14 @@ from ritornel.core.drawing.grounds import ground_keys
 from ritornel.core.model import Transition
 from ritornel.core.model.keys import target_key
 from ritornel.core.motion.carrying import Standing, unchanged
-from ritornel.core.motion.declared import Curve, Scene
+from ritornel.core.motion.declared import Scene
 from ritornel.core.motion.easing import LINEAR, BadEasing, Easing, parse
-from ritornel.core.motion.pieces import Piece, moving, over_progress
+from ritornel.core.motion.pieces import BARE, HIDDEN, Piece, moving, over_progress
 from ritornel.core.motion.transitions import TRANSITIONS, transition_for
 from ritornel.core.score.parts import TransitionPlan
 from ritornel.core.time.rounding import tenths
 
 BLACK = "#000000"
-_HIDDEN: Curve = ("visible", ((0, 0.0), (1, 0.0)))
-_BARE: Curve = ("ground", ((0, 0.0), (1, 0.0)))
 SOFTEST = 0.25
 """The softest edge is so many widths of the stage wide, on either side."""
 
@@ -59,9 +57,9 @@ def keeping(pieces: tuple[Piece, ...], before: Standing, after: Standing) -> tup
         return pieces
     here = {"old": {target_key(p.old.id) for p in pairs}, "new": {target_key(p.new.id) for p in pairs}}
     others = {target_key(o.id) for o in after.slide.objects} - here["new"]
-    hidden = dict.fromkeys((*others, *ground_keys(after.slide)), (_HIDDEN,))
-    moved = tuple(over_progress(piece, dict.fromkeys(here[piece.of], (_HIDDEN,))) for piece in pieces)
-    return (*moved, over_progress(moving("new", _BARE), hidden))
+    hidden = dict.fromkeys((*others, *ground_keys(after.slide)), (HIDDEN,))
+    moved = tuple(over_progress(piece, dict.fromkeys(here[piece.of], (HIDDEN,))) for piece in pieces)
+    return (*moved, over_progress(moving("new", BARE), hidden))
 
 
 @lru_cache(maxsize=512)

@@ -98,7 +98,7 @@ def effects_of(kind: Kind) -> list[Effect]:
     return [e for e in EFFECTS.values() if kind in e.verbs]
 
 
-_BY: Mapping[By, str] = {
+BY: Mapping[By, str] = {
     "whole": "as a whole",
     "level": "by its upper lines",
     "line": "line by line",
@@ -118,11 +118,11 @@ def _parts(step: Step, slide: Slide) -> Iterator[tuple[str, str, str, Setting]]:
     if not isinstance(thing, Text) or step.kind in _MEDIA:
         return
     now = by_of(step, slide)
-    ways = [by for by in _BY if by in ("whole", now) or len(beats_of(thing, by)) > 1]
+    ways = [by for by in BY if by in ("whole", now) or len(beats_of(thing, by)) > 1]
     if "level" in ways and now != "level" and not any(p.level for p in thing.paragraphs):
         ways.remove("level")
-    choices = tuple(Choice(_BY[by], {"by": by}, chosen=by == now) for by in ways)
-    yield "by", ", ", _BY[now], Setting("Parts", "family", choices=choices)
+    choices = tuple(Choice(BY[by], {"by": by}, chosen=by == now) for by in ways)
+    yield "by", ", ", BY[now], Setting("Parts", "family", choices=choices)
     if step.kind == "entrance" and step.part is not None:
         goes = tuple(Choice(w, {"afterwards": a}, chosen=a == step.afterwards) for a, w in _AFTERWARDS.items())
         yield "afterwards", ", ", _AFTERWARDS[step.afterwards], Setting("Afterwards", "step", choices=goes)

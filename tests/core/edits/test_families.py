@@ -202,5 +202,5 @@ class Leading(TestCase):
         self.assertEqual((led.id, led.kind, led.effect, led.params), ("p", "path", "follow", {"path": "M0 0L9 9"}))
 
     def test_a_point_leads_nowhere(self):
-        with self.assertRaisesRegex(BadEdit, "a single point leads nowhere"):
+        with self.assertRaisesRegex(BadEdit, "a single point is no line"):
             self.lead((5, 5), (5, 5), objects=["a"])

@@ -6,14 +6,12 @@ from ritornel.core.drawing.grounds import ground_keys
 from ritornel.core.model.keys import target_key
 from ritornel.core.motion.carrying import Standing, Way, matched
 from ritornel.core.motion.declared import Curve, Scene, TransitionKind
-from ritornel.core.motion.pieces import Piece, moving, over_progress
+from ritornel.core.motion.pieces import BARE, HIDDEN, Piece, moving, over_progress
 
-_HIDDEN: Curve = ("visible", ((0, 0.0), (1, 0.0)))
 _GOES: Curve = ("opacity", ((0, 1.0), (0.5, 0.0), (1, 0.0)))
 _COMES: Curve = ("opacity", ((0, 0.0), (0.5, 0.0), (1, 1.0)))
 _GIVES_WAY: Curve = ("opacity", ((0, 1.0), (0.5, 1.0), (1, 0.0)))
 _TAKES_OVER: Curve = ("opacity", ((0, 0.0), (0.5, 1.0), (1, 1.0)))
-_BARE: Curve = ("ground", ((0, 0.0), (1, 0.0)))
 _GROUND_COMES: Curve = ("ground", ((0, 0.0), (1, 1.0)))
 _FADES_IN: Curve = ("opacity", ((0, 0.0), (1, 1.0)))
 
@@ -28,15 +26,15 @@ def _pieces(scene: Scene) -> Sequence[Piece]:
     blended = {pair.old.id: (*way.goes(), _GIVES_WAY) for pair, way in ways.items() if not pair.alike}
     comes = {pair.new.id: way.comes() if pair.alike else [*way.comes(), _TAKES_OVER] for pair, way in ways.items()}
     old_ids, new_ids = ([o.id for o in side.slide.objects] for side in (before, after))
-    goes = {name: (_HIDDEN,) if name in gone else (_GOES,) for name in old_ids}
+    goes = {name: (HIDDEN,) if name in gone else (_GOES,) for name in old_ids}
     ground = {**_of_ground(after, _FADES_IN), **_hidden(new_ids)}
-    as_it_was = {**_of_ground(before, _HIDDEN), **_hidden(set(old_ids) - set(blended)), **_by_key(blended)}
-    arrives = {**_of_ground(after, _HIDDEN), **_by_key({name: comes.get(name, (_COMES,)) for name in new_ids})}
+    as_it_was = {**_of_ground(before, HIDDEN), **_hidden(set(old_ids) - set(blended)), **_by_key(blended)}
+    arrives = {**_of_ground(after, HIDDEN), **_by_key({name: comes.get(name, (_COMES,)) for name in new_ids})}
     return (
         over_progress(Piece("old"), _by_key(goes)),
         over_progress(moving("new", _GROUND_COMES), ground),
-        *([over_progress(moving("old", _BARE), as_it_was)] if blended else []),
-        over_progress(moving("new", _BARE), arrives),
+        *([over_progress(moving("old", BARE), as_it_was)] if blended else []),
+        over_progress(moving("new", BARE), arrives),
     )
 
 
@@ -45,7 +43,7 @@ def _by_key(curves: Mapping[str, Sequence[Curve]]) -> Mapping[str, Sequence[Curv
 
 
 def _hidden(names: Iterable[str]) -> Mapping[str, Sequence[Curve]]:
-    return {target_key(name): (_HIDDEN,) for name in names}
+    return {target_key(name): (HIDDEN,) for name in names}
 
 
 def _of_ground(side: Standing, curve: Curve) -> Mapping[str, Sequence[Curve]]:

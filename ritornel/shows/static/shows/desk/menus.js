@@ -1,5 +1,6 @@
 // Menus: opened by one key or click, gone with the next; arrows go through them, typing finds in them, Escape leaves them.
 
+import { byKey } from "./arrows.js";
 import { html, render } from "../../site/vendor/lit.js";
 
 const FORGETS_MS = 900; // what was typed longer ago does not count
@@ -28,7 +29,7 @@ export function openMenu(label, anchor, draw) {
     if (event.key === "Escape" || event.key === "Tab") menu.close();
     if (event.key === "ArrowDown") buttons[(at + 1) % buttons.length].focus();
     if (event.key === "ArrowUp") buttons[(at - 1 + buttons.length) % buttons.length].focus();
-    if (event.key === "ArrowLeft" || event.key === "ArrowRight") beside(buttons, buttons[at], event.key === "ArrowRight")?.focus();
+    if (event.key === "ArrowLeft" || event.key === "ArrowRight") byKey(buttons, buttons[at], event.key)?.focus();
     if (/^[\p{L} ]$/u.test(event.key) && (typed.length || event.key !== " ")) {
       typed.push([event.key.toLowerCase(), event.timeStamp]);
       while (event.timeStamp - typed[0][1] > FORGETS_MS) typed.shift();
@@ -40,17 +41,8 @@ export function openMenu(label, anchor, draw) {
   menu.update();
   document.body.append(element);
   place(element, anchor);
-  element.querySelector("button").focus({ preventScroll: true });
+  (element.querySelector("button:not(.is-turning)") ?? element.querySelector("button")).focus({ preventScroll: true });
   setTimeout(() => document.addEventListener("pointerdown", outside, true));
-}
-
-/** The nearest of the buttons to the right or to the left of one. */
-function beside(buttons, from, right) {
-  const here = from.getBoundingClientRect();
-  const far = (box) => Math.abs(box.top - here.top) + Math.abs(box.left - here.left);
-  const there = buttons.map((button) => [button, button.getBoundingClientRect()]);
-  const that = there.filter(([, box]) => (right ? box.left >= here.right - 1 : box.right <= here.left + 1));
-  return that.sort(([, one], [, other]) => far(one) - far(other))[0]?.[0];
 }
 
 /** The first button that begins with what was typed, or has a word that does. */

@@ -3,7 +3,7 @@
 
 import { readTime } from "../../../site/times.js";
 import { html, ifDefined, nothing, ref } from "../../../site/vendor/lit.js";
-import { byKey } from "./arrows.js";
+import { byKey } from "../arrows.js";
 import { curveEditor, outline } from "./curves.js";
 import { Sample } from "./sample.js";
 import { asDocument, inUnit, written } from "./values.js";

@@ -1,8 +1,8 @@
 // A live sample: a small stage that shows one motion half way, and plays it while the pointer is on it.
 
+import { Preview } from "../stage/preview.js";
 import { Stage } from "../../../site/play/stage.js";
 
-const RESTS_MS = 500;
 const HALF_WAY = 0.45;
 
 const seen = new IntersectionObserver((entries) => {
@@ -14,10 +14,11 @@ export class Sample {
   constructor(root, motion) {
     Object.assign(this, { root, motion });
     root.sample = this;
+    this.preview = new Preview((frame) => this.stage.show(frame), () => this.rest());
     this.listeners = new AbortController();
     const { signal } = this.listeners;
-    root.addEventListener("pointerenter", () => this.run(), { signal });
-    root.addEventListener("pointerleave", () => this.rest(), { signal });
+    root.addEventListener("pointerenter", () => this.stage && this.preview.of(this.moves), { signal });
+    root.addEventListener("pointerleave", () => this.preview.of(null), { signal });
     seen.observe(root);
   }
 
@@ -25,32 +26,17 @@ export class Sample {
     seen.unobserve(this.root);
     this.moves = this.motion();
     if (!this.moves) return;
-    this.root.replaceChildren();
-    const place = this.root.appendChild(document.createElement("div"));
-    this.stage = new Stage(place, this.moves.play);
+    this.stage = new Stage(this.root.appendChild(document.createElement("div")), this.moves.play);
     this.moves.fitted?.(this.stage, this.root);
     this.rest();
   }
 
   rest() {
-    cancelAnimationFrame(this.frame);
-    this.frame = null;
     this.stage?.show(this.moves.frame(this.moves.length * HALF_WAY));
   }
 
-  run() {
-    if (!this.stage || this.frame || matchMedia("(prefers-reduced-motion: reduce)").matches) return;
-    const began = performance.now();
-    const tick = (now) => {
-      const { length, frame } = this.moves;
-      this.stage.show(frame(Math.min(length, (now - began) % (length + RESTS_MS))));
-      this.frame = requestAnimationFrame(tick);
-    };
-    this.frame = requestAnimationFrame(tick);
-  }
-
   leave() {
-    cancelAnimationFrame(this.frame);
+    this.preview.of(null);
     seen.unobserve(this.root);
     this.listeners.abort();
     this.stage?.watcher.disconnect();

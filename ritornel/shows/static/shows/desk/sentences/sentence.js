@@ -58,7 +58,7 @@ class MotionSentence extends HTMLElement {
     if (status !== 200) this.asked = null; // asked again at the next change
     if (status === 200) {
       if (this.told !== asked) this.samples.clear();
-      Object.assign(this, { said: data.sentence, told: asked, held: null, heard: data.heard, carries: data.carries ?? null });
+      Object.assign(this, { said: data.sentence, told: asked, held: null, heard: data.heard, carries: data.carries ?? null, family: data.family });
       about.desk.arranging.drawWays(this.carries?.pairs ?? null);
       if (group) this.samples.set(group, data.samples);
     }
@@ -80,7 +80,7 @@ class MotionSentence extends HTMLElement {
   // ---- what is done
 
   set(setting, values) {
-    this.about.set(setting.of, values);
+    this.about.set(setting.of, values, this.family);
   }
 
   /** Chooses, and says so at once; what else follows from it the answer says. */
@@ -154,7 +154,7 @@ class MotionSentence extends HTMLElement {
       ${this.failed ? html`<p class="notice notice-error" role="alert">${this.failed}</p>` : nothing}
       ${this.panel ? this.panel.draw() : nothing}
       ${this.carries ? carriedList(this.carries, about.given()?.carried ?? {}, (carried) => about.set("transition", { carried })) : nothing}
-      ${about.foot ? html`<div class="sentence-foot">${about.foot()}</div>` : nothing}`, this);
+      ${about.foot ? html`<div class="sentence-foot">${about.foot(this.family)}</div>` : nothing}`, this);
     this.panel?.drawn();
   }
 

@@ -4,12 +4,12 @@
 //   now()           what the sentence tells of, to be compared; null if it is gone
 //   asks()          what the server is asked
 //   given()         the fields that are set, as they are
-//   set(of, values) sets fields
+//   set(of, values, family)   sets fields; `family` are the builds that are one with what it is about
 //   sampled(choice, sample)   {play, length, frame} of a small stage; null if it cannot be shown
 //   preview(choice, sample)   {length, frame} of the whole stage; null if there is nothing to see
 //   see()           plays what is said, on the stage
 //   draw()          takes the pen for what can be drawn on the stage
-//   foot()          what stands under the sentence
+//   foot(family)    what stands under the sentence
 
 import { evaluate, stateAt } from "../../../site/play/evaluate.js";
 import { mendButton, sentence } from "../sheets/line_check.js";
@@ -74,22 +74,20 @@ export function buildOf(desk, step) {
   const { store } = desk;
   const slide = store.focus;
   const given = () => store.step(step);
-  const family = () => familyOf(store, given());
-  const whole = () => familyIsMeant && family().length > 1;
   return {
     desk,
     key: `build ${step}`,
     now() {
       const timed = store.timed(step);
-      return given() && timed ? JSON.stringify([given(), whole(), family().length, timed.name, timed.group.cue, timed.group.steps[0].id === step, timed.group.wait, store.object(given().object)?.waited_for]) : null;
+      return given() && timed ? JSON.stringify([given(), familyIsMeant, store.slide.document.running_order.length, timed.name, timed.group.cue, timed.group.steps[0].id === step, timed.group.wait, store.object(given().object)?.waited_for]) : null;
     },
-    asks: () => ({ slide, step, family: whole() }),
+    asks: () => ({ slide, step, family: familyIsMeant }),
     given,
-    set(of, values) {
+    set(of, values, family) {
       if (of === "family") store.edit({ do: "build-by", slide, step, ...values });
       else if (of === "object") store.edit({ do: "set-objects", slide, values: { [given().object]: values } });
       else if (of === "wait") store.edit({ do: "set-wait", slide, cue: store.timed(step).group.cue, wait: values.wait });
-      else store.edit({ do: "set-steps", slide, steps: whole() ? family() : [step], values });
+      else store.edit({ do: "set-steps", slide, steps: familyIsMeant ? family : [step], values });
     },
     sampled: (choice, sample) => sample && buildSample(store, given(), sample),
     preview(choice, sample) {
@@ -104,7 +102,7 @@ export function buildOf(desk, step) {
       desk.stage.see(store.start(slide) + start, store.start(slide) + end);
     },
     draw: () => desk.arranging.takeTool(leadingPen(step)),
-    foot: () => buildFoot(desk, step),
+    foot: (family) => buildFoot(desk, step, family),
   };
 }
 
@@ -115,20 +113,12 @@ function mean(store, all) {
   store.changed();
 }
 
-/** The builds that are one family with a step, by their ids: of one kind, of parts of one text (core.edits.families). */
-function familyOf(store, step) {
-  if (!step?.part) return step ? [step.id] : [];
-  const alike = ({ object, kind, part }) => object === step.object && kind === step.kind && part && (part.word === undefined) === (step.part.word === undefined) && (part.character === undefined) === (step.part.character === undefined);
-  return store.slide.document.running_order.filter(alike).map(({ id }) => id);
-}
-
-function buildFoot(desk, id) {
+function buildFoot(desk, id, family) {
   const { store } = desk;
   const slide = store.focus;
   const step = store.step(id);
   if (!step) return nothing;
   const object = store.object(step.object);
-  const family = familyOf(store, step);
   const meant = (all, words) => html`<button class="act ${familyIsMeant === all ? "" : "is-idle"}" aria-pressed=${String(familyIsMeant === all)} @click=${() => mean(store, all)}>${words}</button>`;
   const found = store.shown.findings.filter((finding) => finding.build === id && finding.slide === slide);
   return html`${found.map((finding) => html`<p class="found-here">${sentence(finding.message)} ${mendButton(desk, finding)}</p>`)}

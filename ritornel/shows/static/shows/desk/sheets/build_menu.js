@@ -4,15 +4,8 @@ import { html, nothing } from "../../../site/vendor/lit.js";
 import { item, openMenu, section, turning } from "../menus.js";
 import { newIds } from "../state/ids.js";
 
-const KINDS = [
-  ["entrance", "Comes in"],
-  ["emphasis", "Is stressed"],
-  ["path", "Moves"],
-  ["exit", "Goes out"],
-];
 const PLAYBACK = ["play", "pause"];
 
-const PARTS = { whole: "as a whole", line: "line by line", word: "word by word", character: "letter by letter" };
 const ORDERS = { together: "all on one cue", each: "each on a cue of its own", following: "one after the other", staggered: "each 0.2 s after the one before" };
 const ALONG = { reading: "as they are read", left: "from the left", top: "from the top", selected: "as they were selected" };
 
@@ -24,9 +17,8 @@ export function openBuildMenu(desk, anchor) {
   const slide = store.focus;
   const objects = [...store.objects];
   const things = objects.map((id) => store.object(id));
-  const { effects } = store.vocabulary;
-  const goes = (kind, effect) => kind !== "path" || effect.params.length; // a path without settings leads nowhere
-  const named = (kind) => Object.entries(effects).filter(([name, effect]) => !PLAYBACK.includes(name) && effect.verbs[kind] && goes(kind, effect));
+  const { effects, kinds, parts } = store.vocabulary;
+  const named = (kind) => Object.entries(effects).filter(([, effect]) => effect.verbs[kind]);
   const words = things.some((thing) => thing.kind === "text" && /\s/.test(thing.paragraphs.map((p) => p.text).join(" ").trim()));
   const plays = things.every((thing) => thing.kind === "clip" || thing.kind === "sound");
 
@@ -47,13 +39,13 @@ export function openBuildMenu(desk, anchor) {
       store.edit({ do: "add-builds", slide, objects, kind, effect, ...how, by, ids });
       store.select("steps", by === "line" || by === "whole" ? ids : [ids[0]]);
     };
-    return html`${KINDS.map(([kind, label]) => section(label, named(kind).map(([name, effect]) => item(effect.verbs[kind], effect.help, () => choose(kind, name)))))}
-      ${own.length ? section("Your own", own.map(({ name, builds }) => item(name, `${builds} builds, kept in this show`, () => use(menu, name, builds)))) : nothing}
-      ${plays ? section("Plays", PLAYBACK.map((kind) => item(effects[kind].verbs[kind], effects[kind].help, () => choose(kind, kind)))) : nothing}
-      ${words || objects.length > 1 ? section("How", [
-        words ? turning(menu, "Parts", PARTS, how.by, (by) => (how.by = by)) : nothing,
+    return html`${words || objects.length > 1 ? section("How", [
+        words ? turning(menu, "Parts", parts, how.by, (by) => (how.by = by)) : nothing,
         turning(menu, "Times", ORDERS, how.order, (order) => (how.order = order)),
         objects.length > 1 ? turning(menu, "Order", ALONG, how.along, (along) => (how.along = along)) : nothing,
-      ]) : nothing}`;
+      ]) : nothing}
+      ${own.length ? section("Your own", own.map(({ name, builds }) => item(name, `${builds} builds, kept in this show`, () => use(menu, name, builds)))) : nothing}
+      ${Object.entries(kinds).filter(([kind]) => !PLAYBACK.includes(kind)).map(([kind, label]) => section(label[0].toUpperCase() + label.slice(1), named(kind).map(([name, effect]) => item(effect.verbs[kind], effect.help, () => choose(kind, name)))))}
+      ${plays ? section("Plays", PLAYBACK.map((kind) => item(effects[kind].verbs[kind], effects[kind].help, () => choose(kind, kind)))) : nothing}`;
   });
 }
