@@ -21,7 +21,7 @@ from ritornel.core.motion.choreography import easing_of
 from ritornel.core.motion.easing import Easing, eased
 from ritornel.core.motion.transitions import TRANSITIONS, transition_for
 from ritornel.core.score import SlideScore, compile, content_of, findings
-from ritornel.core.sentences.builds import BY, KINDS
+from ritornel.core.sentences.builds import BY, KINDS, effects_of
 from ritornel.core.sentences.easings import offered
 from ritornel.core.text.families import FAMILIES
 from ritornel.core.text.naming import object_name, part_name, slide_title, step_name
@@ -134,7 +134,7 @@ def vocabulary() -> dict[str, Any]:
             for t in TRANSITIONS.values()
         },
         "easings": offered(),
-        "kinds": KINDS,
+        "kinds": {k: {"words": w, "effects": [e.name for e in effects_of(k)]} for k, w in KINDS.items()},
         "parts": BY,
         "forms": {name: {"label": f.label, "settings": f.settings, "sample": _sample(f)} for name, f in FORMS.items()},
         "masks": get_args(Mask),

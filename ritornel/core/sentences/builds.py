@@ -94,8 +94,8 @@ def _groups(step: Step, slide: Slide) -> tuple[Group, ...]:
 
 
 def effects_of(kind: Kind) -> list[Effect]:
-    """Return the effects that a build of that kind may have."""
-    return [e for e in EFFECTS.values() if kind in e.verbs]
+    """Return the effects that are offered for a build of that kind: a path without settings leads nowhere."""
+    return [e for e in EFFECTS.values() if kind in e.verbs and (kind != "path" or e.params)]
 
 
 BY: Mapping[By, str] = {

@@ -18,7 +18,6 @@ export function openBuildMenu(desk, anchor) {
   const objects = [...store.objects];
   const things = objects.map((id) => store.object(id));
   const { effects, kinds, parts } = store.vocabulary;
-  const named = (kind) => Object.entries(effects).filter(([, effect]) => effect.verbs[kind]);
   const words = things.some((thing) => thing.kind === "text" && /\s/.test(thing.paragraphs.map((p) => p.text).join(" ").trim()));
   const plays = things.every((thing) => thing.kind === "clip" || thing.kind === "sound");
 
@@ -45,7 +44,8 @@ export function openBuildMenu(desk, anchor) {
         objects.length > 1 ? turning(menu, "Order", ALONG, how.along, (along) => (how.along = along)) : nothing,
       ]) : nothing}
       ${own.length ? section("Your own", own.map(({ name, builds }) => item(name, `${builds} builds, kept in this show`, () => use(menu, name, builds)))) : nothing}
-      ${Object.entries(kinds).filter(([kind]) => !PLAYBACK.includes(kind)).map(([kind, label]) => section(label[0].toUpperCase() + label.slice(1), named(kind).map(([name, effect]) => item(effect.verbs[kind], effect.help, () => choose(kind, name)))))}
+      ${Object.entries(kinds).filter(([kind]) => !PLAYBACK.includes(kind)).map(([kind, { words: says, effects: names }]) =>
+        section(says[0].toUpperCase() + says.slice(1), names.map((name) => item(effects[name].verbs[kind], effects[name].help, () => choose(kind, name)))))}
       ${plays ? section("Plays", PLAYBACK.map((kind) => item(effects[kind].verbs[kind], effects[kind].help, () => choose(kind, kind)))) : nothing}`;
   });
 }
