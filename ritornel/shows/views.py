@@ -293,7 +293,7 @@ def edit(request: HttpRequest, show_id: UUID) -> HttpResponse:
     wanted = asked(request, Edits)
     show = keeping.load(row)
     known = show if row.revision == wanted.have else None
-    _bring(row, (one.command for one in wanted.commands))
+    _bring(request, (one.command for one in wanted.commands))
     results = [_carry_out(row.pk, wanted.page, one) for one in wanted.commands]
     row.refresh_from_db()
     show = keeping.load(row)
@@ -303,11 +303,11 @@ def edit(request: HttpRequest, show_id: UUID) -> HttpResponse:
     return answer({**desk_state.state(row, show, known, near), "results": results, "error": error}, status)
 
 
-def _bring(row: Show, commands: Iterable[dict[str, Any] | str]) -> None:
+def _bring(request: HttpRequest, commands: Iterable[dict[str, Any] | str]) -> None:
     """Take sounds that ship into the owner's library before an edit names them."""
     with suppress(BadEdit):
         made = [read_command(command) for command in commands if isinstance(command, dict)]
-        bring(row.owner, [asset for command in made for asset in command.brings_assets])
+        bring(request.user, [asset for command in made for asset in command.brings_assets])
 
 
 def _carry_out(show_id: UUID, page: str, one: One) -> Result:
@@ -350,7 +350,7 @@ def try_edit(request: HttpRequest, show_id: UUID) -> HttpResponse:
     row = own_show(request, show_id)
     wanted = asked(request, Trial)
     *before, last = [read_command(command) for command in wanted.commands]
-    _bring(row, wanted.commands)
+    _bring(request, wanted.commands)
     known = show = keeping.load(row, [asset for command in (*before, last) for asset in command.brings_assets])
     show = carried_on(show, before)
     return answer({"revision": row.revision, **desk_state.trial(apply(show, last), known, wanted.near)})

@@ -7,7 +7,7 @@ from msgspec import Struct, field
 from ritornel.core.model.units import Id, Ms, Name, Pixels
 
 
-class Asset(Struct, frozen=True, kw_only=True, omit_defaults=True):
+class Asset(Struct, frozen=True, kw_only=True, omit_defaults=True, gc=False):
     """What the engine must know of a media file. The file itself is kept elsewhere, under ``id``.
 
     ``id`` is the SHA-256 of the content in hexadecimal, ``length_ms`` 0 for a picture, ``width`` and

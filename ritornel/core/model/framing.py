@@ -15,7 +15,7 @@ Amount = Annotated[float, Meta(ge=0, le=3)]
 """How much of something there is: 1 as it was."""
 
 
-class Tone(Struct, frozen=True, kw_only=True, omit_defaults=True):
+class Tone(Struct, frozen=True, kw_only=True, omit_defaults=True, gc=False):
     """Light, contrast and colourfulness; ``one_colour`` makes dark parts that colour and leaves white white."""
 
     light: Amount = 1
@@ -24,7 +24,7 @@ class Tone(Struct, frozen=True, kw_only=True, omit_defaults=True):
     one_colour: Colour = "none"
 
 
-class Framing(Struct, frozen=True, kw_only=True, omit_defaults=True):
+class Framing(Struct, frozen=True, kw_only=True, omit_defaults=True, gc=False):
     """What is seen of a picture or a clip: a part of it, mirrored, in a form, with a border, toned.
 
     ``line_width`` and ``corner_radius`` in stage units.
@@ -40,7 +40,7 @@ class Framing(Struct, frozen=True, kw_only=True, omit_defaults=True):
     tone: Tone | None = None
 
 
-class Ground(Struct, frozen=True, kw_only=True, omit_defaults=True):
+class Ground(Struct, frozen=True, kw_only=True, omit_defaults=True, gc=False):
     """What lies over a slide's background colour, under its objects: a gradient, or a picture.
 
     ``at`` is the place of the picture that stays in sight when it is cut: 0, 0 its top left, 1, 1 its bottom right.

@@ -1,49 +1,70 @@
-"""What has been computed, remembered within a bound: so many bytes, and the least recently used goes first."""
+"""What has been computed, remembered within a bound: so many bytes, and what was not used lately goes first.
+
+Looking things up is much of what an edit of a large show costs; so a look-up changes nothing. What is remembered stands
+in two generations: when the younger has taken half of the bytes it becomes the older, and that is forgotten as a whole.
+"""
 
 from collections.abc import Hashable
 from threading import Lock
 from typing import Any, Generic, TypeVar
 from weakref import ref
 
-from cachetools import LRUCache
-
 K = TypeVar("K")
 V = TypeVar("V")
 
 
 class Memory(Generic[K, V]):
-    """A cache that holds at most ``most_bytes`` together, as weighed by whoever puts values in; for any thread."""
+    """A cache that holds at most ``most_bytes`` together, as weighed by whoever puts values in; for any thread.
+
+    What was used since half of ``most_bytes`` came in is still there.
+    """
 
     def __init__(self, most_bytes: int) -> None:
         """Begin empty."""
-        self._held: LRUCache[K, tuple[V, int]] = LRUCache(most_bytes, getsizeof=lambda held: held[1])
+        self._most = most_bytes
         self._lock = Lock()
+        self._young: dict[K, tuple[V, int]] = {}
+        self._old: dict[K, tuple[V, int]] = {}
+        self._young_weight = self._old_weight = 0
 
     def get(self, key: K) -> V | None:
         """Return what was put in under the key, or None."""
-        with self._lock:
-            try:
-                return self._held[key][0]
-            except KeyError:
+        held = self._young.get(key)
+        if held is None:
+            held = self._old.get(key)
+            if held is None:
                 return None
+            self.put(key, *held)
+        return held[0]
 
     def put(self, key: K, value: V, weight: int) -> V:
         """Keep a value of about ``weight`` bytes, and return it; one that is heavier than the whole is not kept."""
+        if weight > self._most:
+            return value
         with self._lock:
-            if weight <= self._held.maxsize:
-                self._held[key] = (value, weight)
+            before = self._young.pop(key, None)
+            if before is not None:
+                self._young_weight -= before[1]
+            if 2 * (self._young_weight + weight) > self._most:
+                self._old, self._old_weight = self._young, self._young_weight
+                self._young, self._young_weight = {}, 0
+            if self._old_weight + weight > self._most:
+                self._old, self._old_weight = {}, 0
+            self._young[key] = (value, weight)
+            self._young_weight += weight
         return value
 
     def clear(self) -> None:
         """Forget everything."""
         with self._lock:
-            self._held.clear()
+            self._young, self._old = {}, {}
+            self._young_weight = self._old_weight = 0
 
     @property
     def weight(self) -> int:
         """The bytes that are held now."""
         with self._lock:
-            return int(self._held.currsize)
+            return self._young_weight + self._old_weight
 
 
 class Recalled(Generic[V]):
@@ -62,10 +83,11 @@ class Recalled(Generic[V]):
         held = self._memory.get((by, *map(id, things)))
         if held is None:
             return None
-        for known, thing in zip(held[0], things, strict=True):
-            if known() is not thing:
+        known, value = held
+        for seen, thing in zip(known, things, strict=True):
+            if seen() is not thing:
                 return None
-        return held[1]
+        return value
 
     def put(self, value: V, weight: int, *things: object, by: Hashable = None) -> V:
         """Keep a value of about ``weight`` bytes, and return it."""

@@ -13,7 +13,7 @@ from ritornel.core.model.units import Colour, Count, Decibels, Id, Length, Link,
 Degrees = Annotated[float, Meta(ge=-3600, le=3600)]
 
 
-class Placed(Struct, frozen=True, kw_only=True, omit_defaults=True, tag_field="kind"):
+class Placed(Struct, frozen=True, kw_only=True, omit_defaults=True, tag_field="kind", gc=False):
     """What every object has. The box is in stage units, before ``rotation`` (degrees, about its centre).
 
     ``lineage`` is the identity that copies and continuations keep; empty only until the show is read or kept. A

@@ -9,7 +9,7 @@ from ritornel.core.model.units import Ms, Name
 PerMinute = Annotated[float, Meta(gt=0, le=2000)]
 
 
-class Pace(Struct, frozen=True, kw_only=True, omit_defaults=True):
+class Pace(Struct, frozen=True, kw_only=True, omit_defaults=True, gc=False):
     """Rates and default rests of a show. Times in ms, ``wpm`` words a minute, ``cps`` characters a second.
 
     ``easing`` is that of builds which have none of their own; none: each effect's.

@@ -16,7 +16,7 @@ Blur = Annotated[float, Meta(ge=0, le=200)]
 _Offset = Annotated[float, Meta(ge=-500, le=500)]
 
 
-class Stop(Struct, frozen=True, omit_defaults=True):
+class Stop(Struct, frozen=True, omit_defaults=True, gc=False):
     """A colour of a gradient, and where it stands on its way: 0 at the beginning, 1 at the end."""
 
     at: Share
@@ -24,7 +24,7 @@ class Stop(Struct, frozen=True, omit_defaults=True):
     opacity: Share = 1.0
 
 
-class Gradient(Struct, frozen=True, kw_only=True, omit_defaults=True):
+class Gradient(Struct, frozen=True, kw_only=True, omit_defaults=True, gc=False):
     """Colours that go over into one another: along ``angle`` (degrees; 0 right, 90 down), or from the middle out."""
 
     kind: Literal["linear", "radial"] = "linear"
@@ -32,7 +32,7 @@ class Gradient(Struct, frozen=True, kw_only=True, omit_defaults=True):
     stops: Annotated[tuple[Stop, ...], Meta(min_length=2, max_length=limits.STOPS_OF_A_GRADIENT)]
 
 
-class Shadow(Struct, frozen=True, kw_only=True, omit_defaults=True):
+class Shadow(Struct, frozen=True, kw_only=True, omit_defaults=True, gc=False):
     """A shadow that falls ``x`` to the right and ``y`` down, ``blur`` wide at its edge; all in stage units."""
 
     x: _Offset = 0

@@ -11,7 +11,7 @@ from ritornel.core.model.slide import Slide, Step
 from ritornel.core.model.units import Decibels, Id, Ms, Name, Position
 
 
-class Chapter(Struct, frozen=True, kw_only=True, omit_defaults=True):
+class Chapter(Struct, frozen=True, kw_only=True, omit_defaults=True, gc=False):
     """A run of consecutive slides with a title: from slide ``first`` to the next chapter's first."""
 
     id: Id
@@ -19,7 +19,7 @@ class Chapter(Struct, frozen=True, kw_only=True, omit_defaults=True):
     first: Id
 
 
-class Bed(Struct, frozen=True, kw_only=True, omit_defaults=True):
+class Bed(Struct, frozen=True, kw_only=True, omit_defaults=True, gc=False):
     """Music under the whole show, from its first slide to its end. Fades in ms, equal power."""
 
     id: Id
@@ -32,14 +32,14 @@ class Bed(Struct, frozen=True, kw_only=True, omit_defaults=True):
     gain_db: Decibels = 0
 
 
-class Guide(Struct, frozen=True, omit_defaults=True):
+class Guide(Struct, frozen=True, omit_defaults=True, gc=False):
     """A line to place things by: upright where it is ``at`` an ``x``, level where it is at a ``y``; in stage units."""
 
     axis: Literal["x", "y"]
     at: Position
 
 
-class OwnEffect(Struct, frozen=True, kw_only=True, omit_defaults=True):
+class OwnEffect(Struct, frozen=True, kw_only=True, omit_defaults=True, gc=False):
     """A chain of builds under a name, to be used again: steps without an object, the first of which opens a cue."""
 
     name: Name

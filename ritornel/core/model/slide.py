@@ -32,7 +32,7 @@ _NAMED_BEFORE: dict[tuple[str, str], tuple[str, str, bool]] = {
 """Type and subtype as documents had them once: the standard's, and whether reversed."""
 
 
-class Spot(Struct, frozen=True, kw_only=True, omit_defaults=True):
+class Spot(Struct, frozen=True, kw_only=True, omit_defaults=True, gc=False):
     """A short sound that comes with a transition or a build: to its own end, or again and again until the next one."""
 
     asset: Name = ""
@@ -40,7 +40,7 @@ class Spot(Struct, frozen=True, kw_only=True, omit_defaults=True):
     until: Literal["end", "next"] = "end"
 
 
-class Transition(Struct, frozen=True, kw_only=True, omit_defaults=True):
+class Transition(Struct, frozen=True, kw_only=True, omit_defaults=True, gc=False):
     """How a slide replaces the one before. Types and subtypes are SMIL's, or our own.
 
     Where it carries, ``carried`` says by hand what becomes what: an object's id here, and that of the slide before, or
@@ -71,7 +71,7 @@ class Transition(Struct, frozen=True, kw_only=True, omit_defaults=True):
             force_setattr(self, "reverse", self.reverse != turned)
 
 
-class Part(Struct, frozen=True, omit_defaults=True):
+class Part(Struct, frozen=True, omit_defaults=True, gc=False):
     """A part of a text that is built by itself: a paragraph, or a ``word`` or a ``character`` of it, counted from 0.
 
     Words and characters are those of ``core.text.parts``; where both are given, the character counts.
@@ -96,7 +96,7 @@ class Part(Struct, frozen=True, omit_defaults=True):
         return self.paragraph if self.word is None else self.word
 
 
-class Step(Struct, frozen=True, kw_only=True, omit_defaults=True):
+class Step(Struct, frozen=True, kw_only=True, omit_defaults=True, gc=False):
     """One build of the running order: a timed change of one object or of a part of it.
 
     Left out: ``effect`` and ``duration`` take the default of the kind and the effect, ``easing`` (a CSS
@@ -126,7 +126,7 @@ class Step(Struct, frozen=True, kw_only=True, omit_defaults=True):
         return Step(id=self.id, trigger=self.trigger, duration_ms=0) if self.off else self
 
 
-class Narration(Struct, frozen=True, kw_only=True, omit_defaults=True):
+class Narration(Struct, frozen=True, kw_only=True, omit_defaults=True, gc=False):
     """The recorded voice of a slide. ``lead`` is the slide time at which it starts (none: when the transition ends).
 
     ``marks`` are the instants of cues 1, 2, ... in ms from ``in``; ``None`` where a cue has none.

@@ -21,7 +21,7 @@ Sizes = Annotated[float, Meta(ge=0, le=5)]
 _Place = Annotated[int, Meta(ge=0, le=limits.PARAGRAPH_CHARACTERS)]
 
 
-class Run(Struct, frozen=True, kw_only=True, omit_defaults=True):
+class Run(Struct, frozen=True, kw_only=True, omit_defaults=True, gc=False):
     """A stretch of a paragraph, from character ``start`` up to ``end``, and in what it differs from its text.
 
     ``link`` is an address, or a place in the show (``core.model.units.Link``).
@@ -38,7 +38,7 @@ class Run(Struct, frozen=True, kw_only=True, omit_defaults=True):
     link: Link = ""
 
 
-class Paragraph(Struct, frozen=True, omit_defaults=True):
+class Paragraph(Struct, frozen=True, omit_defaults=True, gc=False):
     """One line of a list, or one paragraph of a text: plain text without line breaks, and its runs in their order.
 
     ``marker`` stands before it; ``level`` is how deep it stands in a list. Left out, ``align`` and ``space_before``

@@ -5,7 +5,8 @@ import unicodedata
 from bisect import bisect_right
 from collections.abc import Sequence
 from itertools import pairwise
-from typing import NamedTuple
+
+from msgspec import Struct
 
 from ritornel.core.model import Pace
 from ritornel.core.model.memory import Memory
@@ -31,7 +32,7 @@ _UNSPACED = re.compile(f"[{_UNSPACED_RANGES}]")
 _SPACED = re.compile(f"[^{_UNSPACED_RANGES}{_WIDE_SENTENCE_ENDS}{_WIDE_CLAUSE_ENDS}]+")
 
 
-class Passage(NamedTuple):
+class Passage(Struct, frozen=True):
     """What is said between two marks: half words, and how many pieces end a sentence or a clause.
 
     A word counts two half words, a character of a script that is written without spaces one.

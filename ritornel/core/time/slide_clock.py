@@ -21,7 +21,7 @@ Reason = Literal["hand", "dwell", "default", "voice", "fixed", "clip"]
 a length fixed for the slide, or a clip that is waited for."""
 
 
-class StepTime(NamedTuple):
+class StepTime(Struct, frozen=True, gc=False):
     """When a step runs, in slide time. ``uncut_end_ms`` is its end if no early cue sent it there at ``end_ms``."""
 
     step: Step
@@ -30,7 +30,7 @@ class StepTime(NamedTuple):
     uncut_end_ms: int
 
 
-class GroupTime(NamedTuple):
+class GroupTime(Struct, frozen=True, gc=False):
     """When a group starts and settles, in slide time, and the wait before it (None for group 0).
 
     ``motion_ms`` is how long it moves when no early cue cuts it short, ``said_ms`` how long what is said with it takes
@@ -92,7 +92,7 @@ def run(
             following = _rest(slide, number + 1, floors[number], dwell[number] - motion.motion_ms)
             cut, following = _next_start(number, start, settled, following, voice)
             settled = min(settled, cut)
-        groups.append(_group(number, start, settled, motion, wait, cut)._replace(said_ms=told[number]))
+        groups.append(_group(number, start, settled, motion, wait, cut, told[number]))
         for timed in groups[-1].steps:
             if timed.step.kind in ("play", "pause"):
                 playback.tell(timed.step.object, timed.start_ms, timed.step.kind)
@@ -123,7 +123,13 @@ def _next_start(number: int, start: int, settled: int, rest: _Rest, voice: Seque
 
 
 def _group(
-    number: int, start: int, settled: int, motion: GroupMotion, wait: _Rest | None, cut: int | None
+    number: int,
+    start: int,
+    settled: int,
+    motion: GroupMotion,
+    wait: _Rest | None,
+    cut: int | None,
+    said_ms: int | None,
 ) -> GroupTime:
     return GroupTime(
         cue=number,
@@ -133,6 +139,7 @@ def _group(
         wait_ms=None if wait is None else wait.ms,
         reason=None if wait is None else wait.reason,
         steps=tuple(_cut(placed, cut) for placed in motion.steps),
+        said_ms=said_ms,
     )
 
 

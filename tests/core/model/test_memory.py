@@ -9,13 +9,29 @@ from ritornel.core.model.memory import Memory, Recalled
 
 
 class Memories(TestCase):
-    def test_the_least_recently_used_goes_first(self):
-        memory: Memory[str, int] = Memory(10)
-        for name in "abc":
-            memory.put(name, ord(name), 4 if name != "c" else 2)
-        self.assertEqual((memory.get("a"), memory.weight), (97, 10))
-        memory.put("d", 100, 4)
-        self.assertEqual([memory.get(n) for n in "abcd"], [97, None, 99, 100])
+    def test_what_was_not_used_while_half_of_it_came_in_goes(self):
+        memory: Memory[str, int] = Memory(100)
+        for name in "abcdef":  # five fill a half
+            memory.put(name, ord(name), 10)
+        self.assertEqual(memory.get("a"), 97)
+        for name in "ghij":
+            memory.put(name, ord(name), 10)
+        self.assertEqual([n for n in "abcdefghij" if memory.get(n)], list("afghij"))
+
+    def test_its_weight_never_passes_the_bound(self):
+        memory: Memory[int, int] = Memory(100)
+        for number, weight in enumerate((10, 60, 30, 100, 20, 20, 70, 50, 50, 1)):
+            memory.put(number % 7, number, weight)
+            self.assertEqual(memory.get(number % 7), number)
+            self.assertLessEqual(memory.weight, 100)
+        memory.clear()
+        self.assertEqual((memory.weight, memory.get(2)), (0, None))
+
+    def test_what_is_put_in_again_weighs_once(self):
+        memory: Memory[str, int] = Memory(100)
+        for number in range(9):
+            memory.put("a", number, 20)
+        self.assertEqual((memory.weight, memory.get("a")), (20, 8))
 
     def test_what_is_heavier_than_the_whole_is_not_kept(self):
         memory: Memory[str, int] = Memory(10)

@@ -14,6 +14,7 @@ import { indexOf, withAnswer } from "./states.js";
 import { Line } from "./line.js";
 
 const NEAR = 8;
+const LONGEST_REST_MS = 100;
 
 export class Store {
   constructor({ address, state, vocabulary, journal }) {
@@ -216,6 +217,7 @@ export class Store {
     this.tryOut();
   }
 
+  /** Asks what a drag would give, again and again; as long as an answer took, the drag has the machine for itself. */
   async tryOut() {
     if (this.trying) return;
     this.trying = true;
@@ -223,12 +225,15 @@ export class Store {
       const { command } = trial;
       const { revision } = this.kept;
       trial.asked = command;
+      const start = performance.now();
       const before = this.journal.entries.map((entry) => entry.command).filter((one) => typeof one === "object");
       const { status, data } = await send(`${this.address}try`, { commands: [...before, command], near: this.near() });
       if (status === 200 && this.trial === trial && this.kept.revision === revision) {
         trial.answer = { state: withAnswer(this.kept, data), command };
         this.compose();
       }
+      const rest = Math.min(performance.now() - start, LONGEST_REST_MS);
+      await new Promise((resolve) => setTimeout(resolve, rest));
     }
     this.trying = false;
   }
