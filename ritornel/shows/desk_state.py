@@ -14,6 +14,7 @@ from ritornel.core.model.framing import Mask
 from ritornel.core.model.links import CHAPTER
 from ritornel.core.model.memory import Recalled
 from ritornel.core.model.paths import path_data, placed
+from ritornel.core.model.slide import ACTS
 from ritornel.core.model.uses import assets_of
 from ritornel.core.model.writing import document_of, encoded, plain
 from ritornel.core.motion.builds import EFFECTS, effect_for
@@ -21,8 +22,9 @@ from ritornel.core.motion.choreography import easing_of
 from ritornel.core.motion.easing import Easing, eased
 from ritornel.core.motion.transitions import TRANSITIONS, transition_for
 from ritornel.core.score import SlideScore, compile, content_of, findings
-from ritornel.core.sentences.builds import BY, KINDS, effects_of
+from ritornel.core.sentences.builds import ALONG, APART_MS, BY, KINDS, ORDERS, effects_of
 from ritornel.core.sentences.easings import offered
+from ritornel.core.sentences.numbers import seconds
 from ritornel.core.text.families import FAMILIES
 from ritornel.core.text.naming import object_name, part_name, slide_title, step_name
 from ritornel.core.time.rounding import rounded
@@ -134,8 +136,13 @@ def vocabulary() -> dict[str, Any]:
             for t in TRANSITIONS.values()
         },
         "easings": offered(),
-        "kinds": {k: {"words": w, "effects": [e.name for e in effects_of(k)]} for k, w in KINDS.items()},
+        "kinds": {
+            k: {"words": w, "acts": k in ACTS, "effects": [e.name for e in effects_of(k)]} for k, w in KINDS.items()
+        },
         "parts": BY,
+        "orders": ORDERS,
+        "along": ALONG,
+        "apart": {ms: f"{seconds(ms)} s" for ms in APART_MS},
         "forms": {name: {"label": f.label, "settings": f.settings, "sample": _sample(f)} for name, f in FORMS.items()},
         "masks": get_args(Mask),
         "families": {name: {"label": f.label, "voice": f.voice} for name, f in FAMILIES.items()},

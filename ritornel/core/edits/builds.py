@@ -15,8 +15,11 @@ from ritornel.core.model.slide import Kind, Trigger
 from ritornel.core.model.units import Ms
 from ritornel.core.motion.builds import effect_for
 
+Order = Literal["together", "each", "following", "staggered"]
+Along = Literal["reading", "left", "top", "selected"]
+
 _ROLL = "roll"
-_TRIGGERS: Mapping[str, Trigger] = {
+_TRIGGERS: Mapping[Order, Trigger] = {
     "together": "alongside",
     "each": "cue",
     "following": "following",
@@ -38,9 +41,9 @@ class AddBuilds(Command, frozen=True, kw_only=True):
     objects: Ids
     kind: Kind = "entrance"
     effect: str = ""
-    order: Literal["together", "each", "following", "staggered"] = "together"
+    order: Order = "together"
     stagger: Ms = 200
-    along: Literal["reading", "left", "top", "selected"] = "reading"
+    along: Along = "reading"
     by: By = "whole"
     ids: NewIds = []
 

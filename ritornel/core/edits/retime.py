@@ -78,7 +78,7 @@ class StretchCue(Command, frozen=True, kw_only=True):
         if not group.motion_ms:
             raise BadEdit("there is nothing in that cue that takes time")
         most = max(LEAST_DURATION_MS, group.motion_ms + self.by)
-        own = {t.step.id: t.step for t in group.steps if t.step.kind not in ("play", "pause")}
+        own = {t.step.id: t.step for t in group.steps if t.step.kind == "volume" or not t.step.acts}
 
         def stretched(step: Step) -> Step:
             if step.id not in own:

@@ -13,7 +13,7 @@ def _look(number: int, slide: Slide, time: SlideTime, stage: Size) -> Iterable[F
     for group in time.groups:
         for timed in group.steps:
             step = timed.step
-            if step.object and step.kind not in ("play", "pause"):
+            if step.object and not step.acts:
                 by_target.setdefault((step.object, step.part), []).append(timed)
     for timed_steps in by_target.values():
         for step, words in _unseen(sorted(timed_steps, key=lambda timed: timed.start_ms)):

@@ -23,7 +23,7 @@ def _look(number: int, slide: Slide, time: SlideTime, stage: Size) -> Iterable[F
     by_target: dict[tuple[str, Part | None], list[StepTime]] = {}
     for group in time.groups:
         for timed in group.steps:
-            if timed.step.object and timed.step.kind not in ("play", "pause"):
+            if timed.step.object and not timed.step.acts:
                 by_target.setdefault((timed.step.object, timed.step.part), []).append(timed)
     objects = {o.id: o for o in slide.objects}
     for (name, _), steps in by_target.items():

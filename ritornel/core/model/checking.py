@@ -49,8 +49,8 @@ def check_slide(slide: Slide, place: str) -> None:
         if step.object and step.object not in known:
             raise BadDocument(f"{at}: object must be the id of an object on this slide, and “{step.object}” is none")
         target = known.get(step.object)
-        if step.kind in ("play", "pause") and target is not None and not isinstance(target, Clip | Sound):
-            raise BadDocument(f"{at}: only a clip or a sound can {step.kind}")
+        if step.acts and target is not None and not isinstance(target, Clip | Sound):
+            raise BadDocument(f"{at}: only a clip or a sound can be told to play, and where and how")
         if step.part is not None and target is not None and not isinstance(target, Text):
             raise BadDocument(f"{at}: only a text has parts")
         for name, value in step.params.items():

@@ -1,9 +1,10 @@
 """What has been computed, remembered within a bound: so many bytes, and what was not used lately goes first.
 
-Looking things up is much of what an edit of a large show costs; so a look-up changes nothing. What is remembered stands
-in two generations: when the younger has taken half of the bytes it becomes the older, and that is forgotten as a whole.
+Looking things up is much of what an edit of a large show costs, so a look-up moves nothing: it only marks what it
+found, and what is marked has a second chance when there must be room (F. J. Corbató's clock, 1968).
 """
 
+from collections import OrderedDict
 from collections.abc import Hashable
 from threading import Lock
 from typing import Any, Generic, TypeVar
@@ -13,58 +14,63 @@ K = TypeVar("K")
 V = TypeVar("V")
 
 
-class Memory(Generic[K, V]):
-    """A cache that holds at most ``most_bytes`` together, as weighed by whoever puts values in; for any thread.
+class _Held(Generic[V]):
+    __slots__ = ("used", "value", "weight")
 
-    What was used since half of ``most_bytes`` came in is still there.
-    """
+    def __init__(self, value: V, weight: int) -> None:
+        self.value = value
+        self.weight = weight
+        self.used = False
+
+
+class Memory(Generic[K, V]):
+    """A cache that holds at most ``most_bytes`` together, as weighed by whoever puts values in; for any thread."""
 
     def __init__(self, most_bytes: int) -> None:
         """Begin empty."""
         self._most = most_bytes
+        self._held: OrderedDict[K, _Held[V]] = OrderedDict()
+        self._weight = 0
         self._lock = Lock()
-        self._young: dict[K, tuple[V, int]] = {}
-        self._old: dict[K, tuple[V, int]] = {}
-        self._young_weight = self._old_weight = 0
 
     def get(self, key: K) -> V | None:
         """Return what was put in under the key, or None."""
-        held = self._young.get(key)
+        held = self._held.get(key)
         if held is None:
-            held = self._old.get(key)
-            if held is None:
-                return None
-            self.put(key, *held)
-        return held[0]
+            return None
+        held.used = True
+        return held.value
 
     def put(self, key: K, value: V, weight: int) -> V:
         """Keep a value of about ``weight`` bytes, and return it; one that is heavier than the whole is not kept."""
         if weight > self._most:
             return value
         with self._lock:
-            before = self._young.pop(key, None)
+            before = self._held.pop(key, None)
             if before is not None:
-                self._young_weight -= before[1]
-            if 2 * (self._young_weight + weight) > self._most:
-                self._old, self._old_weight = self._young, self._young_weight
-                self._young, self._young_weight = {}, 0
-            if self._old_weight + weight > self._most:
-                self._old, self._old_weight = {}, 0
-            self._young[key] = (value, weight)
-            self._young_weight += weight
+                self._weight -= before.weight
+            while self._weight + weight > self._most:
+                oldest, held = self._held.popitem(last=False)
+                if held.used:
+                    held.used = False
+                    self._held[oldest] = held
+                else:
+                    self._weight -= held.weight
+            self._held[key] = _Held(value, weight)
+            self._weight += weight
         return value
 
     def clear(self) -> None:
         """Forget everything."""
         with self._lock:
-            self._young, self._old = {}, {}
-            self._young_weight = self._old_weight = 0
+            self._held.clear()
+            self._weight = 0
 
     @property
     def weight(self) -> int:
         """The bytes that are held now."""
         with self._lock:
-            return self._young_weight + self._old_weight
+            return self._weight
 
 
 class Recalled(Generic[V]):

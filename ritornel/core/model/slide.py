@@ -10,7 +10,10 @@ from ritornel.core.model.framing import Ground
 from ritornel.core.model.objects import Object
 from ritornel.core.model.units import Colour, Count, CueNumber, Decibels, Id, Ms, Name, Share
 
-Kind = Literal["entrance", "emphasis", "exit", "path", "play", "pause"]
+Kind = Literal["entrance", "emphasis", "exit", "path", "play", "pause", "seek", "rate", "volume"]
+ACTS = frozenset[Kind](("play", "pause", "seek", "rate", "volume"))
+"""What only a clip or a sound can be told: it moves nothing on the stage."""
+
 Place = Annotated[int, Meta(ge=0, lt=limits.PARAGRAPH_CHARACTERS)]
 Afterwards = Literal["stays", "dims", "goes"]
 Trigger = Literal["cue", "alongside", "following"]
@@ -119,6 +122,11 @@ class Step(Struct, frozen=True, kw_only=True, omit_defaults=True, gc=False):
     afterwards: Afterwards = "stays"
     sound: Spot | None = None
     off: bool = False
+
+    @property
+    def acts(self) -> bool:
+        """Whether it tells a clip or a sound what to do."""
+        return self.kind in ACTS
 
     @property
     def playing(self) -> "Step":

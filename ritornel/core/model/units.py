@@ -27,7 +27,8 @@ Rate = Annotated[float, Meta(gt=0, le=16)]
 Share = Annotated[float, Meta(ge=0, le=1)]
 """A part of a whole, 0 to 1: opacity, for instance."""
 
-Decibels = Annotated[float, Meta(ge=-96, le=24)]
+SILENCE_DB = -96.0
+Decibels = Annotated[float, Meta(ge=SILENCE_DB, le=24)]
 """A gain; 0 leaves the sound as it is, -96 is taken as silence."""
 
 CueNumber = Annotated[str, Meta(pattern=r"^[1-9][0-9]{0,3}$")]

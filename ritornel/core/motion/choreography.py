@@ -53,7 +53,7 @@ def choreograph(slide: Slide, steps: Iterable[StepTime], stage_width: int, stage
     by_target: dict[tuple[str, Part | None], list[StepTime]] = {}
     for timed in steps:
         step = timed.step
-        if step.object in objects and step.kind not in ("play", "pause"):
+        if step.object in objects and not step.acts:
             by_target.setdefault((step.object, step.part), []).append(timed)
     arrivals = _arrivals(objects, by_target)
     leavings = _leavings(by_target)

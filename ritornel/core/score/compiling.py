@@ -20,14 +20,14 @@ from ritornel.core.model.writing import encoded
 from ritornel.core.motion.builds import effect_for
 from ritornel.core.motion.carrying import Standing
 from ritornel.core.motion.choreography import choreograph
-from ritornel.core.motion.declared import Value
+from ritornel.core.motion.declared import Value, params_of
 from ritornel.core.motion.target import Target
 from ritornel.core.motion.track import Track, state_at
 from ritornel.core.motion.transitions import transition_for, transition_ms
 from ritornel.core.score.parts import Score, SlideScore
 from ritornel.core.score.planning import plan_of
 from ritornel.core.score.still import still_spans
-from ritornel.core.sound.spans import bed_span, media_track, narration_span, object_spans
+from ritornel.core.sound.spans import bed_span, media_track, narration_span, object_spans, played
 from ritornel.core.sound.spots import spot_spans
 from ritornel.core.time.dwell import Shown, shown_by
 from ritornel.core.time.slide_clock import SlideTime, run
@@ -114,14 +114,17 @@ def _weight(score: SlideScore) -> int:
 
 
 def with_defaults(slide: Slide, easing: str = "") -> Slide:
-    """Return the slide as it plays, every step's duration and easing there: its own, or the show's, or its effect's."""
-    if all(s.duration_ms is not None and not s.off and (s.easing or not easing) for s in slide.running_order):
+    """Return the slide as it plays: every step's duration, easing and what it tells a clip are there."""
+    steps = slide.running_order
+    if all(s.duration_ms is not None and not s.off and (s.easing or not easing) and not s.acts for s in steps):
         return slide
     return replace(slide, running_order=tuple(_timed(s.playing, easing) for s in slide.running_order))
 
 
 def _timed(step: Step, easing: str) -> Step:
-    if not step.easing and easing:
+    if step.acts:
+        step = replace(step, params=params_of(effect_for(step.kind, step.effect), step.params))
+    elif not step.easing and easing:
         step = replace(step, easing=easing)
     if step.duration_ms is not None:
         return step
@@ -151,10 +154,11 @@ def _compile_slide(
     transition = time.transition_ms
     steps = [timed for group in time.groups for timed in group.steps]
     targets = choreograph(slide, steps, width, height)
-    spans = object_spans(slide, time.groups[0].start_ms, time.length_ms, steps, lengths)
-    for thing in slide.objects:
-        if isinstance(thing, Clip):
-            targets = _with_track(targets, thing, media_track(thing, spans))
+    clips = played(slide, time.groups[0].start_ms, steps, lengths)
+    spans = object_spans(clips, time.length_ms)
+    for clip in clips:
+        if isinstance(clip.thing, Clip):
+            targets = _with_track(targets, clip.thing, media_track(clip, time.length_ms))
     spans += spot_spans(slide, steps, time.length_ms, lengths)
     spans += narration_span(slide, asked, time.length_ms, lengths)
     after = Standing(slide, _states(targets, 0)) if before is not None else None

@@ -5,9 +5,10 @@ from typing import NamedTuple
 
 from msgspec.structs import replace
 
+from ritornel.core.edits.builds import Along, Order
 from ritornel.core.edits.families import By, beats_of, by_of
 from ritornel.core.model import Clip, Slide, Sound, Step, Text
-from ritornel.core.model.slide import Afterwards, Kind
+from ritornel.core.model.slide import ACTS, Afterwards, Kind
 from ritornel.core.motion.builds import EFFECTS, effect_for
 from ritornel.core.motion.choreography import choreograph
 from ritornel.core.motion.declared import Effect, Param, params_of
@@ -16,6 +17,7 @@ from ritornel.core.sentences.clauses import Choice, Clause, Colour, Group, Numbe
 from ritornel.core.sentences.easings import easing_setting, easing_words
 from ritornel.core.sentences.numbers import colour_words, seconds, times
 from ritornel.core.sentences.sounds import Sounds, sound_words
+from ritornel.core.time.playback import STANDS
 from ritornel.core.time.slide_clock import GroupTime, SlideTime, StepTime
 
 KINDS: Mapping[Kind, str] = {
@@ -25,8 +27,10 @@ KINDS: Mapping[Kind, str] = {
     "exit": "goes out",
     "play": "plays",
     "pause": "pauses",
+    "seek": "goes to a place",
+    "rate": "changes speed",
+    "volume": "fades its sound",
 }
-_MEDIA: tuple[Kind, ...] = ("play", "pause")
 _MOST_S = 600.0
 _MOST_TIMES = 1000
 
@@ -57,7 +61,7 @@ def build_sentence(step: Step, slide: Slide, time: SlideTime, name: str, sounds:
     for key, lead, words, setting in told:
         clauses += [Clause(lead), Clause(words, key)]
         settings[key] = setting
-    for begins, said, key, setting in sound_words(step.sound, "step", sounds) if step.kind not in _MEDIA else ():
+    for begins, said, key, setting in sound_words(step.sound, "step", sounds) if not step.acts else ():
         clauses += [begins, said]
         settings[key] = setting
     return Sentence((*clauses, Clause(".")), settings)
@@ -74,7 +78,7 @@ def _place(step: Step, time: SlideTime) -> _Place:
 def _groups(step: Step, slide: Slide) -> tuple[Group, ...]:
     """Return the effects of every kind that the object can have, under what each kind says."""
     thing = next((o for o in slide.objects if o.id == step.object), None)
-    kinds = [k for k in KINDS if k not in _MEDIA or isinstance(thing, Clip | Sound)]
+    kinds = [k for k in KINDS if k not in ACTS or isinstance(thing, Clip | Sound)]
     used = effect_for(step.kind, step.effect).name
     groups = []
     for kind in kinds:
@@ -105,6 +109,20 @@ BY: Mapping[By, str] = {
     "word": "word by word",
     "character": "letter by letter",
 }
+ORDERS: Mapping[Order, str] = {
+    "together": "all on one cue",
+    "each": "each on a cue of its own",
+    "following": "one after the other",
+    "staggered": "each soon after the one before",
+}
+ALONG: Mapping[Along, str] = {
+    "reading": "as they are read",
+    "left": "from the left",
+    "top": "from the top",
+    "selected": "as they were selected",
+}
+APART_MS = (50, 100, 200, 300, 500, 1000)
+"""The times that are offered from one to the next of what is staggered."""
 _AFTERWARDS: Mapping[Afterwards, str] = {
     "stays": "each staying",
     "dims": "each dimmed when the next comes",
@@ -115,7 +133,7 @@ _AFTERWARDS: Mapping[Afterwards, str] = {
 def _parts(step: Step, slide: Slide) -> Iterator[tuple[str, str, str, Setting]]:
     """Yield by what parts a text is built, and what they do afterwards: name, what leads to it, words, setting."""
     thing = next((o for o in slide.objects if o.id == step.object), None)
-    if not isinstance(thing, Text) or step.kind in _MEDIA:
+    if not isinstance(thing, Text) or step.acts:
         return
     now = by_of(step, slide)
     ways = [by for by in BY if by in ("whole", now) or len(beats_of(thing, by)) > 1]
@@ -180,12 +198,14 @@ def _times(step: Step, effect: Effect, slide: Slide, place: _Place) -> Iterator[
     delay = Number("delay", step.delay_ms, 0.0, _MOST_S, 0.05, "s", 1000)
     later = f"{seconds(step.delay_ms)} s later" if step.delay_ms else "at once"
     yield "delay", ", ", later, Setting("Delay", "step", number=delay)
-    if step.kind in _MEDIA:
+    if step.kind in STANDS:
         yield from _waited_for(step, slide)
         return
     lasts = effect.duration_ms if step.duration_ms is None else step.duration_ms
     duration = Number("duration", lasts, 0.0, _MOST_S, 0.05, "s", 1000)
     yield "duration", ", taking ", f"{seconds(lasts)} s", Setting("Duration", "step", number=duration)
+    if step.acts:
+        return
     repeat = Number("repeat", step.repeat, 1, _MOST_TIMES, 1)
     yield "repeat", ", ", times(step.repeat), Setting("How often", "step", number=repeat)
     own = effect.easing.get(step.kind, "linear")

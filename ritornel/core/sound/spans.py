@@ -1,16 +1,16 @@
 """Media on the clock: when each clip, sound, narration and bed plays, and from where in its asset."""
 
-from collections.abc import Iterable, Iterator, Mapping
-from typing import Literal
+from collections.abc import Iterable, Iterator, Mapping, Sequence
+from typing import Literal, NamedTuple
 
 from msgspec import Struct, field
 
 from ritornel.core.model import Bed, Clip, Slide, Sound
 from ritornel.core.motion.easing import HOLD, LINEAR, Easing
 from ritornel.core.motion.track import Track
-from ritornel.core.sound.gain import faded
+from ritornel.core.sound.gain import Level, faded, levelled
 from ritornel.core.time.narration import narration_lead, narration_length
-from ritornel.core.time.playback import Playback, Stretch, out_point, speed
+from ritornel.core.time.playback import Content, Playback, Stretch, out_point
 from ritornel.core.time.rounding import rounded
 from ritornel.core.time.slide_clock import StepTime
 
@@ -43,37 +43,52 @@ def place_at(span: Span, time: float) -> float:
     return span.in_ms + (span.from_ms - span.in_ms + (time - span.start_ms) * span.rate) % length
 
 
-def object_spans(
-    slide: Slide,
-    first_start: int,
-    length_ms: int,
-    steps: Iterable[StepTime],
-    asset_lengths: Mapping[str, int],
-) -> list[Span]:
-    """Return the spans of the slide's clips and sounds.
+class Played(NamedTuple):
+    """A clip or sound on a slide: where in its asset it runs from when to when, and how loud it is all the time."""
 
-    One without a play build starts at ``first_start``. A pause ends a span, the next play goes on from there;
+    thing: Clip | Sound
+    content: Content
+    stretches: list[Stretch]
+    gain: Track
+
+    def place_ms(self, stretch: Stretch) -> float:
+        """Return the place in the asset at which a stretch begins."""
+        return float(self.content.in_ms + stretch.played_ms % max(1, self.content.span_ms))
+
+
+def played(slide: Slide, first_start: int, steps: Sequence[StepTime], asset_lengths: Mapping[str, int]) -> list[Played]:
+    """Return what the slide's clips and sounds do, as they are told.
+
+    One without a play build starts at ``first_start``. A pause ends a stretch, the next play goes on from there;
     a play while it plays, or after its end, starts at the in point.
     """
     playback = Playback(slide, first_start, asset_lengths)
     for timed in steps:
-        if timed.step.kind in ("play", "pause"):
-            playback.tell(timed.step.object, timed.start_ms, timed.step.kind)
+        playback.tell(timed.step, timed.start_ms)
     return [
-        span
+        Played(
+            thing,
+            playback.contents[name],
+            playback.stretches_of(name),
+            levelled(thing.gain_db, [_level(t) for t in steps if t.step.kind == "volume" and t.step.object == name]),
+        )
         for name, thing in playback.timed.items()
-        if thing.asset
-        for span in _spans_of(thing, playback.stretches_of(name), length_ms, asset_lengths)
     ]
 
 
-def _spans_of(
-    thing: Clip | Sound, stretches: Iterable[Stretch], length_ms: int, asset_lengths: Mapping[str, int]
-) -> Iterator[Span]:
-    """Yield the stretches that fall into the slide, each from its place in the asset on."""
-    out, rate = out_point(thing, asset_lengths), speed(thing)
-    for start, runs_to, played, complete in stretches:
-        end = min(runs_to, length_ms)
+def _level(timed: StepTime) -> Level:
+    return Level(timed.start_ms, timed.end_ms, timed.step.params["to"])
+
+
+def object_spans(clips: Iterable[Played], length_ms: int) -> list[Span]:
+    """Return the spans of a slide's clips and sounds: the stretches that fall into the slide."""
+    return [span for clip in clips if clip.thing.asset for span in _spans_of(clip, length_ms)]
+
+
+def _spans_of(clip: Played, length_ms: int) -> Iterator[Span]:
+    thing, content = clip.thing, clip.content
+    for stretch in clip.stretches:
+        start, end = stretch.start_ms, min(stretch.end_ms, length_ms)
         if end > start:
             yield Span(
                 source="object",
@@ -82,12 +97,12 @@ def _spans_of(
                 start_ms=start,
                 end_ms=end,
                 in_ms=thing.in_ms,
-                out_ms=out,
-                from_ms=thing.in_ms + (played * rate) % (out - thing.in_ms),
-                rate=rate,
+                out_ms=thing.in_ms + content.span_ms,
+                from_ms=clip.place_ms(stretch),
+                rate=float(stretch.rate),
                 muted=thing.muted,
-                gain=faded(thing.gain_db, start, end, 0, 0),
-                complete=complete and end == runs_to,
+                gain=clip.gain,
+                complete=stretch.complete and end == stretch.end_ms,
             )
 
 
@@ -115,24 +130,26 @@ def bed_span(bed: Bed, show_length: int, asset_lengths: Mapping[str, int]) -> li
     return [Span("bed", bed.id, bed.asset, 0, end, bed.in_ms, out, bed.in_ms, gain=gain)]
 
 
-def media_track(thing: Clip, spans: Iterable[Span]) -> Track:
+def media_track(clip: Played, length_ms: int) -> Track:
     """Return the place in the clip's asset, in ms, over slide time: what picture of it stands on the stage.
 
     While it plays the place runs on past the out point and is wrapped; a clip that has ended stands at its out point.
     """
-    keys: list[tuple[int, float, Easing]] = [(0, float(thing.in_ms), HOLD)]
-    wrap = None
-    for span in spans:
-        if span.id != thing.id or span.source != "object":
+    low, span = float(clip.content.in_ms), clip.content.span_ms
+    keys: list[tuple[int, float, Easing]] = [(0, low, HOLD)]
+    for stretch in clip.stretches if clip.thing.asset else ():
+        start, end = stretch.start_ms, min(stretch.end_ms, length_ms)
+        place = clip.place_ms(stretch)
+        if end <= start:
+            keys.append((start, place, HOLD))
             continue
-        wrap = (float(span.in_ms), float(span.out_ms))
-        length = span.out_ms - span.in_ms
-        passed = span.from_ms - span.in_ms + (span.end_ms - span.start_ms) * span.rate
-        stands = passed % length
-        if span.complete:
-            passed, stands = float(rounded(passed / length) * length), float(length)
-        keys.append((span.start_ms, span.from_ms, LINEAR))
-        keys.append((span.end_ms, span.in_ms + passed, HOLD))
-        keys.append((span.end_ms, span.in_ms + stands, HOLD))
+        passed = place - low + (end - start) * float(stretch.rate)
+        stands = passed % span
+        if stretch.complete and end == stretch.end_ms:
+            passed, stands = float(rounded(passed / span) * span), float(span)
+        keys.append((start, place, LINEAR))
+        keys.append((end, low + passed, HOLD))
+        keys.append((end, low + stands, HOLD))
     times, values, easings = zip(*keys, strict=True)
+    wrap = (low, low + span) if len(keys) > 1 else None
     return Track("media_time", times, values, easings[:-1], wrap=wrap)

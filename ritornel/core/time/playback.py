@@ -4,45 +4,109 @@ from collections.abc import Iterable, Mapping, Sequence
 from typing import NamedTuple
 
 from ritornel.core.model import Bed, Clip, Narration, Slide, Sound, Step
-from ritornel.core.time.rounding import divided, exact
+from ritornel.core.time.rounding import Number, divided, exact
 
-Order = tuple[int, str]
-"""An instant in slide time, and what the clip is told there: “play” or “pause”."""
+STANDS = ("play", "pause", "seek", "rate")
+"""The kinds of builds that say where a clip stands, and how fast it goes on."""
+
+
+class Order(NamedTuple):
+    """An instant in slide time, and what the clip is told there: by a seek its instant in ms, by a rate the rate."""
+
+    at_ms: int
+    kind: str
+    value: float = 0.0
+
+
+class Content(NamedTuple):
+    """What a clip plays: from its in point on ``span_ms`` of its asset, so many times, at a rate."""
+
+    in_ms: int
+    span_ms: int
+    plays: int
+    rate: Number
+
+    @property
+    def whole_ms(self) -> int:
+        """All of it, in ms of the asset."""
+        return self.span_ms * self.plays
 
 
 class Stretch(NamedTuple):
-    """One stretch in which a clip runs, in slide time; ``played_ms`` of it had run before.
+    """One stretch in which a clip runs, in slide time; no time at all where it only goes to another place.
 
-    ``complete``: it ran to its end, and was not paused or begun anew before.
+    ``played_ms`` of its content, in ms of the asset, lie before it; from there it runs at ``rate``. ``complete``: it
+    ran to its end, and was not told anything else before. ``begins``: a play began it.
     """
 
     start_ms: int
     end_ms: int
-    played_ms: int
+    played_ms: Number
+    rate: Number
     complete: bool
+    begins: bool = True
 
 
-def stretches(orders: Sequence[Order], total_ms: int) -> list[Stretch]:
-    """Return the stretches that orders, in the order of their instants, give a clip that plays for ``total_ms``.
+class _Deck:
+    """A clip that is told one thing after another."""
+
+    def __init__(self, content: Content) -> None:
+        self.content = content
+        self.found: list[Stretch] = []
+        self.played: Number = 0
+        self.rate = exact(content.rate)
+        self.since: int | None = None
+        self.begun = False
+
+    def end(self, since: int) -> int:
+        return since + divided(self.content.whole_ms - self.played, self.rate)
+
+    def run_until(self, at: int | None) -> None:
+        """Let it run on to an instant, or to its end."""
+        if self.since is None:
+            return
+        end = self.end(self.since)
+        complete = at is None or end <= at
+        until = end if complete or at is None else at
+        if until > self.since or complete:
+            self.found.append(Stretch(self.since, until, self.played, self.rate, complete, self.begun))
+        self.played = self.content.whole_ms if complete else self.played + (until - self.since) * self.rate
+        self.since = None if complete else at
+        self.begun = False
+
+    def tell(self, order: Order) -> None:
+        self.run_until(order.at_ms)
+        if order.kind == "play":
+            if self.since is not None or self.played >= self.content.whole_ms:
+                self.played = 0
+            self.since, self.begun = order.at_ms, True
+        elif order.kind == "pause":
+            self.since = None
+        elif order.kind == "rate":
+            self.rate = exact(order.value)
+        else:
+            self.go_to(order)
+
+    def go_to(self, order: Order) -> None:
+        """Go to an instant of the asset, in the same time through."""
+        span = self.content.span_ms
+        through = min(self.played // span, self.content.plays - 1) if span > 0 else 0
+        place = min(max(exact(order.value) - self.content.in_ms, 0), span)
+        self.played = through * span + place
+        if self.since is None:
+            self.found.append(Stretch(order.at_ms, order.at_ms, self.played, self.rate, False, False))
+
+
+def stretches(orders: Sequence[Order], content: Content) -> list[Stretch]:
+    """Return the stretches that orders, in the order of their instants, give a clip.
 
     A pause keeps the place, and the next play goes on from there; a play while it plays, or after its end, begins anew.
     """
-    found: list[Stretch] = []
-    played = 0
-    for number, (at, kind) in enumerate(orders):
-        if kind == "pause":
-            continue
-        if played >= total_ms:
-            played = 0
-        end = at + total_ms - played
-        following = orders[number + 1] if number + 1 < len(orders) else None
-        if following is None or following[0] >= end:
-            found.append(Stretch(at, end, played, True))
-            played = total_ms
-        else:
-            found.append(Stretch(at, following[0], played, False))
-            played = 0 if following[1] == "play" else played + following[0] - at
-    return found
+    deck = _Deck(content)
+    for order in orders:
+        deck.tell(order)
+    deck.run_until(None)
+    return deck.found
 
 
 def out_point(thing: Clip | Sound | Narration | Bed, asset_lengths: Mapping[str, int]) -> int:
@@ -53,15 +117,21 @@ def out_point(thing: Clip | Sound | Narration | Bed, asset_lengths: Mapping[str,
     return thing.out_ms if length is None else min(thing.out_ms, length)
 
 
-def played_length(thing: Clip | Sound, asset_lengths: Mapping[str, int]) -> int:
-    """Return how long a clip or sound plays, in ms: (out - in) / rate x plays."""
-    span = out_point(thing, asset_lengths) - thing.in_ms
-    return divided(span * thing.plays, thing.rate) if span > 0 else 0
+def content_of(thing: Clip | Sound, asset_lengths: Mapping[str, int]) -> Content:
+    """Return what a clip or sound plays."""
+    return Content(thing.in_ms, max(0, out_point(thing, asset_lengths) - thing.in_ms), thing.plays, thing.rate)
 
 
-def speed(thing: Clip | Sound) -> float:
-    """Return the rate of a clip as a float, for interpolation."""
-    return float(exact(thing.rate))
+def order_of(step: Step, at_ms: int) -> Order | None:
+    """Return what a build tells a clip at an instant; None for one that does not say where it stands.
+
+    Its settings must be there (see ``core.score``).
+    """
+    if step.kind not in STANDS:
+        return None
+    if step.kind == "seek":
+        return Order(at_ms, step.kind, divided(exact(step.params["at"]) * 1000, 1))
+    return Order(at_ms, step.kind, step.params["rate"] if step.kind == "rate" else 0)
 
 
 class Playback:
@@ -70,10 +140,10 @@ class Playback:
     def __init__(self, slide: Slide, first_start: int, asset_lengths: Mapping[str, int]) -> None:
         """Begin a slide: what has no play build starts at ``first_start``."""
         self.timed: dict[str, Clip | Sound] = {o.id: o for o in slide.objects if isinstance(o, Clip | Sound)}
-        self.totals = {i: played_length(o, asset_lengths) for i, o in self.timed.items()}
+        self.contents = {i: content_of(o, asset_lengths) for i, o in self.timed.items()}
         told_to_play = {s.object for s in slide.running_order if s.kind == "play"}
         self.orders: dict[str, list[Order]] = {
-            i: [] if i in told_to_play else [(first_start, "play")] for i in self.timed
+            i: [] if i in told_to_play else [Order(first_start, "play")] for i in self.timed
         }
 
     def waited_for(self, name: str) -> bool:
@@ -81,14 +151,26 @@ class Playback:
         thing = self.timed.get(name)
         return thing is not None and thing.waited_for
 
-    def tell(self, name: str, at: int, kind: str) -> None:
-        """Note a play or pause; one for an object that cannot be played is passed over."""
-        if name in self.orders:
-            self.orders[name].append((at, kind))
+    def tell(self, step: Step, at_ms: int) -> None:
+        """Note what a build tells its clip at an instant; one for an object that cannot be played is passed over."""
+        order = order_of(step, at_ms)
+        if order is not None and step.object in self.orders:
+            self.orders[step.object].append(order)
 
     def stretches_of(self, name: str, more: Iterable[Order] = ()) -> list[Stretch]:
         """Return the stretches in which the object runs, as told so far and ``more``."""
-        return stretches(sorted([*self.orders[name], *more], key=lambda order: order[0]), self.totals[name])
+        return stretches(sorted([*self.orders[name], *more], key=lambda order: order.at_ms), self.contents[name])
+
+    def end_of_play(self, name: str, at_ms: int, more: Iterable[Order]) -> int:
+        """Return when what a play began at an instant ends, as told so far and ``more``."""
+        ran = self.stretches_of(name, more)
+        first = next(n for n, s in enumerate(ran) if s.begins and s.start_ms == at_ms)
+        ends = ran[first].end_ms
+        for stretch in ran[first + 1 :]:
+            if stretch.begins or stretch.start_ms != ends:
+                break
+            ends = stretch.end_ms
+        return ends
 
     def waited_ends(self) -> list[tuple[Clip | Sound, int]]:
         """Return what is waited for with the slide time of its end; what is paused for good keeps nobody waiting."""
@@ -103,17 +185,17 @@ class Playback:
     def unseen(self, length_ms: int) -> list[tuple[str, int]]:
         """Return which clips and sounds a slide of that length cuts in their first pass, and by how many ms."""
         found = []
-        for name, thing in self.timed.items():
+        for name, content in self.contents.items():
             ran = self.stretches_of(name)
-            if not ran or not ran[-1].complete:
+            last = next((stretch for stretch in reversed(ran) if stretch.played_ms < content.span_ms), None)
+            if last is None or not ran[-1].complete:
                 continue
-            once = self.totals[name] // thing.plays
-            first_end = ran[-1].end_ms - (self.totals[name] - once if thing.plays > 1 else 0)
+            first_end = last.start_ms + divided(content.span_ms - last.played_ms, last.rate)
             if first_end > length_ms:
                 found.append((name, first_end - length_ms))
         return found
 
 
 def lasts(step: Step) -> int:
-    """Return how long a step lasts that does not play anything: duration x repeat; a pause no time at all."""
-    return 0 if step.kind in ("play", "pause") else (step.duration_ms or 0) * step.repeat
+    """Return how long a step lasts that does not play anything: duration x repeat; what is told at once no time."""
+    return 0 if step.kind in STANDS else (step.duration_ms or 0) * step.repeat

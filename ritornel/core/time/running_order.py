@@ -4,7 +4,7 @@ from collections.abc import Iterable
 from typing import NamedTuple
 
 from ritornel.core.model import Step
-from ritornel.core.time.playback import Order, Playback, lasts
+from ritornel.core.time.playback import Order, Playback, lasts, order_of
 
 
 class StepPlace(NamedTuple):
@@ -50,13 +50,14 @@ def lay_out_group(steps: Iterable[Step], start: int, playback: Playback) -> Grou
     for cluster in clusters:
         if playback.timed:
             for step in cluster:
-                if step.kind in ("play", "pause") and playback.waited_for(step.object):
-                    told.setdefault(step.object, []).append((begins + step.delay_ms, step.kind))
+                order = order_of(step, begins + step.delay_ms)
+                if order is not None and playback.waited_for(step.object):
+                    told.setdefault(step.object, []).append(order)
         ends = begins
         for step in cluster:
             at = begins + step.delay_ms
             if step.kind == "play" and step.object in told:
-                end = next(s.end_ms for s in playback.stretches_of(step.object, told[step.object]) if s.start_ms == at)
+                end = playback.end_of_play(step.object, at, told[step.object])
             else:
                 end = at + lasts(step)
             placed.append(StepPlace(step, at, end))

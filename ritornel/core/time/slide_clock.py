@@ -73,7 +73,7 @@ class _Rest(NamedTuple):
 def run(
     slide: Slide, pace: Pace, transition_ms: int, shown_before: Shown, asset_lengths: Mapping[str, int]
 ) -> SlideTime:
-    """Return the slide as the clock runs it. Steps must have their durations (see ``core.score``)."""
+    """Return the slide as the clock runs it. Steps must have their durations and settings (see ``core.score``)."""
     steps = split_into_groups(slide.running_order)
     first_start = 0 if slide.builds_with_transition else transition_ms
     playback = Playback(slide, first_start, asset_lengths)
@@ -94,8 +94,7 @@ def run(
             settled = min(settled, cut)
         groups.append(_group(number, start, settled, motion, wait, cut, told[number]))
         for timed in groups[-1].steps:
-            if timed.step.kind in ("play", "pause"):
-                playback.tell(timed.step.object, timed.start_ms, timed.step.kind)
+            playback.tell(timed.step, timed.start_ms)
         if cut is not None and following is not None:
             wait = _Rest(cut - settled, following.reason)
             start = cut

@@ -9,14 +9,22 @@ from ritornel.core.model.memory import Memory, Recalled
 
 
 class Memories(TestCase):
-    def test_what_was_not_used_while_half_of_it_came_in_goes(self):
-        memory: Memory[str, int] = Memory(100)
-        for name in "abcdef":  # five fill a half
-            memory.put(name, ord(name), 10)
-        self.assertEqual(memory.get("a"), 97)
-        for name in "ghij":
-            memory.put(name, ord(name), 10)
-        self.assertEqual([n for n in "abcdefghij" if memory.get(n)], list("afghij"))
+    def test_what_was_not_used_goes_first(self):
+        memory: Memory[str, int] = Memory(10)
+        for name in "abc":
+            memory.put(name, ord(name), 4 if name != "c" else 2)
+        self.assertEqual((memory.get("a"), memory.weight), (97, 10))
+        memory.put("d", 100, 4)
+        self.assertEqual([memory.get(n) for n in "abcd"], [97, None, 99, 100])
+
+    def test_what_was_used_once_goes_in_its_turn(self):
+        memory: Memory[str, int] = Memory(3)
+        for name in "abc":
+            memory.put(name, ord(name), 1)
+        self.assertTrue(all(memory.get(name) for name in "abc"))
+        for name in "def":
+            memory.put(name, ord(name), 1)
+        self.assertEqual([n for n in "abcdef" if memory.get(n)], list("def"))
 
     def test_its_weight_never_passes_the_bound(self):
         memory: Memory[int, int] = Memory(100)

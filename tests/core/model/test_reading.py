@@ -41,7 +41,7 @@ class Reading(TestCase):
             },
             "slide 1: waits must name cues by their numbers, 1 to 9999": {"slides": [{"waits": {"soon": 3}}]},
             "chapter 1: first must be the id of a slide": {"chapters": [{"first": "gone"}]},
-            "slide 1, build 1: only a clip or a sound can play": {
+            "slide 1, build 1: only a clip or a sound can be told to play, and where and how": {
                 "slides": [{"objects": [{"id": "o"}], "running_order": [{"object": "o", "kind": "play"}]}]
             },
         }

@@ -1,13 +1,16 @@
 """The rules of time at their edges: unmarked cues, cut steps, paused clips, empty slides, odd transitions."""
 
 import ast
+from fractions import Fraction
+from math import cos, pi
 from pathlib import Path
 from unittest import TestCase
 
 from ritornel.core import score
+from ritornel.core.motion.track import value_at
 from ritornel.core.score import compile, evaluate, findings
 from ritornel.core.sound.spans import place_at
-from ritornel.core.time.playback import Stretch, stretches
+from ritornel.core.time.playback import Content, Order, Stretch, stretches
 from ritornel.core.time.rounding import rounded
 from tests.made import clip, show, slide, spans, step, text, time_of
 
@@ -111,6 +114,10 @@ class Voice(TestCase):
         self.assertEqual((span.end_ms, span.out_ms), (3000, 3000))
 
 
+def told(*orders):
+    return stretches([Order(*order) for order in orders], Content(0, 4000, 1, 1))
+
+
 class Clips(TestCase):
     def waited(self, *steps, **more):
         return time_of(*steps, objects=(clip("film", 4000, waited_for=True, **more),), hold=0)
@@ -120,15 +127,72 @@ class Clips(TestCase):
 
     def test_stretches(self):
         self.assertEqual(
-            stretches([(0, "play"), (1000, "pause"), (1500, "pause"), (3000, "play")], 4000),
-            [Stretch(0, 1000, 0, False), Stretch(3000, 6000, 1000, True)],
+            told((0, "play"), (1000, "pause"), (1500, "pause"), (3000, "play")),
+            [Stretch(0, 1000, 0, 1, False), Stretch(3000, 6000, 1000, 1, True)],
         )
         self.assertEqual(
-            stretches([(0, "play"), (1000, "play"), (6000, "play")], 4000),
-            [Stretch(0, 1000, 0, False), Stretch(1000, 5000, 0, True), Stretch(6000, 10_000, 0, True)],
+            told((0, "play"), (1000, "play"), (6000, "play")),
+            [Stretch(0, 1000, 0, 1, False), Stretch(1000, 5000, 0, 1, True), Stretch(6000, 10_000, 0, 1, True)],
         )
-        self.assertEqual(stretches([(0, "play"), (4000, "pause")], 4000), [Stretch(0, 4000, 0, True)])
-        self.assertEqual(stretches([(0, "pause")], 4000), [])
+        self.assertEqual(told((0, "play"), (4000, "pause")), [Stretch(0, 4000, 0, 1, True)])
+        self.assertEqual(told((0, "pause")), [])
+
+    def test_to_another_instant_it_goes_on_or_stands_there(self):
+        self.assertEqual(
+            told((0, "play"), (1000, "seek", 3500)),
+            [Stretch(0, 1000, 0, 1, False), Stretch(1000, 1500, 3500, 1, True, begins=False)],
+        )
+        self.assertEqual(
+            told((500, "seek", 3000), (2000, "play")),
+            [Stretch(500, 500, 3000, 1, False, begins=False), Stretch(2000, 3000, 3000, 1, True)],
+        )
+        for to, stands in ((-1, 0), (9000, 4000)):  # never outside its in and out points
+            self.assertEqual(told((500, "seek", to))[0].played_ms, stands)
+
+    def test_an_instant_lies_in_the_same_time_through(self):
+        twice = Content(1000, 2000, 2, 1)
+        self.assertEqual(
+            stretches([Order(0, "play"), Order(2500, "seek", 1500)], twice),
+            [Stretch(0, 2500, 0, 1, False), Stretch(2500, 4000, 2500, 1, True, begins=False)],
+        )
+
+    def test_at_another_rate_it_takes_another_time(self):
+        half = Fraction(1, 2)
+        self.assertEqual(
+            told((0, "play"), (1000, "rate", 0.5), (3000, "pause"), (4000, "play")),
+            [
+                Stretch(0, 1000, 0, 1, False),
+                Stretch(1000, 3000, 1000, half, False, begins=False),
+                Stretch(4000, 8000, 2000, half, True),
+            ],
+        )
+        self.assertEqual(told((0, "rate", 2), (500, "play")), [Stretch(500, 2500, 0, 2, True)])
+
+    def test_what_waits_for_a_clip_waits_as_long_as_it_is_told_to_play(self):
+        time = self.waited(
+            self.order("p", "play"), self.order("r", "rate", delay=1000, params={"rate": 0.5}),
+            step("a", "following", 500),
+        )  # fmt: skip
+        self.assertEqual(spans(time), {"p": (0, 7000), "r": (1000, 1000), "a": (7000, 7500)})
+        self.assertEqual(time.length_ms, 7500)
+        time = self.waited(self.order("p", "play"), self.order("s", "seek", delay=1000, params={"at": 3.5}))
+        self.assertEqual((spans(time)["p"], time.length_ms), ((0, 1500), 1500))
+
+    def test_what_it_is_told_is_heard_and_seen(self):
+        told = (
+            self.order("r", "rate", "cue", params={"rate": 2}),
+            self.order("s", "seek", "cue", params={"at": 1}),
+            self.order("v", "volume", "alongside", params={"to": -96}) | {"duration": 1000},
+        )
+        film = clip("film", 5000, **{"in": 500}, gain_db=-20)
+        (score,) = compile(show(slide(*told, objects=(film,), waits={"1": 1000, "2": 500}, hold=4000))).slides
+        played = [(s.start_ms, s.end_ms, s.from_ms, s.rate) for s in score.spans]
+        self.assertEqual(played, [(0, 1000, 500, 1), (1000, 1500, 1500, 2), (1500, 3500, 1000, 2)])
+        picture = next(t for target in score.targets for t in target.tracks if t.property == "media_time")
+        places = [value_at(picture, at) for at in (0, 999, 1250, 1500, 2000, 3500, 5000)]
+        self.assertEqual(places, [500, 1499, 2000, 1000, 2000, 5000, 5000])
+        loudness = [round(value_at(score.spans[0].gain, at), 4) for at in (0, 1500, 2000, 2500, 3000)]
+        self.assertEqual(loudness, [0.1, 0.1, round(0.1 * cos(pi / 4), 4), 0, 0])
 
     def test_a_paused_and_resumed_clip_ends_when_it_really_ends(self):
         time = self.waited(

@@ -8,17 +8,17 @@ the object); what an emphasis or a path ends at stays until the slide is left. A
 nothing else changes.
 """
 
+from ritornel.core.model.slide import ACTS
 from ritornel.core.motion.declared import Effect, found_in
 
 EFFECTS: dict[str, Effect] = found_in(__name__, __path__, "EFFECTS")
 
-DEFAULT_EFFECT = {
+DEFAULT_EFFECT: dict[str, str] = {
     "entrance": "appear",
     "emphasis": "pulse",
     "exit": "appear",
     "path": "appear",
-    "play": "play",
-    "pause": "pause",
+    **{act: act for act in ACTS},
 }
 
 

@@ -22,7 +22,7 @@ export function entry(desk, timed, group) {
   const chosen = store.steps.has(timed.id);
   const toggle = () => store.select("steps", chosen && store.steps.size === 1 ? [] : [timed.id]);
   const found = store.shown.findings.filter((finding) => finding.build === timed.id && finding.slide === store.focus);
-  const lasts = step.off ? "off" : timed.kind === "play" || timed.kind === "pause" ? "" : `${seconds(timed.end - timed.start)} s`;
+  const lasts = step.off ? "off" : store.vocabulary.kinds[timed.kind].acts && timed.end === timed.start ? "" : `${seconds(timed.end - timed.start)} s`;
   return html`<div class="entry ${chosen ? "is-selected" : ""} ${step.off ? "is-off" : ""}" data-step=${timed.id} data-cue=${group.cue} data-place=${place} tabindex="0" role="button"
       aria-pressed=${String(chosen)} @keydown=${(event) => key(desk, event, timed.id, toggle)} @pointerdown=${(event) => press(desk, event, timed.id, toggle)}>
     <span class="entry-picture" ${ref((root) => root && picture(root, store, timed))}></span>

@@ -4,12 +4,7 @@ import { html, nothing } from "../../../site/vendor/lit.js";
 import { item, openMenu, section, turning } from "../menus.js";
 import { newIds } from "../state/ids.js";
 
-const PLAYBACK = ["play", "pause"];
-
-const ORDERS = { together: "all on one cue", each: "each on a cue of its own", following: "one after the other", staggered: "each 0.2 s after the one before" };
-const ALONG = { reading: "as they are read", left: "from the left", top: "from the top", selected: "as they were selected" };
-
-const how = { order: "together", by: "whole", along: "reading" }; // as it was chosen last
+const how = { order: "together", by: "whole", along: "reading", stagger: 200 }; // as it was chosen last
 
 /** Opens the menu beside `anchor` for the objects that are selected. */
 export function openBuildMenu(desk, anchor) {
@@ -17,7 +12,7 @@ export function openBuildMenu(desk, anchor) {
   const slide = store.focus;
   const objects = [...store.objects];
   const things = objects.map((id) => store.object(id));
-  const { effects, kinds, parts } = store.vocabulary;
+  const { effects, kinds, parts, orders, along, apart } = store.vocabulary;
   const words = things.some((thing) => thing.kind === "text" && /\s/.test(thing.paragraphs.map((p) => p.text).join(" ").trim()));
   const plays = things.every((thing) => thing.kind === "clip" || thing.kind === "sound");
 
@@ -40,12 +35,14 @@ export function openBuildMenu(desk, anchor) {
     };
     return html`${words || objects.length > 1 ? section("How", [
         words ? turning(menu, "Parts", parts, how.by, (by) => (how.by = by)) : nothing,
-        turning(menu, "Times", ORDERS, how.order, (order) => (how.order = order)),
-        objects.length > 1 ? turning(menu, "Order", ALONG, how.along, (along) => (how.along = along)) : nothing,
+        turning(menu, "Times", orders, how.order, (order) => (how.order = order)),
+        how.order === "staggered" ? turning(menu, "Apart", apart, String(how.stagger), (ms) => (how.stagger = Number(ms))) : nothing,
+        objects.length > 1 ? turning(menu, "Order", along, how.along, (way) => (how.along = way)) : nothing,
       ]) : nothing}
       ${own.length ? section("Your own", own.map(({ name, builds }) => item(name, `${builds} builds, kept in this show`, () => use(menu, name, builds)))) : nothing}
-      ${Object.entries(kinds).filter(([kind]) => !PLAYBACK.includes(kind)).map(([kind, { words: says, effects: names }]) =>
+      ${Object.entries(kinds).filter(([, { acts }]) => !acts).map(([kind, { words: says, effects: names }]) =>
         section(says[0].toUpperCase() + says.slice(1), names.map((name) => item(effects[name].verbs[kind], effects[name].help, () => choose(kind, name)))))}
-      ${plays ? section("Plays", PLAYBACK.map((kind) => item(effects[kind].verbs[kind], effects[kind].help, () => choose(kind, kind)))) : nothing}`;
+      ${plays ? section("Is told", Object.entries(kinds).filter(([, { acts }]) => acts).flatMap(([kind, { effects: names }]) =>
+        names.map((name) => item(effects[name].verbs[kind], effects[name].help, () => choose(kind, name))))) : nothing}`;
   });
 }

@@ -10,6 +10,7 @@ const HEIGHT = 26;
 const MEDIA_HEIGHT = 32;
 const EDGE_PX = 6;
 const LEAST_MS = 100;
+const ACTS = { pause: "‖", seek: "↷", rate: "×", volume: "dB" };
 
 export const OBJECTS = {
   rows(timeline) {
@@ -43,11 +44,11 @@ function buildItems(timeline, thing) {
     ${repeat(steps, (step) => step.id, (step) => grabber(timeline, step, start))}`;
 }
 
-function grabber(timeline, step, start) {
+function grabber(timeline, step, start, mark = step.part) {
   const width = Math.max(12, timeline.x(step.end - step.start));
   const words = `${step.name} ${step.verb}`;
   return html`<button class="tl-build ${timeline.store.steps.has(step.id) ? "is-selected" : ""}" data-step=${step.id} data-arrows title=${words} aria-label=${words}
-    .style=${`left:${timeline.x(start + step.start)}px;width:${width}px`}>${step.part ? html`<span class="tl-build-name">${step.part}</span>` : nothing}</button>`;
+    .style=${`left:${timeline.x(start + step.start)}px;width:${width}px`}>${mark ? html`<span class="tl-build-name">${mark}</span>` : nothing}</button>`;
 }
 
 function edgeAt(element, event) {
@@ -102,6 +103,7 @@ function clipItems(timeline, thing) {
   const asset = store.shown.assets[thing.asset];
   const plays = stepsOf(timeline, thing.id).filter((step) => step.kind === "play");
   const spans = store.slide.score.spans.filter((span) => span.source === "object" && span.id === thing.id);
+  const told = stepsOf(timeline, thing.id).filter((step) => !plays.includes(step));
   return html`${spans.map((span) => {
     const width = Math.max(8, timeline.x(span.end - span.start));
     const frames = asset?.strip ? framesOf(timeline, asset, span) : "";
@@ -112,7 +114,7 @@ function clipItems(timeline, thing) {
     return html`<button class="tl-clip" data-clip=${thing.id} data-step=${play?.id ?? ""} data-arrows aria-label=${name} title="${name}: drag its ends to trim it" .style=${`left:${left}px;width:${width}px;${frames}`}>${peaks}</button>
       <button class="tl-trim" data-clip=${thing.id} data-edge="in" data-arrows aria-label="In point of ${name}" .style=${`left:${left}px`}></button>
       <button class="tl-trim" data-clip=${thing.id} data-edge="out" data-arrows aria-label="Out point of ${name}" .style=${`left:${left + width}px`}></button>`;
-  })}`;
+  })}${repeat(told, (step) => step.id, (step) => grabber(timeline, step, start, ACTS[step.kind]))}`;
 }
 
 /** Frames of the strip, as wide as the time they stand for. */
