@@ -125,6 +125,40 @@ class Lectern(BrowserCase):
         self.until("Object.keys(ritornel.store.kept.slides.one.document.waits).length === 0")
 
 
+class LessMotion(BrowserCase):
+    """Whoever asks the system for less motion sees crossfades wherever a show runs; what is looked at stays exact."""
+
+    LAYER = "document.querySelector('#{} [data-slide=two]')?.style"
+
+    def setUp(self):
+        super().setUp()
+        long = {"type": "pushWipe", "duration": 20_000}
+        slides = [{"id": "one", "hold": 200, "objects": []}, {"id": "two", "transition": long, "hold": 30_000}]
+        self.row = self.keep({"slides": [{"background": "#112233"} | s for s in slides]})
+        self.page.emulate_media(reduced_motion="reduce")
+
+    def test_at_the_lectern_and_in_the_stage_window(self):
+        self.open_lectern(self.row)
+        with self.page.expect_popup() as opened:
+            self.page.click("#open-stage")
+        opened.value.emulate_media(reduced_motion="reduce")
+        opened.value.reload()
+        opened.value.wait_for_selector("#stage .stage-layer")
+        self.page.click("#give")
+        self.page.click("#give")
+        for stage, page in (("stage-now", self.page), ("stage", opened.value)):
+            layer = self.LAYER.format(stage)
+            self.until(f"{layer}?.visibility === 'visible' && {layer}.transform === '' && {layer}.opacity < 0.5", page)
+
+    def test_on_the_desk_while_it_plays(self):
+        self.open_desk(self.row)
+        self.page.evaluate("ritornel.stage.scrub(1000)")
+        layer = self.LAYER.format("stage")
+        self.assertTrue(self.page.evaluate(f"{layer}.transform.startsWith('matrix') && {layer}.opacity === '1'"))
+        self.page.keyboard.press("Space")
+        self.until(f"{layer}.transform === '' && {layer}.opacity > 0 && {layer}.opacity < 0.5")
+
+
 class LiveMedia(BrowserCase):
     def test_a_clip_goes_on_while_the_running_order_waits_for_a_cue(self):
         media = self.assets()

@@ -1,7 +1,7 @@
 // The player: an edition that plays by itself.
 
 import { loaded, pageData } from "../site/dom.js";
-import { calmed, wantsCalm } from "../site/play/calm.js";
+import { asWished } from "../site/play/calm.js";
 import { evaluate, slideAt } from "../site/play/evaluate.js";
 import { followLinks } from "../site/play/links.js";
 import { Playhead } from "../site/play/playhead.js";
@@ -14,13 +14,8 @@ const AHEAD_MS = 15000;
 
 const page = pageData("page");
 const { play } = page;
-const shown = wantsCalm() ? calmly : (slides) => slides;
-play.slides = shown(play.slides);
+play.slides = asWished(play.slides);
 const root = document.getElementById("player");
-
-function calmly(slides) {
-  return Object.fromEntries(Object.entries(slides).map(([id, slide]) => [id, calmed(slide)]));
-}
 
 class Player {
   constructor() {
@@ -119,7 +114,7 @@ class Player {
   loadRest() {
     this.rest ??= fetch(page.rest).then(async (answer) => {
       if (!answer.ok) throw new Error(String(answer.status));
-      Object.assign(play.slides, shown((await answer.json()).slides));
+      Object.assign(play.slides, asWished((await answer.json()).slides));
       this.draw(this.playhead.time);
     }).catch(() => {
       this.rest = null;

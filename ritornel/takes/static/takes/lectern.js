@@ -1,6 +1,7 @@
 // The lectern: script, pace, the stage now and next; gives the cues, tells the stage window, keeps the take.
 
 import { el, pageData } from "../site/dom.js";
+import { asWished } from "../site/play/calm.js";
 import { evaluate } from "../site/play/evaluate.js";
 import { Live } from "../site/play/live.js";
 import { LiveSound } from "../site/play/live_sound.js";
@@ -15,6 +16,7 @@ import { ScriptPage } from "./script_page.js";
 import { TakeMemory } from "./take_memory.js";
 
 const { play, plan, takes, stage: stageAddress, target } = pageData("page");
+play.slides = asWished(play.slides);
 const id = (name) => document.getElementById(name);
 const show = location.pathname.split("/")[2];
 const channel = new BroadcastChannel(`ritornel/${show}`);

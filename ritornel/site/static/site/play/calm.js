@@ -6,10 +6,18 @@ import { WHOLE } from "./evaluate.js";
 const MOVES = new Set(["x", "y", "scale_x", "scale_y", "rotate", "turn_x", "turn_y", "pivot_x", "pivot_y", "blur", "clip", "soft"]);
 const LINEAR = [0, 0, 1, 1];
 const HOLD = [];
+const calmly = new WeakMap(); // what was made calm, by what it was made from
 
 /** Whether the viewer's system asks for less motion. */
 export function wantsCalm() {
   return matchMedia("(prefers-reduced-motion: reduce)").matches;
+}
+
+/** Slides of a play by id, as whoever looks on wishes to see them. */
+export function asWished(slides) {
+  if (!wantsCalm()) return slides;
+  if (!calmly.has(slides)) calmly.set(slides, Object.fromEntries(Object.entries(slides).map(([id, slide]) => [id, calmed(slide)])));
+  return calmly.get(slides);
 }
 
 /** A slide of a play, calm. */

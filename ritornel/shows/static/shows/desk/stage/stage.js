@@ -1,5 +1,6 @@
 // The stage on the desk: its two faces and the playhead. What is drawn is the score, always.
 
+import { asWished } from "../../../site/play/calm.js";
 import { evaluate, slideAt } from "../../../site/play/evaluate.js";
 import { followLinks } from "../../../site/play/links.js";
 import { Preview } from "./preview.js";
@@ -97,10 +98,11 @@ export class DeskStage {
     for (const listener of this.listeners) listener(this.time);
   }
 
-  /** The exact frame; while its slide is still on its way, its ground. */
+  /** The exact frame; while its slide is still on its way, its ground. What plays is as calm as whoever looks on wishes. */
   showFrame() {
     const { store } = this;
-    const frame = evaluate(store.play, this.time);
+    const { play } = store;
+    const frame = evaluate(this.playing ? { ...play, slides: asWished(play.slides) } : play, this.time);
     const id = store.shown.order[slideAt(store.shown.order, this.time)][0];
     if (frame) this.stage.show(frame);
     else this.stage.wait(store.shown.outlines[id].ground);
