@@ -33,14 +33,15 @@ class Said(msgspec.Struct):
     """What a page asks: the sentence of a slide's transition, or of one of its builds (``step``).
 
     ``commands`` are those on their way. ``transition`` is one that no slide has yet, ``slide`` then where it would be.
-    ``family`` tells of all the builds that are one family with the step. ``group`` is what samples are wanted of: the
-    words of one of the sentence's groups; empty for none.
+    ``family`` tells of all the builds that are one family with the step, ``count`` of so many that are set as one.
+    ``group`` is what samples are wanted of: the words of one of the sentence's groups; empty for none.
     """
 
     slide: str
     commands: Annotated[list[dict[str, Any]], msgspec.Meta(max_length=MOST_COMMANDS)] = []
     step: str = ""
     family: bool = False
+    count: Annotated[int, msgspec.Meta(ge=1)] = 1
     transition: dict[str, Any] | None = None
     group: str = ""
 
@@ -96,7 +97,7 @@ def _build(show: Show, place: int, wanted: Said) -> tuple[Sentence, dict[str, An
     assets = {a.id: a for a in show.assets}
     together = wanted.family and len(family_of(slide, step)) > 1
     name = step_name(replace(step, part=None) if together else step, slide, assets)
-    said = build_sentence(step, slide, compile(show).times[place], name, _sounds(show))
+    said = build_sentence(step, slide, compile(show).times[place], name, _sounds(show), wanted.count)
     kind = next((kind for kind, words in KINDS.items() if words == wanted.group), None)
     samples = {} if kind is None else build_samples(step, slide, kind, show.width, show.height)
     return said, {name: _sample(sample, show) for name, sample in samples.items()}

@@ -212,6 +212,53 @@ class WithWords(ObjectsCase):
         self.assertEqual([(s.object, s.trigger, s.kind) for s in one.running_order], [("box", "cue", "entrance")])
         self.until("document.querySelector('.coming').hidden")
 
+    def drop_below(self, build: str, other: str, hold: str = ""):
+        """Drags an entry of the prompt book below another."""
+        entry, under = (self.page.locator(f".entry[data-step={name}]").bounding_box() for name in (build, other))
+        self.drag_between((entry["x"] + 150, entry["y"] + 12), (under["x"] + 150, under["y"] + 24), hold)
+
+    def test_a_picture_between_two_lines_by_dragging(self):
+        lines = [{"text": "The lamp turns"}, {"text": "the lens floats"}]
+        text = {"id": "list", "kind": "text", "x": 700, "y": 100, "width": 400, "height": 300, "paragraphs": lines}
+        parts = [step(f"l{n}", object="list", part={"paragraph": n}, effect="rise") for n in range(2)]
+        self.desk(
+            BOX, text, running_order=[*parts, step("p", effect="fade")], script="It [1] turns [2] and floats [3]."
+        )
+        self.drop_below("p", "l0")
+        one = self.kept()
+        self.assertEqual(
+            [(s.id, s.trigger) for s in one.running_order], [("l0", "cue"), ("p", "alongside"), ("l1", "cue")]
+        )
+        self.assertEqual(one.script, "It [1] turns [2] and floats.")
+        self.drop_below("p", "l0", hold="Shift")
+        self.assertEqual(
+            [(s.id, s.trigger) for s in self.kept().running_order], [("l0", "cue"), ("p", "cue"), ("l1", "cue")]
+        )
+
+    def test_several_builds_go_by_keys_and_are_set_as_one(self):
+        other = {**BOX, "id": "other", "x": 700}
+        builds = [
+            step("a", effect="rise"),
+            step("b", object="other", effect="rise"),
+            step("c", kind="exit", effect="fade"),
+        ]
+        self.desk(BOX, other, running_order=builds)
+        keys = self.page.keyboard
+        self.page.focus(".entry[data-step=a]")
+        keys.press("Enter")
+        self.page.wait_for_selector(".entry-sentence")
+        keys.press("Shift+ArrowDown")
+        self.until("ritornel.store.steps.size === 2")
+        self.assertIn("Each of 2 builds", self.said())
+        self.say("repeat", "2")
+        self.assertEqual([s.repeat for s in self.kept().running_order], [2, 2, 1])
+        self.page.focus(".entry[data-step=b]")
+        keys.press("Alt+ArrowDown")
+        self.assertEqual(
+            [(s.id, s.trigger) for s in self.kept().running_order],
+            [("a", "cue"), ("b", "alongside"), ("c", "alongside")],
+        )
+
 
 class OnTheTimeline(ObjectsCase):
     def test_a_build_dragged_past_another_says_what_gives_it_its_cue(self):

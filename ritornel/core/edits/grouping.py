@@ -10,6 +10,10 @@ from ritornel.core.model import Slide, Step
 from ritornel.core.time.running_order import split_into_groups
 from ritornel.core.time.script import MARK
 
+_GONE = "\0"
+_CLOSED = re.compile(rf" *{_GONE}(?=[.,;:!?…])|{_GONE}")
+"""Where a mark has gone, with the space that led to it where nothing but the end of a sentence follows."""
+
 Group = tuple[int | None, list[Step]]
 """A cue's number before the edit (None for a new cue; 0 for the steps before the first cue), and its steps."""
 
@@ -49,9 +53,11 @@ def _renumbered(slide: Slide, moved: Mapping[int, int], before: int, after: int)
         old = int(match[1])
         if old > before:
             return f"[{old + after - before}]"
-        return f"[{moved[old]}]" if old in moved else ""
+        return f"[{moved[old]}]" if old in moved else _GONE
 
-    script = re.sub(r"  +", " ", MARK.sub(mark, slide.script)).strip() if MARK.search(slide.script) else slide.script
+    script = slide.script
+    if MARK.search(script):
+        script = re.sub(r"  +", " ", _CLOSED.sub("", MARK.sub(mark, script))).strip()
     waits = {str(moved[int(cue)]): ms for cue, ms in slide.waits.items() if int(cue) in moved}
     given_by = {str(moved[int(cue)]): who for cue, who in slide.cue_advance.items() if int(cue) in moved}
     voice = slide.narration

@@ -51,11 +51,19 @@ class _Place(NamedTuple):
     first: bool
 
 
-def build_sentence(step: Step, slide: Slide, time: SlideTime, name: str, sounds: Sounds = ()) -> Sentence:
-    """Return what a build of a slide does, and when; ``name`` is what it moves: the whole of it for a family."""
+def build_sentence(
+    step: Step, slide: Slide, time: SlideTime, name: str, sounds: Sounds = (), count: int = 1
+) -> Sentence:
+    """Return what a build of a slide does, and when; ``name`` is what it moves: the whole of it for a family.
+
+    A ``count`` of several speaks of it as one of those that are set together.
+    """
     place = _place(step, time)
     effect = effect_for(step.kind, step.effect)
-    clauses = [Clause(f"“{name}” "), Clause(effect.verbs.get(step.kind, step.kind), "what")]
+    clauses = [
+        Clause(f"Each of {count} builds " if count > 1 else f"“{name}” "),
+        Clause(effect.verbs.get(step.kind, step.kind), "what"),
+    ]
     settings = {"what": Setting("Build", "step", groups=_groups(step, slide))}
     told = (*_parts(step, slide), *_params(step, effect), *_times(step, effect, slide, place))
     for key, lead, words, setting in told:

@@ -393,3 +393,7 @@ class Stretching(TestCase):
         gone = edited(made, do="delete-steps", slide="one", steps=["a"]).slides[0]
         self.assertEqual((gone.waits, gone.cue_advance, gone.narration.marks), ({"1": 20}, {"1": "clock"}, (200,)))
         self.assertEqual(gone.script, "The lamp floats. One finger turns it, [1] all four tons. [2] More.")
+        ends = show(slide(step("a"), step("b"), id="one", script="It [1] floats [2]. [3] Oh."))
+        self.assertEqual(
+            edited(ends, do="delete-steps", slide="one", steps=["b"]).slides[0].script, "It [1] floats. [2] Oh."
+        )

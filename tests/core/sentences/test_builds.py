@@ -23,6 +23,30 @@ def with_step(made: Show, **values) -> Show:
 
 
 class Words(unittest.TestCase):
+    def test_several_are_spoken_of_as_one_of_them(self):
+        one = show(slide(step("a", effect="fade"), step("b", effect="fade"))).slides[0]
+        times = compile(show(slide(step("a", effect="fade")))).times[0]
+        told = build_sentence(one.running_order[0], one, times, "The list", (), 2)
+        self.assertTrue(told.text.startswith("Each of 2 builds fades in, on cue 1"))
+
+    def test_what_a_clip_is_told(self):
+        acts = [
+            {"id": "s", "kind": "seek", "params": {"at": 3.5}},
+            {"id": "r", "kind": "rate", "params": {"rate": 2}},
+            {"id": "v", "kind": "volume", "duration": 900},
+        ]
+        made = show(
+            slide(*({"object": "film", "trigger": "alongside", **act} for act in acts), objects=(clip("film"),))
+        )
+        self.assertEqual(
+            [said(made, n).text for n in range(3)],
+            [
+                "“The list” goes to another place, at 3.5 s, from the beginning, at once.",
+                "“The list” changes its speed, to 2 ×, alongside the one before, at once.",
+                "“The list” fades its sound, to -96 dB, alongside the one before, at once, taking 0.9 s.",
+            ],
+        )
+
     def test_sentences_as_they_are_read(self):
         made = show(
             slide(

@@ -49,6 +49,7 @@ export class PromptBook {
     });
     this.coming = document.createElement("div");
     this.coming.className = "coming";
+    this.coming.hidden = true;
     this.page.append(this.coming);
   }
 
@@ -129,9 +130,14 @@ export class PromptBook {
     const { document: doc, time, transition_verb: verb, spoken } = this.store.slide;
     const comes = time.transition ? `${verb} in ${seconds(time.transition)} s` : verb;
     const said = spoken.words ? `${spoken.words} words, ${seconds(spoken.ms)} s` : "no script";
-    const why = WHY[time.hold_reason] ?? (doc.script.trim() ? "for the script" : "for reading");
+    const why = this.why(time.hold_reason);
     const short = time.too_short ? `  ·  too short by ${seconds(time.too_short)} s` : "";
     return `${comes}  ·  ${said}  ·  holds ${seconds(time.hold)} s, ${why}${short}`;
+  }
+
+  /** Why a rest is as long as it is. */
+  why(reason) {
+    return WHY[reason] ?? (this.store.slide.document.script.trim() ? "for the script" : "for reading");
   }
 
   // ---- passages
@@ -165,12 +171,11 @@ export class PromptBook {
       const words = changed.content.size - (own ? 1 : 0);
       contentDOM.classList.toggle("is-empty", !words);
       contentDOM.classList.toggle("is-marked", Boolean(own));
-      contentDOM.dataset.hint = view.cue ? "words for this cue" : "Write here what is said on this slide.";
       return true;
     };
     view.update(node);
     view.stopEvent = (event) => entries.contains(event.target);
-    view.ignoreMutation = (mutation) => !contentDOM.contains(mutation.target);
+    view.ignoreMutation = (mutation) => !contentDOM.contains(mutation.target) || (mutation.type === "attributes" && mutation.target === contentDOM);
     view.destroy = () => this.passages.get(view.cue) === view && this.passages.delete(view.cue);
     return view;
   }
@@ -197,15 +202,20 @@ export class PromptBook {
     const { store } = this;
     const { groups } = store.slide.time;
     const shown = [store.slide, store.selection.steps, store.shown.findings];
+    const wordless = !this.editor.hasWords;
+    this.page.classList.toggle("is-wordless", wordless);
+    const chosen = store.slide.document.running_order.map((step) => step.id).filter((id) => store.steps.has(id));
+    const open = chosen.at(-1);
     for (const [cue, view] of this.passages) {
       const group = groups[cue];
       if (!group) continue;
+      const hint = !cue ? "Write here what is said on this slide." : wordless ? `after ${seconds(group.wait)} s, ${this.why(group.reason)}` : "words for this cue";
+      if (view.contentDOM.dataset.hint !== hint) view.contentDOM.dataset.hint = hint;
       const time = cue || group.steps.length ? (group.start / 1000).toFixed(1) : "";
       if (view.margin.textContent !== time) view.margin.textContent = time;
       if (view.shown?.every((value, n) => value === shown[n])) continue;
       view.shown = shown;
-      const open = group.steps.find((step) => store.steps.has(step.id) && store.steps.size === 1);
-      const rows = repeat(group.steps, (step) => step.id, (step) => html`${entry(this.desk, step, group)}${step === open ? html`<motion-sentence class="entry-sentence" .subject=${buildOf(this.desk, step.id)}></motion-sentence>` : nothing}`);
+      const rows = repeat(group.steps, (step) => step.id, (step) => html`${entry(this.desk, step, group)}${step.id === open ? html`<motion-sentence class="entry-sentence" .subject=${buildOf(this.desk, step.id, chosen)}></motion-sentence>` : nothing}`);
       render(rows, view.entries);
     }
   }

@@ -1,4 +1,4 @@
-// Builds as one-line entries: thumbnail, name, effect, trigger, duration; dragged into another order.
+// Builds as one-line entries: thumbnail, name, effect, trigger, duration; one or several are dragged into another order.
 
 import { follow } from "../../../site/gesture.js";
 import { html, nothing, ref } from "../../../site/vendor/lit.js";
@@ -20,11 +20,10 @@ export function entry(desk, timed, group) {
   if (!step) return nothing;
   const place = group.steps.findIndex((one) => one.id === timed.id);
   const chosen = store.steps.has(timed.id);
-  const toggle = () => store.select("steps", chosen && store.steps.size === 1 ? [] : [timed.id]);
   const found = store.shown.findings.filter((finding) => finding.build === timed.id && finding.slide === store.focus);
   const lasts = step.off ? "off" : store.vocabulary.kinds[timed.kind].acts && timed.end === timed.start ? "" : `${seconds(timed.end - timed.start)} s`;
   return html`<div class="entry ${chosen ? "is-selected" : ""} ${step.off ? "is-off" : ""}" data-step=${timed.id} data-cue=${group.cue} data-place=${place} tabindex="0" role="button"
-      aria-pressed=${String(chosen)} @keydown=${(event) => key(desk, event, timed.id, toggle)} @pointerdown=${(event) => press(desk, event, timed.id, toggle)}>
+      aria-pressed=${String(chosen)} @keydown=${(event) => key(desk, event, timed.id)} @pointerdown=${(event) => press(desk, event, timed.id)}>
     <span class="entry-picture" ${ref((root) => root && picture(root, store, timed))}></span>
     <span class="entry-what"><b>${timed.name}</b><span>${timed.verb}</span></span>
     <span class="entry-when">${found.length ? html`<i class="found-mark" title=${found.map((f) => sentence(f.message)).join(" ")}>see</i> ` : nothing}${whenWords(step, group, place)}</span>
@@ -42,10 +41,31 @@ function picture(root, store, timed) {
   root.replaceChildren(...(shown ? [objectThumbnail(shown, store.slide, store.play, 34, 20)] : []));
 }
 
-function key(desk, event, id, toggle) {
+/** Selects a build, or lets it go; with Ctrl it too, with Shift all from the one that was selected last. */
+function choose({ store }, id, { ctrlKey, metaKey, shiftKey }) {
+  const before = [...store.steps];
+  if (shiftKey && before.length) return store.select("steps", between(store, before[0], id));
+  if (ctrlKey || metaKey) return store.select("steps", before.includes(id) ? before.filter((one) => one !== id) : [...before, id]);
+  return store.select("steps", before.length === 1 && before[0] === id ? [] : [id]);
+}
+
+/** The builds from one to another in the running order; the first of them is the one from which they are counted. */
+function between(store, from, to) {
+  const ids = store.slide.document.running_order.map((step) => step.id);
+  const [first, last] = [ids.indexOf(from), ids.indexOf(to)];
+  return first <= last ? ids.slice(first, last + 1) : ids.slice(last, first + 1).reverse();
+}
+
+/** What goes along when a build is taken: all that are selected, if it is one of them, in the running order. */
+function taken({ store }, id) {
+  if (!store.steps.has(id)) return [id];
+  return store.slide.document.running_order.map((step) => step.id).filter((one) => store.steps.has(one));
+}
+
+function key(desk, event, id) {
   if (event.key === "Enter" || event.key === " ") {
     event.preventDefault();
-    toggle();
+    choose(desk, id, event);
   }
   const by = { ArrowUp: -1, ArrowDown: 1 }[event.key];
   if (by && event.altKey) {
@@ -55,12 +75,18 @@ function key(desk, event, id, toggle) {
   if (by && !event.altKey) {
     event.preventDefault();
     const entries = [...document.querySelectorAll("#book .entry")];
-    entries[entries.indexOf(event.currentTarget) + by]?.focus();
+    const next = entries[entries.indexOf(event.currentTarget) + by];
+    if (!next) return;
+    next.focus();
+    if (!event.shiftKey) return;
+    desk.book.keepFocusOn(next.dataset.step);
+    desk.store.select("steps", between(desk.store, [...desk.store.steps][0] ?? id, next.dataset.step));
   }
 }
 
-function press(desk, event, id, toggle) {
+function press(desk, event, id) {
   const element = event.currentTarget;
+  const going = taken(desk, id);
   const line = document.createElement("div");
   line.className = "drop-line";
   let target = null;
@@ -69,19 +95,22 @@ function press(desk, event, id, toggle) {
     scrolls: element.closest(".book-page"),
     click: () => {
       element.focus({ preventScroll: true });
-      toggle();
+      choose(desk, id, event);
     },
-    start: () => element.classList.add("is-dragged"),
+    start: () => dragged().forEach((one) => one.classList.add("is-dragged")),
     move: ({ y }) => (target = placeAt(y, line)),
     end: ({ event: last }) => {
       finish();
-      if (target) move(desk, id, target.cue, target.index, last.shiftKey);
+      if (target) move(desk, going, target.cue, target.index, last.shiftKey);
     },
     leave: () => finish(),
   });
   function finish() {
     line.remove();
-    element.classList.remove("is-dragged");
+    dragged().forEach((one) => one.classList.remove("is-dragged"));
+  }
+  function dragged() {
+    return [...document.querySelectorAll("#book .entry")].filter((one) => going.includes(one.dataset.step));
   }
 }
 
@@ -100,19 +129,21 @@ function placeAt(y, line) {
   return { cue: Number(block.dataset.cue), index };
 }
 
-function move(desk, id, cue, index, newCue = false) {
+function move(desk, steps, cue, index, newCue = false) {
   const { store } = desk;
-  return store.edit({ do: "move-steps", slide: store.focus, steps: [id], cue, index, new_cue: newCue });
+  return store.edit({ do: "move-steps", slide: store.focus, steps, cue, index, new_cue: newCue });
 }
 
 function moveByKey(desk, id, by) {
   const groups = desk.store.slide.time.groups;
-  const cue = groups.findIndex((group) => group.steps.some((step) => step.id === id));
-  const index = groups[cue].steps.findIndex((step) => step.id === id);
+  const going = taken(desk, id);
+  const edge = by > 0 ? going.at(-1) : going[0];
+  const cue = groups.findIndex((group) => group.steps.some((step) => step.id === edge));
+  const index = groups[cue].steps.findIndex((step) => step.id === edge);
   const target = index + by;
   const inside = target >= 0 && target < groups[cue].steps.length;
   const to = inside ? cue : cue + by;
   if (to < 0 || to >= groups.length) return;
   desk.book.keepFocusOn(id);
-  move(desk, id, to, inside ? (by > 0 ? target + 1 : target) : by > 0 ? 0 : groups[to].steps.length);
+  move(desk, going, to, inside ? (by > 0 ? target + 1 : target) : by > 0 ? 0 : groups[to].steps.length);
 }

@@ -37,6 +37,11 @@ export class ScriptEditor {
     return scriptIn(this.view.state.doc);
   }
 
+  /** Whether anything is said. */
+  get hasWords() {
+    return Boolean(this.view.state.doc.textContent.trim());
+  }
+
   get hasFocus() {
     return this.view.hasFocus();
   }

@@ -69,25 +69,26 @@ export function transitionToBe(desk, given, changed) {
   };
 }
 
-/** A build of the slide in focus. */
-export function buildOf(desk, step) {
+/** A build of the slide in focus; with several in `chosen` what is set is set of them all. */
+export function buildOf(desk, step, chosen = [step]) {
   const { store } = desk;
+  const several = chosen.length > 1;
   const slide = store.focus;
   const given = () => store.step(step);
   return {
     desk,
-    key: `build ${step}`,
+    key: `build ${chosen.join()}`,
     now() {
       const timed = store.timed(step);
-      return given() && timed ? JSON.stringify([given(), familyIsMeant, store.slide.document.running_order.length, timed.name, timed.group.cue, timed.group.steps[0].id === step, timed.group.wait, store.object(given().object)?.waited_for]) : null;
+      return given() && timed ? JSON.stringify([given(), familyIsMeant, chosen, store.slide.document.running_order.length, timed.name, timed.group.cue, timed.group.steps[0].id === step, timed.group.wait, store.object(given().object)?.waited_for]) : null;
     },
-    asks: () => ({ slide, step, family: familyIsMeant }),
+    asks: () => ({ slide, step, family: familyIsMeant, count: chosen.length }),
     given,
     set(of, values, family) {
       if (of === "family") store.edit({ do: "build-by", slide, step, ...values });
       else if (of === "object") store.edit({ do: "set-objects", slide, values: { [given().object]: values } });
       else if (of === "wait") store.edit({ do: "set-wait", slide, cue: store.timed(step).group.cue, wait: values.wait });
-      else store.edit({ do: "set-steps", slide, steps: familyIsMeant ? family : [step], values });
+      else store.edit({ do: "set-steps", slide, steps: several ? chosen : familyIsMeant ? family : [step], values });
     },
     sampled: (choice, sample) => sample && buildSample(store, given(), sample),
     preview(choice, sample) {
@@ -98,11 +99,12 @@ export function buildOf(desk, step) {
       return { length: sample.length, play: sample.marks.length ? withMarks(store.play, slide, given().object, sample.marks) : store.play, frame };
     },
     see() {
-      const { start, end } = store.timed(step);
-      desk.stage.see(store.start(slide) + start, store.start(slide) + end);
+      const timed = chosen.map((id) => store.timed(id));
+      const at = store.start(slide);
+      desk.stage.see(at + Math.min(...timed.map((one) => one.start)), at + Math.max(...timed.map((one) => one.end)));
     },
     draw: () => desk.arranging.takeTool(leadingPen(step)),
-    foot: (family) => buildFoot(desk, step, family),
+    foot: (family) => (several ? severalFoot(desk, step, chosen) : buildFoot(desk, step, family)),
   };
 }
 
@@ -111,6 +113,17 @@ let familyIsMeant = true; // else the one part alone
 function mean(store, all) {
   familyIsMeant = all;
   store.changed();
+}
+
+function severalFoot(desk, id, chosen) {
+  const { store } = desk;
+  const slide = store.focus;
+  const step = store.step(id);
+  if (!step) return nothing;
+  return html`<span class="soft">set for all ${chosen.length}</span>
+    <button class="act" @click=${() => store.edit({ do: "set-steps", slide, steps: chosen, values: { off: !step.off } })}>${step.off ? "Turn on" : "Turn off"}</button>
+    <button class="act" @click=${() => store.edit({ do: "delete-steps", slide, steps: chosen })}>Delete ${chosen.length} builds</button>
+    <button class="act ml-auto" @click=${() => buildOf(desk, id, chosen).see()}>See it</button>`;
 }
 
 function buildFoot(desk, id, family) {
