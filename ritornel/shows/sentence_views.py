@@ -16,6 +16,7 @@ from ritornel.core.model import Show, Slide, Step, Transition
 from ritornel.core.model.reading import convert
 from ritornel.core.motion.transitions import transition_for
 from ritornel.core.score import compile
+from ritornel.core.score.standing import standings
 from ritornel.core.sentences import Sentence
 from ritornel.core.sentences.builds import KINDS, Sample, build_samples, build_sentence
 from ritornel.core.sentences.carries import carries
@@ -83,7 +84,8 @@ def _transition(show: Show, place: int, wanted: Said) -> tuple[Sentence, dict[st
         transition = convert(wanted.transition, Transition)
         new, old = "Each picture", "the slide before"
     said = transition_sentence(transition, new, old, _sounds(show))
-    plans = transition_samples(transition, wanted.group, show.width, show.height)
+    standing = standings(show, place) if place and wanted.transition is None else ()
+    plans = transition_samples(transition, wanted.group, show.width, show.height, standing)
     return said, {name: {"length": plan.duration_ms, "plan": plan} for name, plan in plans.items()}
 
 

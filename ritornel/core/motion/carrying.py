@@ -66,7 +66,7 @@ def unchanged(before: Standing, after: Standing) -> list[Pair]:
     return [
         pair
         for pair in matched(before, after)
-        if pair.alike and _place(pair.old, before.state(pair.old)) == _place(pair.new, after.state(pair.new))
+        if pair.alike and place_of(pair.old, before.state(pair.old)) == place_of(pair.new, after.state(pair.new))
     ]
 
 
@@ -128,7 +128,7 @@ def _alike(a: Object, b: Object) -> bool:
     return abs(a.width * b.height - b.width * a.height) < _EVEN * a.width * b.height
 
 
-class _Place(NamedTuple):
+class Place(NamedTuple):
     """Where an object stands with all that moves it: its middle, size, rotation (degrees) and opacity."""
 
     x: float
@@ -139,9 +139,10 @@ class _Place(NamedTuple):
     opacity: float
 
 
-def _place(thing: Object, state: Mapping[str, Any]) -> _Place:
+def place_of(thing: Object, state: Mapping[str, Any]) -> Place:
+    """Return where an object stands in a state of it."""
     x, y = _middle(thing)
-    return _Place(
+    return Place(
         x + state.get("x", 0.0),
         y + state.get("y", 0.0),
         thing.width * state.get("scale_x", 1.0),
@@ -156,7 +157,7 @@ class Way:
 
     def __init__(self, pair: Pair, before: Standing, after: Standing, curved: bool) -> None:
         """Look at where it is on the two slides."""
-        self.old, self.new = _place(pair.old, before.state(pair.old)), _place(pair.new, after.state(pair.new))
+        self.old, self.new = place_of(pair.old, before.state(pair.old)), place_of(pair.new, after.state(pair.new))
         self.alike = pair.alike
         self.turn = (self.new.rotation - self.old.rotation + 180) % 360 - 180
         self.across, self.down = _scales(pair, self.old, self.new)
@@ -187,7 +188,7 @@ class Way:
         return found
 
 
-def _scales(pair: Pair, old: _Place, new: _Place) -> tuple[float, float]:
+def _scales(pair: Pair, old: Place, new: Place) -> tuple[float, float]:
     """Return how much larger the new object is; a text by its letters."""
     if isinstance(pair.old, Text) and isinstance(pair.new, Text):
         share = pair.new.size / pair.old.size

@@ -151,7 +151,7 @@ class Dimming(NamedTuple):
 class Scene(NamedTuple):
     """What a transition is asked for: its form, the stage's size, how far its edge is soft, all in stage units.
 
-    One that ``carries`` gets the slide before as it ends and the new one as it begins; None where there is none before;
+    One that ``looks`` gets the slide before as it ends and the new one as it begins; None where there is none before;
     and what is ``carried`` by hand.
     """
 
@@ -168,8 +168,9 @@ class TransitionKind(NamedTuple):
     """A transition. ``pieces`` returns what is on the stage while it runs, from the bottom up.
 
     ``verb`` says what the new slide does, ``subtypes`` are (name, words) of its forms, the first the default. Those in
-    ``coloured`` go through the transition's colour; one that ``softens`` may have a soft edge; one that ``carries``
-    looks at the two slides themselves. It need not know of being reversed.
+    ``coloured`` go through the transition's colour; one that ``softens`` may have a soft edge; one that
+    ``looks`` is told of the two slides themselves, and carries their objects where it ``carries``. It need not know of
+    being reversed.
     """
 
     name: str
@@ -183,6 +184,7 @@ class TransitionKind(NamedTuple):
     easing: str = "linear"
     instant: bool = False
     softens: bool = False
+    looks: bool = False
     carries: bool = False
 
 

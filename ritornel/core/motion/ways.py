@@ -22,7 +22,7 @@ class Way(NamedTuple):
 
 def along(path: Path) -> list[Way]:
     """Return ``_PLACES`` places at even distances along a path, moves in it gone straight; two at least of a point."""
-    points = list(_flattened(path))
+    points = list(flattened(path))
     lengths = [0.0, *accumulate(hypot(b[0] - a[0], b[1] - a[1]) for a, b in pairwise(points))]
     whole = lengths[-1]
     if not whole:
@@ -43,7 +43,8 @@ def along(path: Path) -> list[Way]:
     return found
 
 
-def _flattened(path: Path) -> Iterator[Point]:
+def flattened(path: Path) -> Iterator[Point]:
+    """Yield the points of a path, its curves as short straight lines."""
     here = start = (0.0, 0.0)
     for segment in path:
         numbers = segment.numbers

@@ -10,18 +10,21 @@ from ritornel.core.motion.geometry import Polygons, Region
 from ritornel.core.motion.geometry.orders import Order
 from ritornel.core.motion.pieces import WHOLE, Cells, Piece
 from ritornel.core.motion.track import Track
-from ritornel.core.time.rounding import hundredths, rounded
+from ritornel.core.time.rounding import hundredths, rounded, tenths
 
 _CELLS_AT_ONCE = 2.0
 _SOFT_CELLS = 24.0
 
 
 class Wipe(NamedTuple):
-    """One form of a wipe: how it is said, and the region; the ``other_way`` is how it is said when it is reversed."""
+    """One form of a wipe: how it is said, and the region.
+
+    ``softest`` is how soft its edge may be, as a share of what others may: one of narrow slats.
+    """
 
     label: str
     region: Region
-    other_way: str = ""
+    softest: float = 1.0
 
 
 class Grid(NamedTuple):
@@ -59,7 +62,7 @@ def uncovered(form: Wipe | Grid, scene: Scene) -> Piece:
     """Return the new slide as far as a form of a wipe uncovers it."""
     if isinstance(form, Grid):
         return Piece("new", cells=arriving(form, scene.soft / scene.width))
-    return clipped(form.region, scene)
+    return clipped(form.region, scene._replace(soft=tenths(scene.soft * form.softest)))
 
 
 def clipped(region: Region, scene: Scene) -> Piece:

@@ -70,12 +70,12 @@ def compile(show: Show) -> Score:
     before: tuple[Slide, SlideScore] | None = None
     for slide in show.slides:
         content = content_of(slide)
-        carries = transition_for(slide.transition).carries or slide.transition.keeps
-        seen = content_of(before[0]).document if carries and before is not None else b""
+        looks = transition_for(slide.transition).looks or slide.transition.keeps
+        seen = content_of(before[0]).document if looks and before is not None else b""
         key = (common, shown, tuple(map(lengths.get, content.assets)), content.document, seen)
         part = _scores.get(key)
         if part is None:
-            end = _as_it_ends(*before) if carries and before is not None else None
+            end = _as_it_ends(*before) if looks and before is not None else None
             time, score = _compile_slide(slide, show.pace, shown, lengths, show.width, show.height, end)
             part = _Part(time, score, 4 * len(content.document) + _weight(score))
             _scores.put(key, part, part.weight)

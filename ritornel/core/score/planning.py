@@ -30,14 +30,15 @@ def plan_of(
 ) -> TransitionPlan:
     """Return what a transition does to the two slides in its time, on a stage of that size.
 
-    One that carries, or keeps what stays, needs the slide ``before`` as it ends, and the one ``after`` as it begins.
+    One that looks at them, or keeps what stays, needs the slide ``before`` as it ends, and the one ``after`` as it
+    begins.
     """
     kind = transition_for(transition)
     backdrop = transition.colour if kind.coloured else BLACK
     if not duration_ms:
         return TransitionPlan(0, LINEAR, False, backdrop, ())
     soft = tenths(transition.softness * SOFTEST * width) if kind.softens else 0.0
-    if kind.carries:
+    if kind.looks:
         scene = Scene(transition.subtype, float(width), float(height), soft, before, after, transition.carried)
         pieces = tuple(kind.pieces(scene))
     else:

@@ -1,14 +1,12 @@
 """What a transition that carries will do with every object of the two slides, to be listed and drawn."""
 
 from collections.abc import Mapping
-from typing import Any
 
 from msgspec import Struct
 
 from ritornel.core.model import Asset, Object, Show
 from ritornel.core.motion.carrying import Pair, Standing, matched
-from ritornel.core.motion.track import state_at
-from ritornel.core.score import compile
+from ritornel.core.score.standing import standings
 from ritornel.core.text.naming import object_name
 
 
@@ -40,24 +38,12 @@ class Carries(Struct, frozen=True):
 
 def carries(show: Show, place: int) -> Carries:
     """Return what happens to the objects when the slide at a place comes in after the one before it."""
-    score = compile(show)
-    before = _standing(show, score.slides[place - 1].targets, place - 1, score.slides[place - 1].length_ms)
-    after = _standing(show, score.slides[place].targets, place, 0)
+    before, after = standings(show, place)
     assets = {a.id: a for a in show.assets}
     pairs = matched(before, after, show.slides[place].transition.carried)
     gone, come = {p.old.id for p in pairs}, {p.new.id for p in pairs}
     return Carries(
-        tuple(
-            Carried(
-                p.old.id,
-                p.new.id,
-                object_name(p.new, assets),
-                _middle(p.old, before),
-                _middle(p.new, after),
-                not p.alike,
-            )
-            for p in pairs
-        ),
+        tuple(_carried(pair, before, after, assets) for pair in pairs),
         tuple(_named(o, assets) for o in before.shown() if o.id not in gone),
         tuple(_named(o, assets) for o in after.shown() if o.id not in come),
     )
@@ -66,10 +52,6 @@ def carries(show: Show, place: int) -> Carries:
 def _carried(pair: Pair, before: Standing, after: Standing, assets: Mapping[str, Asset]) -> Carried:
     old, new = pair.old, pair.new
     return Carried(old.id, new.id, object_name(new, assets), _middle(old, before), _middle(new, after), not pair.alike)
-
-
-def _standing(show: Show, targets: Any, place: int, time: int) -> Standing:
-    return Standing(show.slides[place], {t.key: state_at(t.tracks, time) for t in targets})
 
 
 def _named(thing: Object, assets: Mapping[str, Asset]) -> Named:

@@ -1,10 +1,11 @@
 """A slide's transition as a sentence: “The bath” opens out of “A ring of prisms” as a circle, softly, in 0.8 s."""
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 
 from msgspec.structs import replace
 
 from ritornel.core.model import Transition
+from ritornel.core.motion.carrying import Standing
 from ritornel.core.motion.declared import TransitionKind
 from ritornel.core.motion.transitions import TRANSITIONS, transition_for, transition_ms
 from ritornel.core.score.parts import TransitionPlan
@@ -129,15 +130,17 @@ def _can_be_backwards(kind: TransitionKind) -> bool:
     return not (kind.instant or kind.carries or kind.coloured or kind.verb == OPENS)
 
 
-def transition_samples(transition: Transition, verb: str, width: int, height: int) -> dict[str, TransitionPlan]:
+def transition_samples(
+    transition: Transition, verb: str, width: int, height: int, standing: Sequence[Standing] = ()
+) -> dict[str, TransitionPlan]:
     """Return the plans of every form under a verb, by the names of their choices' samples.
 
-    One that carries has none: what it does is seen of the slides themselves.
+    ``standing`` are the two slides; without them there is no sample of one that carries.
     """
     plans = {}
     for group in _groups(transition):
         for choice in group.choices if group.words == verb else ():
             tried = replace(transition, **{n: "" if v is None else v for n, v in choice.values.items()})
-            if not transition_for(tried).carries:
-                plans[choice.sample] = plan_of(tried, transition_ms(tried), width, height)
+            if standing or not transition_for(tried).carries:
+                plans[choice.sample] = plan_of(tried, transition_ms(tried), width, height, *standing)
     return plans

@@ -9,7 +9,7 @@ TRANSITION = wipe(
     "sweeps over",
     "A straight edge passes over the stage and uncovers the slide.",
     {
-        "leftToRight": Wipe("from the left", between(bar), "from the right"),
-        "topToBottom": Wipe("from the top", between(across(bar)), "from the bottom"),
+        "leftToRight": Wipe("from the left", between(bar)),
+        "topToBottom": Wipe("from the top", between(across(bar))),
     },
 )

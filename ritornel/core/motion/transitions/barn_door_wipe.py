@@ -9,8 +9,8 @@ TRANSITION = wipe(
     "opens",
     "Two edges part from a line through the middle.",
     {
-        "vertical": Wipe("to both sides", between(middle_bar), "from both sides"),
-        "horizontal": Wipe("up and down", between(across(middle_bar)), "from above and below"),
+        "vertical": Wipe("to both sides", between(middle_bar)),
+        "horizontal": Wipe("up and down", between(across(middle_bar))),
         "diagonalBottomLeft": Wipe("from a slanting line", between(slanting_band)),
         "diagonalTopLeft": Wipe("from a falling line", between(from_right(slanting_band))),
     },

@@ -9,7 +9,7 @@ TRANSITION = wipe(
     "opens",
     "Slats open all at once.",
     {
-        "lying": Wipe("as blinds", between(across(slats(8)))),
-        "upright": Wipe("as upright blinds", between(slats(12))),
+        "lying": Wipe("as blinds", between(across(slats(8))), softest=1 / 14),
+        "upright": Wipe("as upright blinds", between(slats(12)), softest=1 / 12),
     },
 )

@@ -59,5 +59,6 @@ TRANSITION = TransitionKind(
     pieces=_pieces,
     subtypes=(("straight", "straight"), ("curved", "in a curve")),
     easing="ease-in-out",
+    looks=True,
     carries=True,
 )

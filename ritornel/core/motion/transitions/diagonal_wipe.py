@@ -9,7 +9,7 @@ TRANSITION = wipe(
     "sweeps over",
     "A slanting edge passes from one corner to the opposite one.",
     {
-        "topLeft": Wipe("from the top left", between(corner_triangle), "from the bottom right"),
-        "topRight": Wipe("from the top right", between(from_right(corner_triangle)), "from the bottom left"),
+        "topLeft": Wipe("from the top left", between(corner_triangle)),
+        "topRight": Wipe("from the top right", between(from_right(corner_triangle))),
     },
 )

@@ -9,7 +9,7 @@ TRANSITION = wipe(
     "sweeps over",
     "A toothed edge passes over the stage.",
     {
-        "leftToRight": Wipe("with teeth from the left", between(toothed_bar), "with teeth from the right"),
-        "topToBottom": Wipe("with teeth from the top", between(across(toothed_bar)), "with teeth from the bottom"),
+        "leftToRight": Wipe("with teeth from the left", between(toothed_bar)),
+        "topToBottom": Wipe("with teeth from the top", between(across(toothed_bar))),
     },
 )

@@ -164,8 +164,10 @@ function withPlan(play, slide, plan) {
   return { ...play, slides: { ...play.slides, [slide]: { ...whole, score: { ...whole.score, transition: plan } } } };
 }
 
-/** Two slides as pictures of themselves, one after the other. */
+/** Two slides one after the other: as pictures of themselves, or, where their objects move, as they are. */
 function transitionSample(store, { slide, before }, { plan, length }) {
+  const [old, fresh] = [store.play.slides[before], store.play.slides[slide]];
+  if (plan.pieces.some((piece) => piece.targets?.length) && old && fresh) return slidesThemselves(store.play, old, fresh, { plan, length });
   const { width, height } = store.play;
   const still = (id, score) => ({ background: store.shown.outlines[id]?.ground ?? "#17131f", nodes: pictureNodes(store, id), score: { targets: [], ...score } });
   const play = {
@@ -176,6 +178,18 @@ function transitionSample(store, { slide, before }, { plan, length }) {
     assets: { [`of ${before}`]: { url: pictureOf(store, before) }, [`of ${slide}`]: { url: pictureOf(store, slide) } },
   };
   return { play, length, frame: (time) => evaluate(play, 1 + Math.min(time, length)) };
+}
+
+function slidesThemselves({ width, height, assets }, old, fresh, { plan, length }) {
+  const starts = old.score.length;
+  const play = {
+    width,
+    height,
+    assets,
+    order: [["old", 0, starts], ["new", starts, length + 1]],
+    slides: { old, new: { ...fresh, score: { ...fresh.score, transition: plan } } },
+  };
+  return { play, length, frame: (time) => evaluate(play, starts + Math.min(time, length)) };
 }
 
 function pictureNodes(store, id) {
