@@ -346,6 +346,22 @@ class Sounds(ObjectsCase):
         self.assertTrue(self.kept().running_order[0].sound.asset)
         self.say("gain", "-6")
         self.assertEqual(self.kept().running_order[0].sound.gain_db, -6)
+        self.drag(".tl-spot", 0.7 * self.page.evaluate("ritornel.timeline.scale") * 1000, hold="Alt", at=(0.2, 0.5))
+        self.assertAlmostEqual(self.kept().running_order[0].delay_ms, 700, delta=60)
+
+    def test_what_sounds_is_heard_for_a_moment_while_one_scrubs(self):
+        sound = self.assets()["sound"]
+        self.desk(BOX, narration={"asset": sound, "lead": 0})
+        heard = "[...ritornel.stage.sound.heard.values()].some(({ element }) => !element.paused)"
+        ruler = self.page.locator(".tl-ruler").bounding_box()
+        self.page.mouse.move(ruler["x"] + 200, ruler["y"] + 8)
+        self.page.mouse.down()
+        self.until(heard)
+        self.until(f"!({heard})")
+        at = self.page.evaluate("[...ritornel.stage.sound.heard.values()][0].element.currentTime * 1000")
+        self.assertLess(abs(at - self.page.evaluate("ritornel.stage.time")), 400)
+        self.page.mouse.up()
+        self.assertFalse(self.page.evaluate("ritornel.stage.playing"))
 
     def test_a_build_is_turned_off_and_on(self):
         self.desk(BOX, running_order=[step("a", "following", 500), step("b", "following", 500)])

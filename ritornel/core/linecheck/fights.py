@@ -1,9 +1,9 @@
 """Two builds of one object change the same of it at the same time: neither is seen for what it is."""
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Mapping
 from itertools import combinations
 
-from ritornel.core.linecheck.finding import Finding, Rule, Size
+from ritornel.core.linecheck.finding import Finding, Mend, Rule, Size
 from ritornel.core.model import Object, Part, Slide
 from ritornel.core.motion.builds import effect_for
 from ritornel.core.motion.choreography import asked_of, target_box
@@ -26,6 +26,7 @@ def _look(number: int, slide: Slide, time: SlideTime, stage: Size) -> Iterable[F
             if timed.step.object and not timed.step.acts:
                 by_target.setdefault((timed.step.object, timed.step.part), []).append(timed)
     objects = {o.id: o for o in slide.objects}
+    cue = {timed.step.id: group.cue for group in time.groups for timed in group.steps}
     for (name, _), steps in by_target.items():
         if not 1 < len(steps) <= _MOST or name not in objects:
             continue
@@ -39,7 +40,16 @@ def _look(number: int, slide: Slide, time: SlideTime, stage: Size) -> Iterable[F
                     f"slide {number}: two builds of “{step_name(other.step, slide, {})}” change its {what} at the same "
                     "time; let the second follow the first"
                 )
-                yield Finding("fights", slide.id, message, other.step.id, name)
+                yield Finding("fights", slide.id, message, other.step.id, name, _mend(slide, one, other, cue))
+
+
+def _mend(slide: Slide, one: StepTime, other: StepTime, cue: Mapping[str, int]) -> Mend | None:
+    """Return the edit that lets one build follow the other, where that is enough: they have one cue, in this order."""
+    order = [step.id for step in slide.running_order]
+    if cue[one.step.id] != cue[other.step.id] or order.index(one.step.id) > order.index(other.step.id):
+        return None
+    values = {"trigger": "following", "delay": 0}
+    return Mend("Let it follow", {"do": "set-steps", "slide": slide.id, "steps": [other.step.id], "values": values})
 
 
 def _changes(timed: StepTime, thing: Object, stage: Size) -> set[str]:

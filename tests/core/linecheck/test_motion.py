@@ -68,6 +68,16 @@ class Found(TestCase):
             ]
             self.assertEqual(told, expected if words else [], other)
 
+    def test_the_second_follows_the_first_where_that_is_enough(self):
+        first = step("a", "alongside", 1000, kind="emphasis", effect="tilt")
+        second = step("b", "alongside", 1000, kind="emphasis", effect="turn", delay=200)
+        self.assertEqual(len(self.found("fights", first, second)), 1)
+        self.assertEqual(self.mended("fights"), [])
+        for steps in (({**second, "delay": 0}, {**first, "delay": 200}), (first, {**second, "delay": 200})):
+            self.assertIsNotNone(self.found("fights", *steps) and self.rows[0].mend)
+        self.found("fights", {**second, "delay": 300}, first)
+        self.assertIsNone(self.rows[0].mend)
+
     def test_what_flashes_more_than_three_times_a_second(self):
         def flashing(repeat: int, duration: int, size: int = 600, effect: str = "fade", kind: str = "entrance"):
             thing = {"id": "big", "kind": "shape", "width": size, "height": 400}

@@ -9,6 +9,7 @@ const CORRECTED_S = 0.008; // ... until it is nearer than this
 const CORRECTION = 0.15; // by so much: constant while it lasts, as every change of rate disturbs a browser's sound
 const SMOOTHING = 0.75; // share of the drift before in the smoothed drift: readings of currentTime jitter
 const PATIENCE_MS = 800; // the show waits this long at most for its sound when it begins to play
+const TASTE_MS = 120; // while one scrubs, a sound is heard for so long
 const AHEAD_MS = 2500; // a sound is fetched and put on its place this long before it is heard
 
 /** Plays what a score says is heard and moves at an instant. */
@@ -21,6 +22,7 @@ export class Sound {
     this.heard = new Map();
     this.muted = false;
     this.speed = 1;
+    this.tasting = null;
     this.drifts = [];
     this.latencies = { AUDIO: 0.06, VIDEO: 0.12 }; // s from play() until it runs, learnt as media start
   }
@@ -32,6 +34,7 @@ export class Sound {
     if (!slide) return;
     const within = time - start;
     const wanted = new Set();
+    if (playing) this.endTaste();
     for (const span of slide.score.spans) {
       if (within < span.start || within >= span.end) continue;
       wanted.add(this.keyOf(span, slideId));
@@ -50,6 +53,22 @@ export class Sound {
     }
     this.standStill(slideId, slide, within, wanted);
     this.standAtEnd(lastOfLength(this.play.order, index - 1));
+  }
+
+  /** Lets what sounds at `time` be heard for a moment, while one scrubs; clips stay on their picture. */
+  taste(index, time) {
+    this.endTaste();
+    this.follow(index, time, false);
+    const sounds = [...this.heard.values()].map((medium) => medium.element).filter((element) => element instanceof HTMLAudioElement && !element.muted);
+    for (const element of sounds) element.play()?.catch(() => {}); // a browser that wants a click first stays silent
+    this.tasting = setTimeout(() => this.endTaste(), TASTE_MS);
+  }
+
+  endTaste() {
+    if (!this.tasting) return;
+    clearTimeout(this.tasting);
+    this.tasting = null;
+    for (const { element } of this.heard.values()) if (element instanceof HTMLAudioElement) element.pause();
   }
 
   /** Puts on its place what is heard at `time`, and waits until it can play, or for as long as one has patience. */
@@ -116,6 +135,7 @@ export class Sound {
     element.volume = Math.min(1, Math.max(0, gain));
     element.muted = this.muted || span.muted;
     if (!playing) {
+      if (this.tasting && element instanceof HTMLAudioElement) return;
       if (!element.paused) element.pause();
       if (Math.abs(element.currentTime - place) > 0.008) element.currentTime = place;
       medium.fresh = true;

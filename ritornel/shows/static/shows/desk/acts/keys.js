@@ -64,7 +64,7 @@ function useArrow(desk, [dx, dy], far, resize) {
     if (resize) desk.arranging.stretch(dx * by, dy * by);
     else desk.arranging.nudge(dx * by, dy * by);
   } else if (dx) {
-    desk.stage.scrub(desk.stage.time + dx * (far ? 1000 : FRAME_MS));
+    desk.stage.scrub(desk.stage.time + dx * (far ? 1000 : FRAME_MS), true);
   }
 }
 

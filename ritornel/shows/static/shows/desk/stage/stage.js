@@ -197,12 +197,13 @@ export class DeskStage {
     this.play();
   }
 
-  /** Scrubbing: the exact frame, at once. */
-  scrub(time) {
+  /** Scrubbing: the exact frame, at once; by hand what sounds there is `heard` too. */
+  scrub(time, heard = false) {
     this.preview(null);
     this.face = "run";
     this.playhead.seek(time);
     this.store.changed();
+    if (heard && !this.playing && this.store.play.order.length) this.sound.taste(slideAt(this.store.play.order, this.time), this.time);
   }
 
   toCue(direction) {

@@ -306,7 +306,7 @@ export class Timeline {
       this.loopStretch(event);
       return;
     }
-    const to = (e) => stage.scrub(this.timeAt(e));
+    const to = (e) => stage.scrub(this.timeAt(e), true);
     if (follow(event, { threshold: 0, move: ({ event: e }) => to(e), click: () => {} })) to(event);
   }
 

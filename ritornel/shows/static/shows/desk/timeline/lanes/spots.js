@@ -1,6 +1,7 @@
-// The spot sounds of the slide in focus: each as long as it is heard.
+// The spot sounds of the slide in focus: each as long as it is heard; one that belongs to a build moves with it.
 
 import { html, nothing, ref } from "../../../../site/vendor/lit.js";
+import { stepOf } from "../dragging.js";
 import { drawPeaks } from "../peaks.js";
 
 export const SPOTS = {
@@ -17,9 +18,26 @@ export const SPOTS = {
     return [{ key: "spots", label: "Spot sounds", height: 26, items: html`${items}` }];
   },
   grips: {
-    ".tl-spot": { press: (timeline, event, { dataset }) => open(timeline, dataset.spot), act: (timeline, event, { dataset }) => open(timeline, dataset.spot) },
+    ".tl-spot": { press, key: move, act: (timeline, event, { dataset }) => open(timeline, dataset.spot) },
   },
 };
+
+function press(timeline, event, { dataset: { spot } }) {
+  const { store } = timeline;
+  const step = spot === "transition" ? null : store.timed(spot);
+  const make = (by) => (step ? dragged(store, spot, by) : null);
+  timeline.drag(event, { at: store.start() + (step?.start ?? 0), make, click: () => open(timeline, spot) });
+}
+
+function move(timeline, event, { dataset: { spot } }) {
+  const by = spot === "transition" ? 0 : stepOf(event);
+  if (by) timeline.store.edit(dragged(timeline.store, spot, by));
+}
+
+/** The command that moves a sound with its build. */
+function dragged(store, step, by) {
+  return { do: "drag-build", slide: store.focus, step, by };
+}
 
 /** Opens the sentence that the sound belongs to. */
 function open({ desk, store }, spot) {
