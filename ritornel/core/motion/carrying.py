@@ -15,6 +15,9 @@ _STEPS = 12
 _BEND = 0.22
 """How far a curved way bulges, as a share of its length."""
 
+_PAINT = frozenset({"fill", "line", "colour"})
+"""Colours in which objects are painted: one that lies over the other, and comes, blends with it."""
+
 _PLACE = frozenset({"x", "y", "width", "height", "rotation", "opacity"})
 _MOVED = _PLACE | {"id", "lineage", "name", "alt", "group", "locked", "hidden", "link"}
 """In these, one object may differ from another and be moved to be the other."""
@@ -36,11 +39,15 @@ class Standing(NamedTuple):
 
 
 class Pair(NamedTuple):
-    """One object that is carried: as it was and as it will be; ``alike`` if moving it is all that it takes."""
+    """One object that is carried: as it was and as it will be.
+
+    ``alike`` if moving it is all that it takes; ``painted`` if it is moving it and painting it anew.
+    """
 
     old: Object
     new: Object
     alike: bool
+    painted: bool = False
 
 
 def matched(before: Standing, after: Standing, by_hand: Mapping[str, str] = MappingProxyType({})) -> list[Pair]:
@@ -58,7 +65,7 @@ def matched(before: Standing, after: Standing, by_hand: Mapping[str, str] = Mapp
     taken = {id(thing) for pair in pairs for thing in pair}
     old, new = ([o for o in things if id(o) not in taken] for things in (old, new))
     pairs += _paired(old, new, _content)
-    return [Pair(a, b, _alike(a, b)) for a, b in pairs]
+    return [Pair(a, b, _alike(a, b), _alike(a, b, _PAINT) and _as_painted(a, b)) for a, b in pairs]
 
 
 def unchanged(before: Standing, after: Standing) -> list[Pair]:
@@ -115,12 +122,18 @@ def _middle(thing: Object) -> tuple[float, float]:
     return thing.x + thing.width / 2, thing.y + thing.height / 2
 
 
-def _alike(a: Object, b: Object) -> bool:
-    """Tell whether moving, turning and scaling one evenly makes it the other."""
+def _as_painted(a: Object, b: Object) -> bool:
+    """Tell whether the same of both objects is painted, and hides what is behind it."""
+    paints = [(getattr(a, name, None), getattr(b, name, None)) for name in _PAINT]
+    return a.opacity == b.opacity == 1 and all((one == "none") == (other == "none") for one, other in paints)
+
+
+def _alike(a: Object, b: Object, but: frozenset[str] = frozenset()) -> bool:
+    """Tell whether moving, turning and scaling one evenly makes it the other, ``but`` for some fields."""
     if type(a) is not type(b):
         return False
     scaled = {"size"} if isinstance(a, Text) else set()
-    if any(getattr(a, f) != getattr(b, f) for f in a.__struct_fields__ if f not in _MOVED | scaled):
+    if any(getattr(a, f) != getattr(b, f) for f in a.__struct_fields__ if f not in _MOVED | scaled | but):
         return False
     if isinstance(a, Text) and isinstance(b, Text):
         share = b.size / a.size

@@ -82,6 +82,16 @@ class Carried(TestCase):
         self.assertEqual(len(middles(made, 0.5)), 2)
         self.assertEqual(len(middles(made, 1)), 1)
 
+    def test_another_colour_is_blended_all_the_way(self):
+        def opacities(share: float, old: dict, new: dict) -> list[float]:
+            made = two([lens(0, 0, line="#ff0000", **old)], [lens(400, 0, line="#0000ff", **new)])
+            return [round(s["opacity"], 6) for layer in at(made, share).layers if (s := seen(layer, "lens"))]
+
+        for share in (0.25, 0.5, 0.75):
+            self.assertEqual(opacities(share, {}, {}), [1, share])
+        for old, new in (({"fill": "none"}, {}), ({"opacity": 0.5}, {}), ({}, {"corner_radius": 20})):
+            self.assertEqual(opacities(0.75, old, new)[0], 0.5)
+
     def test_the_rest_goes_in_the_first_half_and_comes_in_the_second(self):
         made = two([lens(0, 0, id="a", lineage="a")], [lens(0, 0, id="b", lineage="b")])
         self.assertEqual([len(middles(made, s, "a")) for s in (0, 0.25, 0.5, 0.9)], [1, 1, 0, 0])

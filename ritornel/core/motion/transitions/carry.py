@@ -4,7 +4,7 @@ from collections.abc import Iterable, Mapping, Sequence
 
 from ritornel.core.drawing.grounds import ground_keys
 from ritornel.core.model.keys import target_key
-from ritornel.core.motion.carrying import Standing, Way, matched
+from ritornel.core.motion.carrying import Pair, Standing, Way, matched
 from ritornel.core.motion.declared import Curve, Scene, TransitionKind
 from ritornel.core.motion.pieces import BARE, HIDDEN, Piece, moving, over_progress
 
@@ -23,8 +23,8 @@ def _pieces(scene: Scene) -> Sequence[Piece]:
         return (Piece("old"), moving("new", _FADES_IN))
     ways = {pair: Way(pair, before, after, scene.subtype == "curved") for pair in matched(before, after, scene.carried)}
     gone = {pair.old.id for pair in ways}
-    blended = {pair.old.id: (*way.goes(), _GIVES_WAY) for pair, way in ways.items() if not pair.alike}
-    comes = {pair.new.id: way.comes() if pair.alike else [*way.comes(), _TAKES_OVER] for pair, way in ways.items()}
+    blended = {pair.old.id: _gives_way(pair, way) for pair, way in ways.items() if not pair.alike}
+    comes = {pair.new.id: _takes_over(pair, way) for pair, way in ways.items()}
     old_ids, new_ids = ([o.id for o in side.slide.objects] for side in (before, after))
     goes = {name: (HIDDEN,) if name in gone else (_GOES,) for name in old_ids}
     ground = {**_of_ground(after, _FADES_IN), **_hidden(new_ids)}
@@ -36,6 +36,17 @@ def _pieces(scene: Scene) -> Sequence[Piece]:
         *([over_progress(moving("old", BARE), as_it_was)] if blended else []),
         over_progress(moving("new", BARE), arrives),
     )
+
+
+def _gives_way(pair: Pair, way: Way) -> Sequence[Curve]:
+    return way.goes() if pair.painted else (*way.goes(), _GIVES_WAY)
+
+
+def _takes_over(pair: Pair, way: Way) -> Sequence[Curve]:
+    """Return how a new object comes: one of another colour over the old one, so that the colours blend all the way."""
+    if pair.alike:
+        return way.comes()
+    return (*way.comes(), _FADES_IN if pair.painted else _TAKES_OVER)
 
 
 def _by_key(curves: Mapping[str, Sequence[Curve]]) -> Mapping[str, Sequence[Curve]]:
