@@ -1,4 +1,7 @@
-"""The page's player in headless Chromium at 1280x720: with 50 moving objects, and in the heaviest transitions."""
+"""The page's player in headless Chromium at 1280x720: with 50 moving objects, and in the heaviest transitions.
+
+Script work is measured frame after frame with nothing painted between: painting in software takes both cores here.
+"""
 
 import threading
 from functools import partial
@@ -27,6 +30,11 @@ MEASURE = """async ({ play }) => {
   for (const t of instants) evaluate(play, t);
   const evaluateMs = (performance.now() - start) / instants.length;
   const script = [];
+  for (let t = 0; t < Math.min(play.length, 9000); t += 1000 / 60) {
+    start = performance.now();
+    stage.show(evaluate(play, t));
+    script.push(performance.now() - start);
+  }
   const frames = [];
   await new Promise((resolve) => {
     const began = performance.now();
@@ -34,7 +42,6 @@ MEASURE = """async ({ play }) => {
     const tick = () => {
       const now = performance.now();
       stage.show(evaluate(play, (now - began) % play.length));
-      script.push(performance.now() - now);
       frames.push(now - last);
       last = now;
       if (now - began < Math.min(play.length, 9000)) requestAnimationFrame(tick);

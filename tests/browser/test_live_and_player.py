@@ -232,6 +232,13 @@ class Player(BrowserCase):
             self.assertEqual([transform[:6], opacity], expected)
             self.assertEqual(page.evaluate("player.stage.play.length"), edition.length_ms)
 
+    def test_what_comes_next_is_built_before_it_comes(self):
+        leaf = {"id": "two", "transition": {"type": "leaf", "duration": 500}, "hold": 9000}
+        row = self.keep({"slides": [{"id": "one", "hold": 60_000, "objects": []}, leaf]})
+        page = self.watch(publish(row, False))
+        self.until("player.stage.layers.get('two')?.nodes.size === 0 && player.stage.layers.has('two#1')")
+        self.assertEqual(page.evaluate("document.querySelector('#stage [data-slide=two]').style.visibility"), "hidden")
+
     def test_or_begins_again(self):
         self.watch(
             self.published(

@@ -21,6 +21,7 @@ class Player {
   constructor() {
     document.querySelector(".whole-stage").style.setProperty("--stage-ratio", play.width / play.height);
     this.stage = new Stage(document.getElementById("stage"), play);
+    this.stage.looksAhead = true;
     this.sound = new Sound(play, this.stage, () => this.askForGesture());
     this.playhead = new Playhead({ end: () => play.length, moved: (time) => this.draw(time), ended: () => this.atEnd() });
     followLinks(this.stage.root, { next: () => this.toNextCue(), slide: (id) => this.toSlideOf(id) });

@@ -10,6 +10,7 @@ import { Stage } from "../site/play/stage.js";
 const { play } = pageData("page");
 play.slides = asWished(play.slides);
 const stage = new Stage(document.getElementById("stage"), play);
+stage.looksAhead = true;
 const sound = new LiveSound(play, stage, () => askForSound());
 const channel = new BroadcastChannel(`ritornel/${location.pathname.split("/")[2]}`);
 document.querySelector(".whole-stage").style.setProperty("--stage-ratio", play.width / play.height);

@@ -14,6 +14,8 @@ export class Stage {
     this.play = play;
     this.layers = new Map();
     this.withheld = null; // an object that is left out of the picture
+    this.looksAhead = false; // whether what comes next is built while there is time
+    this.ahead = { slide: null, names: new Set(), tasks: [] };
     root.classList.add("stage");
     this.plane = root.appendChild(document.createElement("div"));
     this.plane.className = "stage-plane";
@@ -55,10 +57,40 @@ export class Stage {
     });
     for (const [name, layer] of this.layers) {
       if (named.has(name)) continue;
-      if (layer.copy) this.drop(name, layer);
+      if (layer.copy && !(this.looksAhead && this.ahead.names.has(name))) this.drop(name, layer);
       else set(layer.element, "visibility", "hidden");
     }
+    if (this.looksAhead && frame.layers.length) this.lookAhead(Math.max(...frame.layers.map((layer) => layer.slide)));
     this.trim(named);
+  }
+
+  /** Builds the layers of the next transition, a few objects whenever there is time, so that it begins without a stop. */
+  lookAhead(index) {
+    const { order, slides } = this.play;
+    const next = order.findIndex(([, , length], n) => n > index && length > 0);
+    const slide = slides[order[next]?.[0]];
+    if (!slide || this.ahead.slide === slide) return;
+    const pieces = (of) => slide.score.transition.pieces?.filter((piece) => piece.of === of).length ?? 0;
+    const copies = Math.max(1, pieces("new"), pieces("old"));
+    const tasks = [order[next][0], order[index]?.[0]].flatMap((id) => (slides[id] ? Array.from({ length: copies }, (_, copy) => ({ id, copy })) : []));
+    this.ahead = { slide, tasks, names: new Set(tasks.map(({ id, copy }) => nameOf(id, copy))) };
+    whenIdle((deadline) => this.buildAhead(slide, deadline));
+  }
+
+  buildAhead(slide, deadline) {
+    const { tasks } = this.ahead;
+    if (this.ahead.slide !== slide || !this.looksAhead) return;
+    while (tasks.length && deadline.timeRemaining() > LEAST_IDLE_MS) {
+      const [{ id, copy }] = tasks;
+      const layer = this.layers.get(nameOf(id, copy)) ?? this.newLayer(id, copy);
+      const missing = this.play.slides[id]?.nodes.find((node) => !layer.made.has(nameOfNode(node)));
+      if (missing) this.make(layer, missing);
+      else {
+        this.layer(id, copy);
+        tasks.shift();
+      }
+    }
+    if (tasks.length) whenIdle((later) => this.buildAhead(slide, later));
   }
 
   /** Shows in a second layer of a slide what its films show. */
@@ -83,19 +115,32 @@ export class Stage {
     const slide = id === NO_SLIDE ? BLACK_SLIDE : this.play.slides[id];
     let layer = this.layers.get(nameOf(id, copy));
     if (layer?.slide === slide) return layer;
-    if (!layer) {
-      const element = document.createElement("div");
-      element.className = "stage-layer";
-      if (copy) element.dataset.copyOf = id;
-      else element.dataset.slide = id;
-      layer = { element, copy, nodes: new Map(), made: new Map() };
-      this.plane.append(element);
-      layer.cover = new Cover(element, this.play.width, this.play.height);
-      this.layers.set(nameOf(id, copy), layer);
-    }
+    layer ??= this.newLayer(id, copy);
     layer.slide = slide;
     this.bringUpToDate(layer, slide.nodes);
     return layer;
+  }
+
+  /** A layer with nothing in it, and not seen yet. */
+  newLayer(id, copy) {
+    const element = document.createElement("div");
+    element.className = "stage-layer";
+    if (copy) element.dataset.copyOf = id;
+    else element.dataset.slide = id;
+    set(element, "visibility", "hidden");
+    const layer = { element, copy, nodes: new Map(), made: new Map(), cover: new Cover(element, this.play.width, this.play.height) };
+    this.plane.append(element);
+    this.layers.set(nameOf(id, copy), layer);
+    return layer;
+  }
+
+  /** Builds a node in a layer. */
+  make(layer, node, text = JSON.stringify(node)) {
+    const entry = { ...build(node, this.play.assets, layer.copy ? "copy" : ""), node, text };
+    announceLinks(entry.element);
+    layer.made.set(nameOfNode(node), entry);
+    layer.element.append(entry.element);
+    return entry;
   }
 
   bringUpToDate(layer, nodes) {
@@ -103,7 +148,7 @@ export class Stage {
     layer.nodes = new Map();
     let placed = null;
     for (const node of nodes) {
-      const name = node.object || node.key;
+      const name = nameOfNode(node);
       let entry = layer.made.get(name);
       const text = entry?.node === node ? entry.text : JSON.stringify(node);
       if (entry && entry.text !== text && isSameButPlaced(entry.node, node)) {
@@ -113,8 +158,7 @@ export class Stage {
         entry = { ...entry, node, text };
       } else if (entry?.text !== text) {
         entry?.element.remove();
-        entry = { ...build(node, this.play.assets, layer.copy ? "copy" : ""), node, text };
-        announceLinks(entry.element);
+        entry = this.make(layer, node, text);
       }
       const spot = placed ? placed.nextSibling : layer.element.firstChild;
       if (spot !== entry.element) layer.element.insertBefore(entry.element, spot);
@@ -146,7 +190,7 @@ export class Stage {
   trim(named) {
     if (this.layers.size <= 6) return;
     for (const [name, layer] of this.layers) {
-      if (!named.has(name) && this.layers.size > 4) this.drop(name, layer);
+      if (!named.has(name) && !this.ahead.names.has(name) && this.layers.size > 4) this.drop(name, layer);
     }
   }
 
@@ -158,10 +202,16 @@ export class Stage {
   }
 }
 
+const LEAST_IDLE_MS = 2; // building one object is to fit into what is left of a frame
+const whenIdle = window.requestIdleCallback ?? ((run) => setTimeout(() => run({ timeRemaining: () => 2 * LEAST_IDLE_MS }), 30));
 const HIDDEN = { visible: 0 };
 const STANDS = [1, 0, 0, 0, 1, 0, 0, 0, 1];
 const NO_SLIDE = ""; // the black before the first slide
 const BLACK_SLIDE = { background: "#000000", nodes: [] };
+
+function nameOfNode(node) {
+  return node.object || node.key;
+}
 
 function nameOf(id, copy) {
   return copy ? `${id}#${copy}` : id;
