@@ -26,6 +26,7 @@ from ritornel.core.model.memory import Memory
 from ritornel.core.model.patch import patch_to, patched
 from ritornel.core.model.show import Guide, OwnEffect
 from ritornel.core.model.stored import stored_slide
+from ritornel.core.model.style import Style
 from ritornel.core.model.uses import assets_used
 from ritornel.core.model.writing import encoded, plain
 from ritornel.core.score import compile, findings
@@ -125,6 +126,8 @@ def _read(row: Show) -> CoreShow:
         pace=_tolerantly(row.pace, Pace) or Pace(),
         guides=_tolerantly(row.guides, tuple[Guide, ...]) or (),
         effects=_tolerantly(row.effects, tuple[OwnEffect, ...]) or (),
+        style=row.style,
+        styles=_tolerantly(row.styles, tuple[Style, ...]) or (),
         chapters=tuple(c for c in chapters if c.first in there),
         slides=slides,
         beds=tuple(bed for b in row.beds.all() if (bed := _tolerantly(b.document, CoreBed)) is not None),
@@ -358,8 +361,8 @@ def _changes(before: CoreShow, after: CoreShow) -> _Changes:
 
 
 def _write(row: Show, before: CoreShow, after: CoreShow, changes: _Changes) -> None:
-    row.title, row.target_ms = after.title, after.target_ms
-    for name in ("pace", "guides", "effects"):
+    row.title, row.target_ms, row.style = after.title, after.target_ms, after.style
+    for name in ("pace", "guides", "effects", "styles"):
         setattr(row, name, plain(getattr(after, name)))
     row.slides.filter(key__in=changes.gone).delete()
     for key, place, document in changes.changed:

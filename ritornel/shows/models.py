@@ -19,6 +19,8 @@ class Show(models.Model):
     pace = models.JSONField(default=dict)
     guides = models.JSONField(default=list)
     effects = models.JSONField(default=list)
+    style = models.CharField(max_length=300, blank=True, default="")
+    styles = models.JSONField(default=list)
     revision = models.PositiveIntegerField(default=0)
     history_place = models.PositiveIntegerField(default=0)
     made_at = models.DateTimeField(auto_now_add=True)

@@ -18,6 +18,7 @@ from ritornel.core.model import Bed, Chapter, Object, Pace, Show, Slide, Step, l
 from ritornel.core.model.lineage import with_lineages
 from ritornel.core.model.reading import BadDocument, check_show, convert
 from ritornel.core.model.show import Guide, OwnEffect
+from ritornel.core.model.style import Style
 from ritornel.core.model.writing import plain
 from ritornel.core.score import compile, findings
 
@@ -58,6 +59,7 @@ def apply(show: Show, command: Command) -> Show:
             ("pace", Pace),
             ("guides", tuple[Guide, ...]),
             ("effects", tuple[OwnEffect, ...]),
+            ("styles", tuple[Style, ...]),
             ("chapters", tuple[Chapter, ...]),
             ("beds", tuple[Bed, ...]),
         ):

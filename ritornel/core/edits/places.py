@@ -15,7 +15,7 @@ from ritornel.core.model.writing import plain
 
 Place = tuple[str, ...]
 
-_HEAD = ("title", "width", "height", "target_ms", "guides", "effects")
+_HEAD = ("title", "width", "height", "target_ms", "guides", "effects", "style", "styles")
 _THINGS = ("objects", "running_order")
 
 

@@ -7,24 +7,36 @@ from typing import Any, Literal
 from msgspec.structs import replace
 
 from ritornel.core.edits.command import BadEdit, Command, Ids, NewIds, asset_ids, slide_ids, slide_of, with_values
+from ritornel.core.edits.styles import new_slide
 from ritornel.core.linecheck.unknown_effects import transition_complaints
 from ritornel.core.model import Asset, Chapter, Picture, Show, Slide, Transition
 from ritornel.core.model.links import without_links_to
 from ritornel.core.model.reading import convert
+from ritornel.core.styles import style_of
+from ritornel.core.styles.kinds import KINDS, kind_after
 from ritornel.core.text.naming import object_name
 
 
 class AddSlide(Command, frozen=True, kw_only=True):
-    """Add an empty slide after another (or at the end), with that slide's ground."""
+    """Add an empty slide after another (or at the end): of a ``kind`` of the show's style, or with that slide's ground.
+
+    Left out, its kind is found from where it stands.
+    """
 
     after: str | None = None
+    kind: str = ""
     ids: NewIds = []
 
     def apply(self, show: Show) -> Show:
         """Return the show with the new slide."""
         place = _place_after(show, self.after)
         like = show.slides[place - 1] if place else None
-        slide = Slide(id=slide_ids(show, 1, self.ids)[0])
+        slide_id = slide_ids(show, 1, self.ids)[0]
+        if self.kind and self.kind not in KINDS:
+            raise BadEdit(f"a slide is {', '.join(kind.label for kind in KINDS.values())}")
+        if style_of(show) is not None:
+            return _inserted(show, place, [new_slide(show, slide_id, self.kind or kind_after(show.slides, place))])
+        slide = Slide(id=slide_id)
         if like is not None:
             slide = replace(slide, background=like.background, ground=like.ground, transition=like.transition)
         return _inserted(show, place, [slide])

@@ -12,6 +12,7 @@ from ritornel.core.model.pace import Pace
 from ritornel.core.model.paint import Gradient, Shadow, Stop
 from ritornel.core.model.show import Bed, Chapter, OwnEffect, Show
 from ritornel.core.model.slide import Narration, Part, Slide, Spot, Step, Transition
+from ritornel.core.model.style import Look, Ornament, Placing, Slot, Style
 from ritornel.core.model.take import Instant, Take
 from ritornel.core.model.text import Paragraph, Run
 
@@ -25,22 +26,27 @@ __all__ = [
     "Ground",
     "Instant",
     "Line",
+    "Look",
     "Narration",
     "Object",
+    "Ornament",
     "OwnEffect",
     "Pace",
     "Paragraph",
     "Part",
     "Picture",
+    "Placing",
     "Run",
     "Shadow",
     "Shape",
     "Show",
     "Slide",
+    "Slot",
     "Sound",
     "Spot",
     "Step",
     "Stop",
+    "Style",
     "Take",
     "Text",
     "Tone",

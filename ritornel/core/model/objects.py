@@ -34,6 +34,8 @@ class Placed(Struct, frozen=True, kw_only=True, omit_defaults=True, tag_field="k
     alt: Annotated[str, Meta(max_length=2000)] = ""
     link: Link = ""
     group: Annotated[str, Meta(max_length=80)] = ""
+    role: Annotated[str, Meta(max_length=80)] = ""
+    own: Annotated[tuple[Name, ...], Meta(max_length=40)] = ()
     locked: bool = False
     hidden: bool = False
     shadow: Shadow | None = None

@@ -8,9 +8,10 @@ from msgspec.structs import asdict, replace
 from ritornel.core.model.reading import convert
 from ritornel.core.model.show import Bed, Chapter, Guide, OwnEffect, Show
 from ritornel.core.model.stored import stored_slide
+from ritornel.core.model.style import Style
 from ritornel.core.model.writing import document_of, plain
 
-_WHOLE = ("title", "width", "height", "target_ms", "pace", "guides", "effects")
+_WHOLE = ("title", "width", "height", "target_ms", "pace", "guides", "effects", "style", "styles")
 
 
 def patch_to(start: Show, end: Show) -> dict[str, Any]:
@@ -47,7 +48,8 @@ def patched(show: Show, patch: Mapping[str, Any]) -> Show:
         pace = convert(head.pop("pace"), type(show.pace))
         guides = convert(head.pop("guides", plain(show.guides)), tuple[Guide, ...])
         effects = convert(head.pop("effects", plain(show.effects)), tuple[OwnEffect, ...])
-        show = replace(show, pace=pace, guides=guides, effects=effects, **head)
+        styles = convert(head.pop("styles", plain(show.styles)), tuple[Style, ...])
+        show = replace(show, pace=pace, guides=guides, effects=effects, styles=styles, **head)
     if "chapters" in patch:
         show = replace(show, chapters=tuple(convert(c, Chapter) for c in patch["chapters"]))
     if "beds" in patch:

@@ -8,6 +8,7 @@ from ritornel.core.model import limits
 from ritornel.core.model.asset import Asset
 from ritornel.core.model.pace import Pace
 from ritornel.core.model.slide import Slide, Step
+from ritornel.core.model.style import Style
 from ritornel.core.model.units import Decibels, Id, Ms, Name, Position
 
 
@@ -47,7 +48,10 @@ class OwnEffect(Struct, frozen=True, kw_only=True, omit_defaults=True, gc=False)
 
 
 class Show(Struct, frozen=True, kw_only=True, omit_defaults=True, weakref=True):
-    """One presentation. The stage is ``width`` x ``height`` stage units; ``target`` the length aimed at, in ms."""
+    """One presentation. The stage is ``width`` x ``height`` stage units; ``target`` the length aimed at, in ms.
+
+    ``style`` names the house style that it is set in: one of its own ``styles``, or one that ships (``core.styles``).
+    """
 
     id: Id = "show"
     title: Name = ""
@@ -59,5 +63,7 @@ class Show(Struct, frozen=True, kw_only=True, omit_defaults=True, weakref=True):
     chapters: Annotated[tuple[Chapter, ...], Meta(max_length=limits.CHAPTERS)] = ()
     slides: Annotated[tuple[Slide, ...], Meta(max_length=limits.SLIDES)] = ()
     beds: Annotated[tuple[Bed, ...], Meta(max_length=limits.BEDS)] = ()
+    style: Name = ""
+    styles: Annotated[tuple[Style, ...], Meta(max_length=limits.OWN_STYLES)] = ()
     effects: Annotated[tuple[OwnEffect, ...], Meta(max_length=limits.OWN_EFFECTS)] = ()
     assets: Annotated[tuple[Asset, ...], Meta(max_length=limits.ASSETS)] = ()

@@ -152,12 +152,13 @@ class Slide(Struct, frozen=True, kw_only=True, omit_defaults=True, weakref=True)
     """One picture of the show.
 
     ``script`` is what is said, with cue marks as ``[1]``; ``waits`` the waits set by hand, by cue number;
-    ``hold`` the hold set by hand; ``length`` a fixed length; all in ms. ``unreadable`` is the document of a slide that
-    could not be read, kept as it came, so that nothing is lost.
+    ``hold`` the hold set by hand; ``length`` a fixed length; all in ms. ``kind`` is its kind in the show's house style.
+    ``unreadable`` is the document of a slide that could not be read, kept as it came, so that nothing is lost.
     """
 
     id: Id
     title: Name = ""
+    kind: Name = ""
     background: Colour = "#fffdf7"
     ground: Ground | None = None
     transition: Transition = Transition(type="cut")

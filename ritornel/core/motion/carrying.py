@@ -19,7 +19,7 @@ _PAINT = frozenset({"fill", "line", "colour"})
 """Colours in which objects are painted: one that lies over the other, and comes, blends with it."""
 
 _PLACE = frozenset({"x", "y", "width", "height", "rotation", "opacity"})
-_MOVED = _PLACE | {"id", "lineage", "name", "alt", "group", "locked", "hidden", "link"}
+_MOVED = _PLACE | {"id", "lineage", "name", "alt", "group", "role", "own", "locked", "hidden", "link"}
 """In these, one object may differ from another and be moved to be the other."""
 
 

@@ -1,0 +1,98 @@
+"""House styles as data: what a show's texts look like by their role, and where they stand on each kind of slide.
+
+Colours are names in the style's palette. Places are in stage units of a stage of 1280 x 720; on another stage they are
+stretched with it.
+"""
+
+from typing import Annotated, Literal
+
+from msgspec import Meta, Struct
+
+from ritornel.core.model.framing import Mask
+from ritornel.core.model.slide import Transition
+from ritornel.core.model.text import Align, FamilyName, Size, Sizes, Weight
+from ritornel.core.model.units import Colour, Id, Length, Name, Position, Share
+
+STAGE = (1280, 720)
+"""The stage on which styles are drawn."""
+
+Tint = Annotated[str, Meta(min_length=1, max_length=40)]
+"""The name of a colour in a style's palette."""
+
+
+class Look(Struct, frozen=True, kw_only=True, omit_defaults=True, gc=False):
+    """How a role's words are set; see ``Text``."""
+
+    font: FamilyName = "plex-sans"
+    weight: Weight = 400
+    italic: bool = False
+    size: Size = 32
+    colour: Tint = "ink"
+    line_height: Annotated[float, Meta(ge=0.5, le=5)] = 1.25
+    gap: Sizes = 0.35
+
+
+class Slot(Struct, frozen=True, kw_only=True, omit_defaults=True, gc=False):
+    """A place for an object of a role.
+
+    A picture is seen in the form of ``mask``; a ``colour`` other than ``ink`` takes the place of the look's.
+    """
+
+    role: Name
+    x: Position
+    y: Position
+    width: Length
+    height: Length
+    align: Align = "left"
+    valign: Literal["top", "middle", "bottom"] = "top"
+    colour: Tint = "ink"
+    mask: Mask = "rectangle"
+    fit: Literal["whole", "fill"] = "fill"
+
+
+class Ornament(Struct, frozen=True, kw_only=True, omit_defaults=True, gc=False):
+    """A form that the style itself puts on a slide, behind everything."""
+
+    form: Mask = "rectangle"
+    x: Position
+    y: Position
+    width: Length
+    height: Length
+    colour: Tint = "accent"
+    opacity: Share = 1.0
+    line: bool = False
+    line_width: Annotated[float, Meta(ge=0, le=400)] = 2
+    corner_radius: Annotated[float, Meta(ge=0, le=2000)] = 0
+    corners: Annotated[int, Meta(ge=3, le=60)] = 5
+    rotation: Annotated[float, Meta(ge=-360, le=360)] = 0
+
+
+class Placing(Struct, frozen=True, kw_only=True, omit_defaults=True, gc=False):
+    """A kind of slide: its ground (going over to ``below`` at the foot, if that is given), its places, its ornaments.
+
+    ``inks`` are colours that stand for others on this ground: ``ink`` is the paper's colour on a dark one.
+    """
+
+    ground: Tint = "ground"
+    below: Name = ""
+    slots: Annotated[tuple[Slot, ...], Meta(max_length=40)] = ()
+    ornaments: Annotated[tuple[Ornament, ...], Meta(max_length=40)] = ()
+    inks: Annotated[dict[Tint, Tint], Meta(max_length=40)] = {}
+
+
+class Style(Struct, frozen=True, kw_only=True, omit_defaults=True, gc=False):
+    """A house style. ``looks`` are by role, ``placings`` by kind of slide.
+
+    A new slide comes in by its ``transition``, what is built by its ``effect`` and ``easing``, in ``duration`` ms.
+    """
+
+    name: Id
+    label: Name = ""
+    voice: Name = ""
+    palette: Annotated[dict[Tint, Colour], Meta(max_length=40)] = {}
+    looks: Annotated[dict[Name, Look], Meta(max_length=40)] = {}
+    placings: Annotated[dict[Name, Placing], Meta(max_length=40)] = {}
+    transition: Transition = Transition()
+    effect: Name = "fade"
+    easing: Name = ""
+    duration: Annotated[int, Meta(ge=0, le=60_000)] = 600
