@@ -35,7 +35,8 @@ class Look(Struct, frozen=True, kw_only=True, omit_defaults=True, gc=False):
 class Slot(Struct, frozen=True, kw_only=True, omit_defaults=True, gc=False):
     """A place for an object of a role.
 
-    A picture is seen in the form of ``mask``; a ``colour`` other than ``ink`` takes the place of the look's.
+    A picture is seen in the form of ``mask``; a ``colour`` other than ``ink`` takes the place of the look's. Words are
+    ``scale`` times as large as their look.
     """
 
     role: Name
@@ -46,6 +47,7 @@ class Slot(Struct, frozen=True, kw_only=True, omit_defaults=True, gc=False):
     align: Align = "left"
     valign: Literal["top", "middle", "bottom"] = "top"
     colour: Tint = "ink"
+    scale: Annotated[float, Meta(gt=0, le=20)] = 1.0
     mask: Mask = "rectangle"
     fit: Literal["whole", "fill"] = "fill"
 

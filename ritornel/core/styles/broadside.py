@@ -28,11 +28,11 @@ STYLE = Style(
     },
     placings={
         "opening": placing(
-            words("title", 48, 84, 1184, 390, valign="middle"), words("subtitle", 72, 560, 1136, 80, "centre", valign="middle", colour="paper"),
+            words("title", 48, 84, 1184, 390, valign="middle", scale=2.0), words("subtitle", 72, 560, 1136, 80, "centre", valign="middle", colour="paper"),
             _HEAD, _THIN, block(0, 520, 1280, 200),
         ),
         "chapter": placing(
-            words("number", 48, 90, 420, 540, valign="middle"), words("title", 480, 90, 752, 540, valign="middle"), _HEAD, _THIN,
+            words("number", 48, 90, 420, 540, valign="middle"), words("title", 480, 90, 752, 540, valign="middle", scale=1.5), _HEAD, _THIN,
             rule(48, 670, 1184, 10),
         ),
         "statement": placing(words("statement", 48, 60, 1184, 600, valign="middle", colour="paper"), ground="accent"),
@@ -48,7 +48,7 @@ STYLE = Style(
         "figures": placing(words("title", 48, 76, 1184, 110), *in_row(240, 220, (48, 456, 864), 380, 110), _HEAD, _THIN, rule(434, 240, 2, 400), rule(842, 240, 2, 400)),
         "quotation": placing(words("quotation", 120, 110, 1040, 430, "centre", valign="middle"), words("source", 120, 590, 1040, 50, "centre"), _HEAD, _THIN, rule(48, 670, 1184, 10)),
         "closing": placing(
-            words("title", 48, 60, 1184, 330, valign="bottom", colour="paper"), words("subtitle", 52, 520, 1176, 120, valign="middle"),
+            words("title", 48, 60, 1184, 330, valign="bottom", colour="paper", scale=1.5), words("subtitle", 52, 520, 1176, 120, valign="middle"),
             block(0, 0, 1280, 440),
         ),
         "blank": placing(_HEAD, _THIN),

@@ -115,7 +115,7 @@ def redressed(
             if old is None:
                 taken = {name: value for name, value in gets.items() if name not in _PLACE}
             else:
-                own = _own(thing, had, _full_size(thing, old, stage))
+                own = _own(thing, had, _full_size(thing, old, was.get(thing.id), stage))
                 taken = {name: value for name, value in gets.items() if name in had and name not in own}
                 taken["own"] = tuple(sorted(own))
             thing = _tinted(replace(thing, **taken), tints)
@@ -138,7 +138,7 @@ def by_hand(slide: Slide, style: Style, stage: Size) -> list[ByHand]:
         if not thing.role or thing.role == ORNAMENT:
             continue
         gets = wanted(thing, style, placing, slots.get(thing.id), stage)
-        own = _own(thing, gets, _full_size(thing, style, stage))
+        own = _own(thing, gets, _full_size(thing, style, slots.get(thing.id), stage))
         if own:
             found.append(ByHand(thing.id, tuple(sorted(own))))
     return found
@@ -162,7 +162,7 @@ def settled(slide: Slide, style: Style, stage: Size) -> Slide:
     def own(thing: Object) -> tuple[str, ...]:
         bare = replace(thing, own=())
         gets = wanted(bare, style, placing, slots.get(thing.id), stage)
-        return tuple(sorted(_own(bare, gets, _full_size(bare, style, stage))))
+        return tuple(sorted(_own(bare, gets, _full_size(bare, style, slots.get(thing.id), stage))))
 
     return replace(slide, objects=tuple(replace(o, own=own(o)) if o.own else o for o in slide.objects))
 
@@ -197,7 +197,7 @@ def _words(look: Look, style: Style, placing: Placing, slot: Slot | None, stage:
         "font": look.font,
         "weight": look.weight,
         "italic": look.italic,
-        "size": tenths(look.size * _scale(stage)),
+        "size": _size(look, slot, stage),
         "colour": _colour(tint, style, placing),
         "line_height": look.line_height,
         "gap": look.gap,
@@ -224,10 +224,14 @@ def _followed(thing: Object, style: Style, placing: Placing, slot: Slot | None, 
     return replace(thing, **wanted(thing, style, placing, slot, stage), own=())
 
 
-def _full_size(thing: Object, style: Style, stage: Size) -> float | None:
+def _full_size(thing: Object, style: Style, slot: Slot | None, stage: Size) -> float | None:
     """Return the size that a text has in its style where it need not be smaller."""
     look = style.looks.get(thing.role)
-    return tenths(look.size * _scale(stage)) if isinstance(thing, Text) and look is not None else None
+    return _size(look, slot, stage) if isinstance(thing, Text) and look is not None else None
+
+
+def _size(look: Look, slot: Slot | None, stage: Size) -> float:
+    return tenths(look.size * (slot.scale if slot is not None else 1.0) * _scale(stage))
 
 
 def _ornament(ornament: Ornament, number: int, style: Style, placing: Placing, stage: Size) -> Shape:

@@ -28,10 +28,10 @@ STYLE = Style(
     },
     placings={
         "opening": placing(
-            words("title", 140, 190, 1000, 190, "centre", valign="bottom"), words("subtitle", 140, 430, 1000, 100, "centre"), *_FRAME, *_BOLTS,
+            words("title", 140, 190, 1000, 190, "centre", valign="bottom", scale=1.55), words("subtitle", 140, 430, 1000, 100, "centre"), *_FRAME, *_BOLTS,
             rule(490, 404, 300, 4, "accent"),
         ),
-        "chapter": placing(words("number", 140, 190, 1000, 80, "centre"), words("title", 140, 280, 1000, 240, "centre"), *_FRAME, *_BOLTS),
+        "chapter": placing(words("number", 140, 190, 1000, 80, "centre"), words("title", 140, 280, 1000, 240, "centre", scale=1.3), *_FRAME, *_BOLTS),
         "statement": placing(words("statement", 120, 90, 1040, 540, "centre", valign="middle"), *_FRAME, *_BOLTS),
         "list": placing(words("title", 110, 74, 1060, 84, "centre"), words("body", 250, 200, 780, 430, "centre", valign="middle"), *_FRAME, rule(490, 172, 300, 4, "accent")),
         "picture-and-text": placing(
@@ -44,7 +44,7 @@ STYLE = Style(
         "full-picture": placing(picture(62, 62, 1156, 530), words("caption", 110, 612, 1060, 56, "centre", valign="middle"), *_FRAME),
         "figures": placing(words("title", 110, 74, 1060, 84, "centre"), *in_row(210, 210, (100, 470, 840), 340, 110, align="centre"), *_FRAME, rule(490, 172, 300, 4, "accent")),
         "quotation": placing(words("quotation", 170, 110, 940, 400, "centre", valign="middle"), words("source", 170, 550, 940, 50, "centre"), *_FRAME, *_BOLTS),
-        "closing": placing(words("title", 140, 190, 1000, 180, "centre", valign="bottom"), words("subtitle", 140, 420, 1000, 180, "centre"), *_FRAME, *_BOLTS, rule(490, 394, 300, 4, "accent")),
+        "closing": placing(words("title", 140, 190, 1000, 180, "centre", valign="bottom", scale=1.3), words("subtitle", 140, 420, 1000, 180, "centre"), *_FRAME, *_BOLTS, rule(490, 394, 300, 4, "accent")),
         "blank": placing(*_FRAME),
     },
     transition=Transition(type="irisWipe", subtype="rectangle", duration_ms=800),

@@ -29,8 +29,8 @@ STYLE = Style(
         "source": Look(font="garamond", italic=True, size=32, colour="accent"),
     },
     placings={
-        "opening": placing(words("title", 300, 330, 900, 220, "right", valign="bottom"), words("subtitle", 300, 570, 900, 70, "right"), *_HAZE, below="deep"),
-        "chapter": placing(words("number", 80, 420, 200, 90), words("title", 80, 500, 1120, 160), *_HAZE, below="deep"),
+        "opening": placing(words("title", 300, 330, 900, 220, "right", valign="bottom", scale=1.75), words("subtitle", 300, 570, 900, 70, "right"), *_HAZE, below="deep"),
+        "chapter": placing(words("number", 80, 420, 200, 90), words("title", 80, 500, 1120, 160, scale=1.4), *_HAZE, below="deep"),
         "statement": placing(words("statement", 80, 150, 1120, 510, "right", valign="bottom"), *_HAZE, below="deep"),
         "list": placing(words("title", 700, 70, 500, 420, "right"), words("body", 80, 200, 620, 460, valign="bottom"), *_HAZE, below="deep"),
         "picture-and-text": placing(
@@ -42,7 +42,7 @@ STYLE = Style(
         "full-picture": placing(picture(0, 0, 1280, 600), words("caption", 80, 622, 1120, 70, "right", valign="middle"), below="deep"),
         "figures": placing(words("title", 80, 70, 1120, 100, "right"), *in_row(300, 220, (80, 460, 840), 340, 110), *_HAZE, below="deep"),
         "quotation": placing(words("quotation", 80, 90, 980, 450, valign="bottom"), words("source", 80, 570, 980, 60), *_HAZE, below="deep"),
-        "closing": placing(words("title", 300, 240, 900, 220, "right", valign="bottom"), words("subtitle", 300, 480, 900, 150, "right"), *_HAZE, below="deep"),
+        "closing": placing(words("title", 300, 240, 900, 220, "right", valign="bottom", scale=1.5), words("subtitle", 300, 480, 900, 150, "right"), *_HAZE, below="deep"),
         "blank": placing(*_HAZE, below="deep"),
     },
     transition=Transition(type="blur-through", duration_ms=1200),

@@ -34,10 +34,10 @@ STYLE = Style(
     },
     placings={
         "opening": placing(
-            words("title", 180, 210, 920, 190, "centre", valign="bottom"), words("subtitle", 180, 440, 920, 90, "centre"),
+            words("title", 180, 210, 920, 190, "centre", valign="bottom", scale=1.5), words("subtitle", 180, 440, 920, 90, "centre"),
             block(120, 120, 1040, 480, "panel", rotation=-1), _strip(555, 98, -3), _line(430, 418, 420), below="deep",
         ),
-        "chapter": placing(words("number", 150, 240, 200, 120), words("title", 330, 240, 830, 200), _line(330, 452, 520), below="deep"),
+        "chapter": placing(words("number", 150, 240, 200, 120), words("title", 330, 240, 830, 200, scale=1.3), _line(330, 452, 520), below="deep"),
         "statement": placing(words("statement", 110, 70, 1060, 570, "centre", valign="middle"), below="deep"),
         "list": placing(words("title", 110, 60, 1060, 100), words("body", 150, 190, 1020, 470), _line(110, 162, 420), below="deep"),
         "picture-and-text": placing(
@@ -51,7 +51,7 @@ STYLE = Style(
         "full-picture": placing(picture(90, 56, 1100, 530), words("caption", 110, 622, 1060, 70, "centre"), block(68, 36, 1144, 572, "panel", rotation=0.6), _strip(150, 20, -4), _strip(960, 20, 5), below="deep"),
         "figures": placing(words("title", 110, 60, 1060, 100), *in_row(220, 190, (100, 470, 840), 340, 150, align="centre"), outline(105, 214, 330, 210, "second", form="ellipse", line_width=3, opacity=0.6, rotation=-3), below="deep"),
         "quotation": placing(words("quotation", 150, 100, 980, 400, "centre", valign="middle"), words("source", 150, 540, 980, 70, "centre"), block(100, 70, 1080, 580, "panel", rotation=0.7), _strip(555, 52, 3), below="deep"),
-        "closing": placing(words("title", 150, 210, 980, 180, "centre", valign="bottom"), words("subtitle", 150, 420, 980, 200, "centre"), _line(420, 402, 440), below="deep"),
+        "closing": placing(words("title", 150, 210, 980, 180, "centre", valign="bottom", scale=1.4), words("subtitle", 150, 420, 980, 200, "centre"), _line(420, 402, 440), below="deep"),
         "blank": placing(below="deep"),
     },
     transition=Transition(type="leaf", duration_ms=1100),

@@ -29,9 +29,9 @@ STYLE = Style(
     },
     placings={
         "opening": placing(
-            words("title", 80, 80, 740, 320, valign="middle"), words("subtitle", 80, 560, 1000, 100, colour="paper"), _SUN, _GROUND, *_TEETH,
+            words("title", 80, 80, 740, 320, valign="middle", scale=1.4), words("subtitle", 80, 560, 1000, 100, colour="paper"), _SUN, _GROUND, *_TEETH,
         ),
-        "chapter": placing(words("number", 80, 120, 300, 80), words("title", 80, 210, 760, 200), _SUN, _GROUND, *_TEETH),
+        "chapter": placing(words("number", 80, 120, 300, 80), words("title", 80, 210, 760, 200, scale=1.15), _SUN, _GROUND, *_TEETH),
         "statement": placing(words("statement", 80, 60, 1120, 600, valign="middle", colour="paper"), block(930, -150, 500, 500, "second", form="ellipse"), ground="accent"),
         "list": placing(words("title", 80, 60, 1120, 90), words("body", 80, 200, 1000, 380), block(0, 630, 1280, 90), block(1110, 540, 130, 130, "second", form="ellipse")),
         "picture-and-text": placing(
@@ -43,7 +43,7 @@ STYLE = Style(
         "full-picture": placing(picture(0, 0, 1280, 630), words("caption", 80, 644, 1120, 60, valign="middle"), block(0, 630, 1280, 90)),
         "figures": placing(words("title", 80, 60, 1120, 90), *in_row(190, 230, (80, 470, 860), 340, 110), block(0, 630, 1280, 90)),
         "quotation": placing(words("quotation", 120, 110, 980, 400, valign="middle"), words("source", 120, 560, 980, 50), block(1010, 500, 420, 420, "second", form="ellipse", opacity=0.9), ground="accent"),
-        "closing": placing(words("title", 80, 130, 740, 260, valign="bottom"), words("subtitle", 80, 540, 1000, 130, colour="paper"), _SUN, _GROUND, *_TEETH),
+        "closing": placing(words("title", 80, 130, 740, 260, valign="bottom", scale=1.2), words("subtitle", 80, 540, 1000, 130, colour="paper"), _SUN, _GROUND, *_TEETH),
         "blank": placing(block(0, 630, 1280, 90)),
     },
     transition=Transition(type="ellipseWipe", subtype="circle", duration_ms=900),

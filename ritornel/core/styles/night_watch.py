@@ -27,8 +27,8 @@ STYLE = Style(
         "source": Look(font="plex-sans", size=24, colour="accent"),
     },
     placings={
-        "opening": placing(words("title", 88, 400, 900, 150, valign="bottom"), words("subtitle", 90, 632, 900, 48), _SEA, **_NIGHT),
-        "chapter": placing(words("number", 88, 438, 300, 48), words("title", 88, 490, 1000, 110, valign="bottom"), _SEA, **_NIGHT),
+        "opening": placing(words("title", 88, 400, 900, 150, valign="bottom", scale=1.6), words("subtitle", 90, 632, 900, 48), _SEA, **_NIGHT),
+        "chapter": placing(words("number", 88, 438, 300, 48), words("title", 88, 490, 1000, 110, valign="bottom", scale=1.3), _SEA, **_NIGHT),
         "statement": placing(words("statement", 88, 170, 1000, 420, valign="bottom"), _SEA, **_NIGHT),
         "list": placing(words("title", 88, 72, 1080, 80), words("body", 88, 186, 1000, 400), _SEA, **_NIGHT),
         "picture-and-text": placing(
@@ -37,7 +37,7 @@ STYLE = Style(
         "two-columns": placing(
             words("title", 88, 72, 1080, 80), words("body", 88, 186, 500, 400), words("body", 668, 186, 520, 400), _SEA, **_NIGHT
         ),
-        "full-picture": placing(picture(0, 0, 1280, 720), words("caption", 88, 640, 1100, 44, colour="ink"), **_NIGHT),
+        "full-picture": placing(picture(0, 0, 1280, 612), words("caption", 88, 636, 1100, 48, colour="ink"), **_NIGHT),
         "figures": placing(
             words("title", 88, 72, 1080, 80), *in_row(250, 230, (88, 478, 868), 340, 96), _SEA, **_NIGHT
         ),
@@ -45,7 +45,7 @@ STYLE = Style(
             words("quotation", 150, 150, 940, 370, valign="bottom"), words("source", 150, 546, 900, 40), _SEA, **_NIGHT
         ),
         "closing": placing(
-            words("title", 88, 250, 1000, 130, valign="bottom"), words("subtitle", 90, 398, 900, 120), _SEA,
+            words("title", 88, 250, 1000, 130, valign="bottom", scale=1.3), words("subtitle", 90, 398, 900, 120), _SEA,
             block(1040, 590, 44, 44, "accent", form="ellipse"), **_NIGHT,
         ),
         "blank": placing(_SEA, **_NIGHT),

@@ -32,10 +32,10 @@ STYLE = Style(
     },
     placings={
         "opening": placing(
-            words("title", 140, 210, 1000, 180, "centre", valign="bottom"), words("subtitle", 140, 424, 1000, 80, "centre"), *_BORDER,
+            words("title", 140, 210, 1000, 180, "centre", valign="bottom", scale=1.7), words("subtitle", 140, 424, 1000, 80, "centre"), *_BORDER,
             rule(540, 406, 200, 1.5, "accent"), below="deep",
         ),
-        "chapter": placing(words("number", 140, 230, 1000, 56, "centre"), words("title", 140, 296, 1000, 180, "centre"), *_BORDER, *_COMPASS, below="deep"),
+        "chapter": placing(words("number", 140, 230, 1000, 56, "centre"), words("title", 140, 296, 1000, 180, "centre", scale=1.3), *_BORDER, *_COMPASS, below="deep"),
         "statement": placing(words("statement", 130, 110, 1020, 480, "centre", valign="middle"), *_BORDER, below="deep"),
         "list": placing(words("title", 90, 80, 1100, 76), words("body", 90, 186, 860, 460), *_BORDER, *_COMPASS, rule(90, 162, 260, 1.5, "accent"), below="deep"),
         "picture-and-text": placing(
@@ -49,7 +49,7 @@ STYLE = Style(
         "full-picture": placing(picture(48, 48, 1184, 556), words("caption", 90, 624, 1100, 44, "centre"), *_BORDER, below="deep"),
         "figures": placing(words("title", 90, 80, 1100, 76, "centre"), *in_row(220, 200, (90, 470, 850), 340, 110, align="centre"), *_BORDER, below="deep"),
         "quotation": placing(words("quotation", 190, 130, 900, 380, "centre", valign="middle"), words("source", 190, 540, 900, 44, "centre"), *_BORDER, below="deep"),
-        "closing": placing(words("title", 140, 250, 800, 150, valign="bottom"), words("subtitle", 142, 420, 780, 180), *_BORDER, *_COMPASS, below="deep"),
+        "closing": placing(words("title", 140, 250, 800, 150, valign="bottom", scale=1.3), words("subtitle", 142, 420, 780, 180), *_BORDER, *_COMPASS, below="deep"),
         "blank": placing(*_BORDER, below="deep"),
     },
     transition=Transition(type="barnDoorWipe", subtype="vertical", duration_ms=1000, softness=0.2),

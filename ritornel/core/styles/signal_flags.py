@@ -25,11 +25,11 @@ STYLE = Style(
     },
     placings={
         "opening": placing(
-            words("title", 96, 330, 640, 240, valign="bottom"), words("subtitle", 96, 590, 640, 80),
+            words("title", 96, 330, 640, 240, valign="bottom", scale=1.5), words("subtitle", 96, 590, 640, 80),
             block(790, 0, 490, 720, "second"), block(910, 235, 250, 250, "ground", form="ellipse"), ground="yellow",
         ),
         "chapter": placing(
-            words("number", 96, 60, 400, 260), words("title", 96, 420, 1088, 220, colour="paper"), block(0, 0, 1280, 360, "second"),
+            words("number", 96, 60, 400, 260), words("title", 96, 420, 1088, 220, colour="paper", scale=1.4), block(0, 0, 1280, 360, "second"),
             ground="accent",
         ),
         "statement": placing(words("statement", 110, 90, 1060, 540, valign="middle"), ground="yellow"),
@@ -43,7 +43,7 @@ STYLE = Style(
             words("title", 96, 60, 1088, 90, colour="paper"), words("body", 96, 220, 500, 440), words("body", 690, 220, 500, 440),
             block(0, 0, 1280, 176, "accent"), block(636, 176, 8, 544, "accent"),
         ),
-        "full-picture": placing(picture(0, 0, 1280, 720), words("caption", 48, 630, 900, 56, valign="middle"), block(0, 616, 980, 84, "yellow")),
+        "full-picture": placing(picture(0, 0, 1280, 610), words("caption", 48, 610, 1184, 110, valign="middle"), ground="yellow"),
         "figures": placing(
             words("title", 96, 60, 1088, 90), *in_row(210, 200, (96, 486, 876), 320, 110), block(0, 176, 427, 544, "yellow"),
             block(427, 176, 426, 544, "ground"), block(853, 176, 427, 544, "yellow"),
@@ -53,7 +53,7 @@ STYLE = Style(
             block(96, 120, 28, 470, "yellow"), ground="second",
         ),
         "closing": placing(
-            words("title", 96, 110, 900, 220, valign="bottom", colour="paper"), words("subtitle", 96, 420, 900, 200), block(0, 0, 1280, 360, "accent"),
+            words("title", 96, 110, 900, 220, valign="bottom", colour="paper", scale=1.5), words("subtitle", 96, 420, 900, 200), block(0, 0, 1280, 360, "accent"),
         ),
         "blank": placing(),
     },

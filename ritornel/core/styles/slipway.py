@@ -27,18 +27,18 @@ STYLE = Style(
         "source": Look(font="plex-sans", weight=600, size=24),
     },
     placings={
-        "opening": placing(words("title", 426, 330, 790, 150, valign="bottom"), words("subtitle", 426, 494, 790, 130), _MARK, _FOOT),
-        "chapter": placing(words("number", 426, 300, 200, 50), words("title", 426, 352, 790, 200), _MARK, _FOOT),
+        "opening": placing(words("title", 426, 330, 790, 150, valign="bottom", scale=2.4), words("subtitle", 426, 494, 790, 130), _MARK, _FOOT),
+        "chapter": placing(words("number", 426, 300, 200, 50), words("title", 426, 352, 790, 200, scale=1.8), _MARK, _FOOT),
         "statement": placing(words("statement", 64, 150, 1152, 480, valign="bottom"), _MARK, _FOOT),
         "list": placing(words("title", 64, 130, 310, 500), words("body", 426, 126, 790, 510), _MARK, _FOOT),
-        "picture-and-text": placing(picture(426, 64, 790, 445), words("title", 64, 130, 310, 380), words("body", 426, 530, 790, 120), _MARK, _FOOT),
+        "picture-and-text": placing(picture(426, 64, 790, 376), words("title", 64, 130, 310, 310), words("body", 426, 462, 790, 190), _MARK, _FOOT),
         "two-columns": placing(
             words("title", 64, 130, 310, 500), words("body", 426, 126, 370, 510), words("body", 846, 126, 370, 510), _MARK, _FOOT
         ),
         "full-picture": placing(picture(64, 64, 1152, 580), words("caption", 64, 672, 1152, 36), _FOOT),
         "figures": placing(words("title", 64, 130, 310, 60), *in_row(330, 200, (64, 460, 856), 360, 90), _MARK, _FOOT),
         "quotation": placing(words("quotation", 426, 126, 790, 420), words("source", 426, 590, 790, 44), _MARK, _FOOT),
-        "closing": placing(words("title", 426, 330, 790, 150, valign="bottom"), words("subtitle", 426, 494, 790, 130), block(64, 624, 40, 40, "accent"), _FOOT),
+        "closing": placing(words("title", 426, 330, 790, 150, valign="bottom", scale=2.0), words("subtitle", 426, 494, 790, 130), block(64, 624, 40, 40, "accent"), _FOOT),
         "blank": placing(_MARK, _FOOT),
     },
     transition=Transition(type="slideWipe", subtype="fromRight", duration_ms=700),

@@ -44,7 +44,7 @@ def full(style: str, kinds=tuple(KINDS)) -> Show:
             for o in one.objects
         ]
         slides.append(replace(one, objects=tuple(objects)))
-    return replace(made, slides=tuple(slides))
+    return edited(replace(made, slides=tuple(slides)), do="set-style", style=style)
 
 
 def _lines(role: str):
