@@ -14,6 +14,7 @@ from ritornel.core.model.framing import Mask
 from ritornel.core.model.links import CHAPTER
 from ritornel.core.model.memory import Recalled
 from ritornel.core.model.paths import path_data, placed
+from ritornel.core.model.roles import ROLES
 from ritornel.core.model.slide import ACTS
 from ritornel.core.model.uses import assets_of
 from ritornel.core.model.writing import document_of, encoded, plain
@@ -25,8 +26,9 @@ from ritornel.core.score import SlideScore, compile, content_of, findings
 from ritornel.core.sentences.builds import ALONG, APART_MS, BY, KINDS, ORDERS, effects_of
 from ritornel.core.sentences.easings import offered
 from ritornel.core.sentences.numbers import seconds
+from ritornel.core.styles.kinds import KINDS as SLIDE_KINDS
 from ritornel.core.text.families import FAMILIES
-from ritornel.core.text.naming import object_name, part_name, slide_title, step_name
+from ritornel.core.text.naming import object_name, own_title, part_name, step_name
 from ritornel.core.time.rounding import rounded
 from ritornel.core.time.script import passages, said_in
 from ritornel.core.time.slide_clock import GroupTime, SlideTime, StepTime
@@ -101,6 +103,7 @@ def timing(show: Show, known: Show | None, near: Collection[str]) -> dict[str, A
             "pace": {**defaults_by_kind()["pace"], **plain(show.pace)},
             "chapters": plain(show.chapters),
             "guides": plain(show.guides),
+            "style": show.style,
             "effects": [{"name": effect.name, "builds": len(effect.steps)} for effect in show.effects],
             "beds": [{**defaults_by_kind()["bed"], **b} for b in plain(show.beds)],
         },
@@ -108,8 +111,8 @@ def timing(show: Show, known: Show | None, near: Collection[str]) -> dict[str, A
         "order": [[slide.id, start, time.length_ms, o.version] for slide, start, _, time, o in rows],
         "outlines": {slide_id: outline.encoded for slide_id, outline in changed.items()},
         "slides": {
-            slide.id: _slide(number, slide, part, time, show, assets, o.version)
-            for number, (slide, _, part, time, o) in enumerate(rows, 1)
+            slide.id: _slide(slide, part, time, show, assets, o.version)
+            for slide, _, part, time, o in rows
             if slide.id in near and slide.id in changed
         },
         "beds": msgspec.to_builtins(score.beds),
@@ -139,6 +142,8 @@ def vocabulary() -> dict[str, Any]:
         "kinds": {
             k: {"words": w, "acts": k in ACTS, "effects": [e.name for e in effects_of(k)]} for k, w in KINDS.items()
         },
+        "slide_kinds": {name: kind.label for name, kind in SLIDE_KINDS.items()},
+        "roles": ROLES,
         "parts": BY,
         "orders": ORDERS,
         "along": ALONG,
@@ -197,7 +202,7 @@ def _outline_of(
     version = hashlib.blake2b(b"\0".join(content), digest_size=6).hexdigest()
     voice = next((s for s in part.spans if s.source == "narration"), None)
     outline = {
-        "title": slide_title(slide, 0) if slide.title else "",
+        "title": own_title(slide),
         "ground": slide.background,
         "transition": part.transition.duration_ms,
         "cues": [group.start_ms for group in time.groups[1:]],
@@ -209,7 +214,7 @@ def _outline_of(
 
 
 def _slide(
-    number: int, slide: Slide, part: SlideScore, time: SlideTime, show: Show, assets: dict[str, Asset], version: str
+    slide: Slide, part: SlideScore, time: SlideTime, show: Show, assets: dict[str, Asset], version: str
 ) -> msgspec.Raw:
     """Return one slide for the page, already encoded: kept so, it costs neither time nor the garbage collector's.
 
@@ -229,7 +234,7 @@ def _slide(
             **document,
             "transition": {**table["transition"], **document.get("transition", {})},
         },
-        "title": slide_title(slide, number) if slide.title else "",
+        "title": own_title(slide),
         "transition_verb": kind.verb,
         "nodes": nodes(slide, show),
         "background": slide.background,

@@ -2,7 +2,7 @@
 
 from django.urls import path
 
-from ritornel.shows import following, history_views, sentence_views, views
+from ritornel.shows import following, history_views, sentence_views, style_views, views
 
 app_name = "shows"
 urlpatterns = [
@@ -22,6 +22,7 @@ urlpatterns = [
     path("shows/<uuid:show_id>/edit", views.edit, name="edit"),
     path("shows/<uuid:show_id>/try", views.try_edit, name="try"),
     path("shows/<uuid:show_id>/sentence", sentence_views.sentence, name="sentence"),
+    path("shows/<uuid:show_id>/styles", style_views.styles, name="styles"),
     path("shows/<uuid:show_id>/history", history_views.history, name="history"),
     path("shows/<uuid:show_id>/history/picture", history_views.picture, name="history-picture"),
     path("shows/<uuid:show_id>/history/return", history_views.return_there, name="history-return"),

@@ -7,11 +7,12 @@ from msgspec.structs import replace
 
 from ritornel.core.edits.command import BadEdit, Command, Ids, change_slide
 from ritornel.core.model import Show, Slide, Style, Text, limits
+from ritornel.core.model.roles import ROLES
 from ritornel.core.styles import style_named, style_of
 from ritornel.core.styles.dressing import redressed, restored, settled
 from ritornel.core.styles.guessing import empty_texts, with_kind
 from ritornel.core.styles.keeping import kept_style
-from ritornel.core.styles.kinds import KINDS, ROLES
+from ritornel.core.styles.kinds import KINDS
 
 StyleName = Annotated[str, Meta(min_length=1, max_length=80)]
 
@@ -19,7 +20,7 @@ StyleName = Annotated[str, Meta(min_length=1, max_length=80)]
 class SetStyle(Command, frozen=True, kw_only=True):
     """Set the whole show in a house style. Content and timing stay, and so does what was set by hand.
 
-    In a show that was in none, slides get a kind and objects a role; looks and grounds are the style's, places stay.
+    In a show that was in none, slides get a kind and objects a role; letters, colours and grounds are the style's.
     """
 
     style: StyleName
@@ -132,17 +133,20 @@ class ForgetStyle(Command, frozen=True, kw_only=True):
         return replace(show, styles=tuple(s for s in show.styles if s.name != self.name))
 
 
-def in_style(show: Show, name: str) -> Show:
-    """Return the show set in a style; ``BadEdit`` if there is none of that name."""
+def in_style(show: Show, name: str, among: frozenset[str] | None = None) -> Show:
+    """Return the show set in a style, only slides ``among`` if given; ``BadEdit`` if there is none of that name."""
     new = style_named(show, name)
     if new is None:
         raise BadEdit(f"there is no house style called “{name}”")
     old = style_of(show)
     stage = show.width, show.height
-    slides = show.slides
-    if old is None:
-        slides = tuple(with_kind(s, n, len(slides), stage) for n, s in enumerate(slides))
-    return replace(show, style=new.name, slides=tuple(redressed(s, old, new, stage) for s in slides))
+    slides = []
+    for place, slide in enumerate(show.slides):
+        if among is None or slide.id in among:
+            known = slide if old is not None else with_kind(slide, place, len(show.slides), stage)
+            slide = redressed(known, old, new, stage)
+        slides.append(slide)
+    return replace(show, style=new.name, slides=tuple(slides))
 
 
 def new_slide(show: Show, slide_id: str, kind: str) -> Slide:

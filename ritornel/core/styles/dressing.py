@@ -26,8 +26,8 @@ from ritornel.core.model import (
     Style,
     Text,
 )
+from ritornel.core.model.roles import ORNAMENT
 from ritornel.core.model.style import STAGE
-from ritornel.core.styles.kinds import ORNAMENT
 from ritornel.core.text.fitting import excess, shrunk
 from ritornel.core.time.rounding import tenths
 
@@ -35,6 +35,7 @@ Size = tuple[int, int]
 """Width and height of a show's stage, in stage units."""
 
 _PLACE = ("x", "y", "width", "height")
+_LOOKS = ("font", "weight", "italic", "colour", "line_height", "gap")
 _HAIR = 0.06
 _BLANK = Placing()
 
@@ -98,7 +99,7 @@ def redressed(
 ) -> Slide:
     """Return a slide in another style, or as another ``kind``.
 
-    Without an ``old`` style looks and grounds are the new one's, and places stay. A ``fresh_ground`` was set by nobody.
+    Without an ``old`` style letters, colours and grounds are the new one's; places and sizes stay. A ``fresh_ground`` was set by nobody.
     """
     before = placing_of(old, slide.kind) if old is not None else _BLANK
     after = placing_of(new, slide.kind if kind is None else kind)
@@ -113,7 +114,7 @@ def redressed(
             had = wanted(thing, old, before, was.get(thing.id), stage) if old is not None else {}
             gets = wanted(_without_size(thing, had), new, after, will.get(thing.id), stage)
             if old is None:
-                taken = {name: value for name, value in gets.items() if name not in _PLACE}
+                taken = {name: value for name, value in gets.items() if name in _LOOKS}
             else:
                 own = _own(thing, had, _full_size(thing, old, was.get(thing.id), stage))
                 taken = {name: value for name, value in gets.items() if name in had and name not in own}
@@ -290,7 +291,7 @@ def _ground_taken_over(slide: Slide, old: Style | None, before: Placing, new: St
     """Return the new ground, where the slide had the old style's; one set by hand stays whole."""
     if old is not None and any(getattr(slide, n) != v for n, v in ground_of(old, before).items()):
         return {}
-    return ground_of(new, after) if old is not None or slide.ground is None else {}
+    return {} if old is None and slide.ground is not None and slide.ground.asset else ground_of(new, after)
 
 
 def tints_used(style: Style) -> Iterator[str]:

@@ -5,7 +5,7 @@ from collections.abc import Mapping
 from msgspec.structs import replace
 
 from ritornel.core.model import Clip, Object, Picture, Slide, Text
-from ritornel.core.styles.kinds import PICTURE
+from ritornel.core.model.roles import PICTURE
 
 _WHOLE = 0.8
 """A picture that covers so much of the stage is the slide."""
@@ -27,12 +27,12 @@ def with_kind(slide: Slide, place: int, count: int, stage: tuple[int, int]) -> S
 def _kind(texts: list[Text], pictures: list[Picture | Clip], whole: bool, first: bool, last: bool) -> str:
     if not texts and not pictures:
         return "blank"
+    if whole:
+        return "full-picture"
     if first and texts:
         return "opening"
     if last and texts and len(texts) <= 2:
         return "closing"
-    if whole:
-        return "full-picture"
     if pictures and texts:
         return "picture-and-text"
     if not texts:
@@ -41,14 +41,17 @@ def _kind(texts: list[Text], pictures: list[Picture | Clip], whole: bool, first:
 
 
 def _roles(kind: str, texts: list[Text], pictures: list[Picture | Clip]) -> Mapping[str, str]:
-    """Return roles by ids: the largest text leads, one of several lines is what there is to read."""
+    """Return roles by ids: the largest text leads, one of several lines is what there is to read.
+
+    Several texts on a picture were set there by hand, and have none.
+    """
     roles = {o.id: PICTURE for o in pictures}
     lists = [o for o in texts if len(o.paragraphs) > 1]
     others = [o for o in texts if o not in lists]
     if kind in ("opening", "closing"):
         return roles | _in_order(texts, ("title", "subtitle"))
     if kind == "full-picture":
-        return roles | _in_order(texts, ("caption",))
+        return roles | (_in_order(texts, ("caption",)) if len(texts) == 1 else {})
     if kind == "statement":
         return roles | _in_order(texts, ("statement",))
     if not lists:

@@ -6,10 +6,10 @@ from collections.abc import Iterable
 from msgspec.structs import replace
 
 from ritornel.core.model import Clip, Look, Object, Picture, Placing, Show, Slot, Style, Text
+from ritornel.core.model.roles import ORNAMENT
 from ritornel.core.model.style import STAGE
 from ritornel.core.styles import style_of
 from ritornel.core.styles.dressing import Size, placing_of
-from ritornel.core.styles.kinds import ORNAMENT
 from ritornel.core.time.rounding import tenths
 
 

@@ -28,24 +28,6 @@ KINDS: Mapping[str, Kind] = {
     "blank": Kind("blank", ()),
 }
 
-ROLES: Mapping[str, str] = {
-    "title": "Title",
-    "subtitle": "What stands under the title",
-    "number": "Number",
-    "statement": "What is said in one line",
-    "body": "Text, a line each",
-    "caption": "Caption",
-    "figure": "Figure",
-    "label": "What it counts",
-    "quotation": "What someone said",
-    "source": "Who said it",
-    "picture": "Picture",
-    "ornament": "Ornament",
-}
-"""The roles, and what is prompted for in an empty one."""
-
-PICTURE, ORNAMENT = "picture", "ornament"
-
 _ONCE = ("opening", "chapter", "closing", "quotation", "statement", "full-picture")
 
 
@@ -60,5 +42,5 @@ def kind_after(slides: Sequence[Slide], place: int) -> str:
     before = slides[place - 1].kind
     if before not in _ONCE:
         return before or "blank"
-    followed = (b.kind for a, b in pairwise(slides) if a.kind == before and b.kind not in _ONCE)
+    followed = (b.kind for a, b in pairwise(slides) if a.kind == before and b.kind not in (*_ONCE, "blank"))
     return next((kind for kind in followed if kind), "list")

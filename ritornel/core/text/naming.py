@@ -3,6 +3,7 @@
 from collections.abc import Mapping
 
 from ritornel.core.model import Asset, Clip, Object, Part, Picture, Shape, Slide, Sound, Step, Text
+from ritornel.core.model.roles import ROLES
 from ritornel.core.text.parts import has_part, spans_of
 
 _LONGEST = 28
@@ -15,7 +16,7 @@ def object_name(thing: Object, assets: Mapping[str, Asset]) -> str:
         return thing.name
     if isinstance(thing, Text):
         words = next((p.text for p in thing.paragraphs if p.text.strip()), "")
-        return _shortened(words) or "Empty text"
+        return _shortened(words) or ROLES.get(thing.role, "Empty text")
     if isinstance(thing, Picture | Clip | Sound):
         asset = assets.get(thing.asset)
         stem = asset.name.rsplit(".", 1)[0].replace("_", " ").replace("-", " ") if asset else ""
@@ -44,9 +45,21 @@ def part_name(part: Part, thing: Object | None = None) -> str:
     return f"{'word' if part.unit == 'word' else 'letter'} {part.number + 1} of {line}"
 
 
+_TITLING = ("title", "statement", "caption", "quotation")
+
+
 def slide_title(slide: Slide, number: int) -> str:
     """Return the slide's title, or “Slide 4” where it has none."""
-    return slide.title or f"Slide {number}"
+    return own_title(slide) or f"Slide {number}"
+
+
+def own_title(slide: Slide) -> str:
+    """Return the title that a slide was given, else what stands on it as its title; empty where there is neither."""
+    if slide.title or not slide.kind:
+        return slide.title
+    texts = {o.role: o for o in reversed(slide.objects) if isinstance(o, Text) and o.role in _TITLING}
+    words = (p.text for role in _TITLING if role in texts for p in texts[role].paragraphs if p.text.strip())
+    return _shortened(next(words, ""))
 
 
 def _shortened(text: str) -> str:

@@ -8,13 +8,14 @@ from msgspec.structs import replace
 
 from ritornel.core.edits import BadEdit
 from ritornel.core.model import Show, Text
+from ritornel.core.model.roles import ORNAMENT, ROLES
 from ritornel.core.model.writing import write_show
 from ritornel.core.motion.builds import is_known
 from ritornel.core.motion.transitions import TRANSITIONS
 from ritornel.core.score import facts
 from ritornel.core.styles import STYLES, style_of
 from ritornel.core.styles.dressing import by_hand, placing_of, slots_of, tints_used
-from ritornel.core.styles.kinds import KINDS, ORNAMENT, ROLES
+from ritornel.core.styles.kinds import KINDS
 from tests.core.edits.test_each_command import edited
 from tests.examples import examples
 from tests.made import show, slide, text

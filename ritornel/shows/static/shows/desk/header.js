@@ -34,6 +34,7 @@ export function headerPane(desk, addresses) {
         ${keptWords(desk)}
         <span class="flex-1"></span>
         ${stepButton(desk, "undo", store.kept.undo)}${stepButton(desk, "redo", store.kept.redo)}
+        ${actButton(desk, "style")}
         <button class="act" id="show-sheet" @click=${() => openShowSheet(desk)}>Pace and bed</button>
         <a class="act" href=${addresses.history}>History</a>
         <a class="act" href=${addresses.lectern}>Rehearse</a>

@@ -17,6 +17,7 @@ import { guideMenu } from "../stage/guides.js";
 import { leadingPen, PEN } from "../stage/tools/pen.js";
 import { keepEffect } from "../sheets/own_effects.js";
 import { openLineCheck } from "../sheets/line_check.js";
+import { openStyles } from "../sheets/house_styles.js";
 import { openHelp } from "./help.js";
 
 export const ACTS = [
@@ -93,6 +94,7 @@ export const ACTS = [
 
   { id: "script", name: "To the script", keys: ["W"], help: "write in the script", needs: "slide", run: (desk) => desk.book.focusScript() },
   { id: "line-check", name: "Line check", keys: ["Z"], help: "what is wrong in the show, with ways there and mends", run: openLineCheck },
+  { id: "style", name: "House style", keys: ["H"], help: "what the show looks like: choose a house style by your own slides", run: openStyles },
   { id: "help", name: "Keys", keys: ["?"], help: "this list", run: () => openHelp(ACTS) },
 ];
 

@@ -57,7 +57,7 @@ function single(desk, thing) {
     <p class="soft">${kindWords(desk, thing)}</p>
     ${found.map((finding) => html`<p class="notice mt-2">${finding.message.replace(/^slide \d+: /, "")} ${mend(desk, finding)}</p>`)}
     ${timed ? clipTrim(desk, thing) : nothing}
-    <div class="sheet-grid">${placeRows(thing, set, store.shown.show)}${STYLES[thing.kind](thing, set, desk)}${thing.kind === "sound" ? nothing : edgeRows(thing, set, desk)}
+    <div class="sheet-grid">${roleRow(desk, thing)}${placeRows(thing, set, store.shown.show)}${STYLES[thing.kind](thing, set, desk)}${thing.kind === "sound" ? nothing : edgeRows(thing, set, desk)}
       ${row("Describe", textField("Description for those who cannot see it", thing.alt, (alt) => set({ alt: alt || null }), "for those who cannot see it"), true)}${thing.kind === "sound" ? nothing : linkRows(desk, thing.link, (link) => set({ link: link || null }))}${itsSlides(desk, thing)}</div>
     ${builds(desk, [thing.id])}</div>`;
 }
@@ -94,4 +94,13 @@ function placeRows(thing, set, stage) {
 function kindWords({ store }, thing) {
   const lines = thing.paragraphs?.length ?? 0;
   return { text: `text, ${lines} line${lines === 1 ? "" : "s"}`, shape: store.vocabulary.forms[thing.form]?.label, line: "line", picture: "picture", clip: "clip", sound: "sound" }[thing.kind];
+}
+
+/** What an object is on its slide: then it looks, and stands, as the house style has it. */
+function roleRow({ store }, thing) {
+  if (!store.shown.show.style || !["text", "picture", "clip"].includes(thing.kind)) return nothing;
+  const { picture, ornament, ...words } = store.vocabulary.roles;
+  const roles = thing.kind === "text" ? words : { picture };
+  const set = (role) => store.edit({ do: "set-role", slide: store.focus, objects: [thing.id], role });
+  return row("Role", choice("Role in the house style", thing.role ?? "", [["", "none"], ...Object.entries(roles)], set));
 }

@@ -7,7 +7,7 @@ import { linkWords } from "../sheets/link_rows.js";
 import { guideLines } from "./guides.js";
 import { formHandles } from "./forms.js";
 import { around, contains, keepsProportions, resized, rounded } from "./geometry.js";
-import { SELECT } from "./tools/select.js";
+import { SELECT, waitsForWords } from "./tools/select.js";
 
 const HANDLES = {
   nw: [0, 0], n: [50, 0], ne: [100, 0], e: [100, 50], se: [100, 100], s: [50, 100], sw: [0, 100], w: [0, 50],
@@ -147,6 +147,7 @@ export class Arranging extends Pane {
     const grips = things.filter((thing) => thing.kind === "sound");
     return html`${guideLines(this.desk, this.scale)}${grips.map((thing) => html`<div class="sound-grip" .style=${this.place(thing, false)}>${this.store.slide.names[thing.id]}</div>`)}
       ${things.filter((thing) => thing.link && !thing.hidden).map((thing) => html`<div class="link-mark" .style=${this.place({ x: thing.x + thing.width, y: thing.y, rotation: 0 }, false)}>${linkWords(this.store, thing.link)}</div>`)}
+      ${things.filter((thing) => waitsForWords(thing) && !thing.hidden).map((thing) => this.prompt(thing))}
       ${chosen.map((thing) => this.frame(thing, chosen.length === 1))}
       ${chosen.length > 1 ? this.together(chosen) : nothing}
       ${(this.guides?.x ?? []).map((x) => html`<div class="guide" .style=${`left:${x * this.scale}px;top:0;bottom:0`}></div>`)}
@@ -172,6 +173,13 @@ export class Arranging extends Pane {
     if (!thing) return nothing;
     const { width, height } = this.store.shown.show;
     return html`<svg class="drawn-line is-way" viewBox="0 0 ${width} ${height}"><g transform="translate(${thing.x + thing.width / 2} ${thing.y + thing.height / 2})"><path d=${step.params.path}></path><circle r="6"></circle></g></svg>`;
+  }
+
+  /** What is to be written in a place of the style; the audience never sees it. */
+  prompt(thing) {
+    if (this.desk.stage.writing?.thing.id === thing.id) return nothing;
+    const size = Math.max(11, Math.min(thing.size * this.scale, 30));
+    return html`<div class="prompt is-${thing.align} is-${thing.valign}" .style=${`${this.place(thing)};font-size:${size}px;color:${thing.colour}`}>${this.store.vocabulary.roles[thing.role] ?? ""}</div>`;
   }
 
   frame(thing, alone) {

@@ -128,7 +128,7 @@ class Writing {
     root.style.setProperty("--gap", `calc(${thing.gap} * var(--size))`);
   }
 
-  /** Sends what was written. A text that is left empty is taken away. */
+  /** Sends what was written. A text that is left empty is taken away, but for one that the style has a place for. */
   end() {
     if (this.ended) return;
     this.ended = true;
@@ -136,7 +136,7 @@ class Writing {
     const { there } = this;
     this.leave();
     this.watcher.disconnect();
-    if (empty && there) this.remove();
+    if (empty && there && !this.thing.role) this.remove();
     else this.draft.send();
     this.editor.destroy();
     this.root.remove();

@@ -349,6 +349,7 @@ export class Timeline {
     const first = new Map();
     doc.running_order.forEach((step, place) => first.has(step.object) || first.set(step.object, place));
     const rank = (thing) => first.get(thing.id) ?? 1000 + doc.objects.length - doc.objects.indexOf(thing);
-    return [...doc.objects].sort((a, b) => rank(a) - rank(b));
+    const shown = doc.objects.filter((thing) => thing.role !== "ornament" || first.has(thing.id));
+    return shown.sort((a, b) => rank(a) - rank(b));
   }
 }

@@ -40,7 +40,8 @@ export const SELECT = {
       return;
     }
     if (!store.objects.has(thing.id)) store.select("objects", overlay.withGroup(thing));
-    follow(event, moving(desk, overlay));
+    const drag = moving(desk, overlay);
+    follow(event, waitsForWords(thing) ? { ...drag, click: () => editText(desk, thing.id) } : drag);
   },
 
   open(desk, event, overlay) {
@@ -50,6 +51,11 @@ export const SELECT = {
     else if (thing && keepsProportions(thing)) overlay.beginCrop(thing.id);
   },
 };
+
+/** Whether a text is still to be filled in: then one click writes in it. */
+export function waitsForWords(thing) {
+  return thing.kind === "text" && Boolean(thing.role) && !thing.paragraphs?.some((paragraph) => paragraph.text);
+}
 
 function moving({ store }, overlay) {
   const chosen = overlay.chosen();

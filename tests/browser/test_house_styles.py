@@ -1,0 +1,68 @@
+"""House styles by the real hands: two gestures to another look, one to write in a place of the style."""
+
+from ritornel.shows import keeping
+from tests.browser.test_objects import ObjectsCase
+
+TITLE = {
+    "id": "t",
+    "kind": "text",
+    "x": 90,
+    "y": 80,
+    "width": 600,
+    "height": 90,
+    "size": 60,
+    "paragraphs": [{"text": "The bath"}],
+}
+LINES = {"id": "l", "kind": "text", "x": 90, "y": 220, "width": 600, "height": 300, "size": 40,
+         "paragraphs": [{"text": "Afloat"}, {"text": "in mercury"}]}  # fmt: skip
+
+
+class HouseStyles(ObjectsCase):
+    def show(self):
+        self.settled()
+        self.row.refresh_from_db()
+        return keeping.load(self.row)
+
+    def test_a_key_and_a_click_set_the_show_in_a_style_and_what_is_by_hand_can_follow(self):
+        self.desk(TITLE, LINES)
+        length = self.length()
+        self.page.keyboard.press("h")
+        self.page.wait_for_selector("[data-style=broadside] .stage-layer")
+        self.page.click("[data-style=broadside]")
+        self.page.wait_for_selector(".style-row.is-chosen [data-style=broadside]")
+        kept = self.show()
+        self.assertEqual((kept.style, kept.slides[0].kind, self.length()), ("broadside", "opening", length))
+        title = next(o for o in kept.slides[0].objects if o.id == "t")
+        self.assertEqual((title.font, title.x, title.size), ("barlow-condensed", 90, 60))
+        self.page.click("dialog .found:has-text('“The bath” on') >> text=Follow the style")
+        self.page.wait_for_selector("dialog .found:has-text('“The bath” on')", state="detached")
+        self.assertEqual(next(o for o in self.show().slides[0].objects if o.id == "t").x, 48)
+        self.page.keyboard.press("Escape")
+        self.page.keyboard.press("Control+z")
+        self.page.keyboard.press("Control+z")
+        self.assertEqual(self.show().style, "")
+
+    def test_a_new_slide_has_its_places_one_click_writes_and_its_kind_is_changed(self):
+        self.desk(TITLE, LINES)
+        self.page.evaluate("ritornel.store.edit({ do: 'set-style', style: 'night-watch' })")
+        self.settled()
+        self.page.keyboard.press("n")
+        self.page.wait_for_selector(".prompt:text('Title')")
+        self.settled()
+        self.page.mouse.click(*self.on_stage(300, 110))
+        self.page.wait_for_selector(".text-editor")
+        self.page.keyboard.type("One finger")
+        self.page.keyboard.press("Escape")
+        one = self.kept(1)
+        self.assertEqual(
+            [(o.role, [p.text for p in o.paragraphs]) for o in one.objects if o.role == "title"],
+            [("title", ["One finger"])],
+        )
+        self.assertEqual(self.page.input_value(".book-title >> nth=0"), "One finger")
+        self.page.keyboard.press("Escape")
+        self.page.click("#slide-settings")
+        self.page.select_option("[aria-label='Kind of slide']", "quotation")
+        self.assertEqual(self.kept(1).kind, "quotation")
+        self.page.wait_for_selector(".prompt:text('Who said it')")
+        self.page.keyboard.press("f")
+        self.page.wait_for_selector(".prompt", state="hidden")
