@@ -139,6 +139,7 @@ function buildFoot(desk, id, family) {
     <button class="act" @click=${() => store.edit({ do: "set-steps", slide, steps: familyIsMeant ? family : [id], values: { off: !step.off } })}>${step.off ? "Turn on" : "Turn off"}</button>
     <button class="act" @click=${() => store.edit({ do: "delete-steps", slide, steps: [id] })}>Delete build</button>
     ${object ? html`<button class="act" @click=${() => store.select("objects", [object.id])}>Its object</button>` : nothing}
+    ${object?.role ? html`<button class="act" title="On every slide, what is a ${object.role} moves like this" @click=${() => store.edit({ do: "build-by-role", slide, step: id })}>The same for every ${object.role}</button>` : nothing}
     <button class="act ml-auto" @click=${() => buildOf(desk, id).see()}>See it</button>`;
 }
 
