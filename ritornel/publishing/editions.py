@@ -4,6 +4,7 @@ import msgspec
 from django.db import transaction
 from django.db.models import Max
 
+from ritornel.core.model.running import running
 from ritornel.core.motion.easing import LINEAR
 from ritornel.core.motion.pieces import WHOLE
 from ritornel.core.score import compile
@@ -21,9 +22,9 @@ class NotReady(ValueError):
 
 def publish(row: Show, loops: bool) -> Edition:
     """Return a new edition of the show as it is now. Raises ``NotReady`` for a show that would show nothing."""
-    show = keeping.load(row)
+    show = running(keeping.load(row))
     if not show.slides:
-        raise NotReady("the show has no slides yet; add one on the desk")
+        raise NotReady("the show has no slides that are shown; add one on the desk, or take one in again")
     score = compile(show)
     token = new_token()
     rows = list(Asset.objects.filter(owner_id=row.owner_id, sha256__in=[a.id for a in show.assets]))

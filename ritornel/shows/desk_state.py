@@ -120,6 +120,11 @@ def timing(show: Show, known: Show | None, near: Collection[str]) -> dict[str, A
     }
 
 
+def version_of(show: Show, place: int) -> str:
+    """Return the version of all that pages know of the slide at a place."""
+    return _outlines_of(show)[place].version
+
+
 def vocabulary() -> dict[str, Any]:
     """Return the effects, transitions, easings and defaults: what is the same for every show."""
     return {
@@ -206,6 +211,8 @@ def _outline_of(
         "ground": slide.background,
         "transition": part.transition.duration_ms,
         "cues": [group.start_ms for group in time.groups[1:]],
+        "kind": slide.kind,
+        "skipped": slide.skipped,
         "look": look_of(slide, show),
         "voice": None if voice is None else {**msgspec.to_builtins(voice), "marks": plain(slide.narration.marks)},
     }

@@ -17,10 +17,10 @@ from ritornel.library.models import Asset
 from ritornel.library.small import small_picture
 from ritornel.render.picture import Piece, slide_png, strip_png
 
-_DRAWN = 2
+_DRAWN = 3
 """Raised when the same slide is drawn in another way: what was drawn before is not taken for it."""
 
-PIXELS = 160
+PIXELS = 400
 """Width of a slide's picture."""
 
 STRIP = (1984, 112)

@@ -2,7 +2,7 @@
 
 from django.urls import path
 
-from ritornel.shows import following, history_views, sentence_views, style_views, views
+from ritornel.shows import contact_views, following, history_views, sentence_views, style_views, views
 
 app_name = "shows"
 urlpatterns = [
@@ -19,6 +19,10 @@ urlpatterns = [
     path("shows/<uuid:show_id>/events", following.events, name="events"),
     path("shows/<uuid:show_id>/strip", views.show_strip, name="strip"),
     path("shows/<uuid:show_id>/pictures/<path:slide>", views.slide_picture, name="picture"),
+    path("shows/<uuid:show_id>/contact", contact_views.sheet, name="contact"),
+    path("shows/<uuid:show_id>/told", contact_views.told, name="told"),
+    path("shows/<uuid:show_id>/found", contact_views.found, name="found"),
+    path("shows/<uuid:show_id>/cues/<int:cue>/<path:slide>", contact_views.after_cue, name="after-cue"),
     path("shows/<uuid:show_id>/edit", views.edit, name="edit"),
     path("shows/<uuid:show_id>/try", views.try_edit, name="try"),
     path("shows/<uuid:show_id>/sentence", sentence_views.sentence, name="sentence"),

@@ -70,7 +70,7 @@ def _list(request: HttpRequest, status: int = 200) -> HttpResponse:
 def show_strip(request: HttpRequest, show_id: UUID) -> HttpResponse:
     """The show's slides side by side as one picture, each as wide as it lasts. Its address has the revision in it."""
     row, show = own_show_loaded(request, show_id)
-    made = pictures.strip(show, compile(show), _assets_of(row, show))
+    made = pictures.strip(show, compile(show), assets_of(row, show))
     caching = "private, max-age=86400" if made.complete else "no-store"
     return HttpResponse(made.content, content_type="image/png", headers={"Cache-Control": caching})
 
@@ -83,13 +83,14 @@ def slide_picture(request: HttpRequest, show_id: UUID, slide: str) -> HttpRespon
     found = next((s for s in show.slides if s.id == slide), None)
     if found is None:
         raise Http404
-    response = file_response(request, pictures.slide_picture(found, show, _assets_of(row, show)), "image/png")
+    response = file_response(request, pictures.slide_picture(found, show, assets_of(row, show)), "image/png")
     if request.GET.get("look") == pictures.look_of(found, show):
         response["Cache-Control"] = "private, max-age=86400"
     return response
 
 
-def _assets_of(row: Show, show: CoreShow) -> dict[str, Asset]:
+def assets_of(row: Show, show: CoreShow) -> dict[str, Asset]:
+    """Return the rows of the assets that a show uses, by their hash."""
     rows = Asset.objects.filter(owner_id=row.owner_id, sha256__in=[a.id for a in show.assets])
     return {asset.sha256: asset for asset in rows}
 
@@ -197,6 +198,7 @@ def desk(request: HttpRequest, show_id: UUID) -> HttpResponse:
     first = [slide.id for slide in show.slides[:FIRST_SLIDES]]
     addresses = {
         "list": reverse("shows:list"),
+        "contact": reverse("shows:contact", args=[row.pk]),
         "history": reverse("shows:history", args=[row.pk]),
         "lectern": reverse("takes:lectern", args=[row.pk]),
         "publish": reverse("publishing:editions", args=[row.pk]),

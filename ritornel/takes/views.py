@@ -15,6 +15,7 @@ from ritornel.core.edits.takes import ApplyTake
 from ritornel.core.model import Show as CoreShow
 from ritornel.core.model import Take as CoreTake
 from ritornel.core.model.reading import BadDocument, convert
+from ritornel.core.model.running import running
 from ritornel.core.model.writing import plain
 from ritornel.core.score import Score, compile
 from ritornel.core.time.script import texts
@@ -34,6 +35,7 @@ from ritornel.takes.models import Take
 def lectern(request: HttpRequest, show_id: UUID) -> HttpResponse:
     """The speaker's page while rehearsing."""
     row, show = own_show_loaded(request, show_id)
+    show = running(show)
     score = compile(show)
     page = {
         "play": _playable(row, show, score),
@@ -50,6 +52,7 @@ def lectern(request: HttpRequest, show_id: UUID) -> HttpResponse:
 def stage(request: HttpRequest, show_id: UUID) -> HttpResponse:
     """The audience's page: follows the lectern."""
     row, show = own_show_loaded(request, show_id)
+    show = running(show)
     return render(request, "takes/stage.html", {"row": row, "page": {"play": _playable(row, show, compile(show))}})
 
 
@@ -60,7 +63,7 @@ def keep(request: HttpRequest, show_id: UUID) -> HttpResponse:
     """Keep a take that has ended; answer where it can be seen."""
     row = own_show(request, show_id)
     take = asked(request, CoreTake)
-    planned = planned_lengths(keeping.load(row))
+    planned = planned_lengths(running(keeping.load(row)))
     kept = Take.objects.create(show=row, document=plain(take), planned=planned)
     return answer({"take": reverse("takes:take", args=[kept.pk])})
 
@@ -71,7 +74,7 @@ def take(request: HttpRequest, take_id: int) -> HttpResponse:
     """A take: planned against given, per slide."""
     kept = get_object_or_404(Take, pk=take_id, show__owner=request.user)
     try:
-        rows = compared(keeping.load(kept.show), convert(kept.document, CoreTake), kept.planned)
+        rows = compared(running(keeping.load(kept.show)), convert(kept.document, CoreTake), kept.planned)
     except BadDocument as error:
         messages.error(request, f"That take cannot be read: {error}.")
         return redirect("shows:desk", kept.show_id)

@@ -171,5 +171,5 @@ class Editions(OwnerCase):
     def test_an_empty_show_is_not_published(self):
         self.client.force_login(self.owner)
         row = self.keep(show())
-        self.assertContains(self.client.post(f"/shows/{row.pk}/publish", follow=True), "no slides yet")
+        self.assertContains(self.client.post(f"/shows/{row.pk}/publish", follow=True), "no slides that are shown")
         self.assertEqual(row.editions.count(), 0)

@@ -7,8 +7,8 @@ from msgspec.structs import replace
 
 from ritornel.core.edits.command import step_ids
 from ritornel.core.model import Slide, Step
+from ritornel.core.model.slide import MARK
 from ritornel.core.time.running_order import split_into_groups
-from ritornel.core.time.script import MARK
 
 _GONE = "\0"
 _CLOSED = re.compile(rf" *{_GONE}(?=[.,;:!?…])|{_GONE}")

@@ -2,6 +2,7 @@
 
 import re
 from collections.abc import Iterable
+from itertools import pairwise
 from typing import Any, Literal
 
 from msgspec.structs import replace
@@ -129,10 +130,15 @@ class DuplicateSlides(Command, frozen=True, kw_only=True):
 
 
 class MoveSlides(Command, frozen=True, kw_only=True):
-    """Move slides, together and in their order, to before another slide, or to the end."""
+    """Move slides, together and in their order, to before another slide, or to the end.
+
+    A chapter stays with those of its slides that are not moved, and goes along where all of them are. ``chapter`` is
+    the one that they are to be in, where they stand before its first slide.
+    """
 
     slides: Ids
     before: str | None = None
+    chapter: str = ""
 
     def apply(self, show: Show) -> Show:
         """Return the show in the new order."""
@@ -142,7 +148,11 @@ class MoveSlides(Command, frozen=True, kw_only=True):
         place = next((n for n, s in enumerate(rest) if s.id == self.before), len(rest))
         slides = (*rest[:place], *moved, *rest[place:])
         order = {s.id: n for n, s in enumerate(slides)}
-        return replace(show, slides=slides, chapters=tuple(sorted(show.chapters, key=lambda c: order[c.first])))
+        chapters = [replace(c, first=first) for c, first in zip(show.chapters, _firsts(show, chosen), strict=True)]
+        if moved and self.before is not None:
+            begins = (self.chapter, self.before)
+            chapters = [replace(c, first=moved[0].id) if (c.id, c.first) == begins else c for c in chapters]
+        return replace(show, slides=slides, chapters=tuple(sorted(chapters, key=lambda c: order[c.first])))
 
 
 class SetSlides(Command, frozen=True, kw_only=True):
@@ -222,6 +232,14 @@ def _inserted(show: Show, place: int, slides: list[Slide]) -> Show:
 
 def _with_lineage(slide: Slide) -> list[Any]:
     return [replace(o, lineage=o.lineage or o.id) for o in slide.objects]
+
+
+def _firsts(show: Show, moved: set[str]) -> list[str]:
+    """Return each chapter's first slide that is not moved; its first where all are."""
+    place = {s.id: n for n, s in enumerate(show.slides)}
+    starts = [place[c.first] for c in show.chapters]
+    members = [show.slides[a:b] for a, b in pairwise([*starts, len(show.slides)])]
+    return [next((s.id for s in own if s.id not in moved), own[0].id) for own in members]
 
 
 def _chapters_without(show: Show, gone: set[str]) -> tuple[Chapter, ...]:

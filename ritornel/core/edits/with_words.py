@@ -9,8 +9,8 @@ from msgspec.structs import replace
 from ritornel.core.edits.command import BadEdit, Command, change_slide, step_ids
 from ritornel.core.edits.grouping import groups_of, with_groups, without_steps
 from ritornel.core.model import Show, Slide, Step
+from ritornel.core.model.slide import MARK
 from ritornel.core.model.units import Id
-from ritornel.core.time.script import MARK
 
 _EFFECT = "fade"
 _HERE = "\ue000"

@@ -31,6 +31,8 @@ def check(show: Show, times: Sequence[SlideTime]) -> list[Finding]:
     found: list[Finding] = []
     stage = show.width, show.height
     for number, (slide, time) in enumerate(zip(show.slides, times, strict=True), 1):
+        if slide.skipped:
+            continue
         here = _found.get(slide, time, by=(number, stage))
         if here is None:
             here = [f for rule in RULES.values() for f in rule.look(number, slide, time, stage)]

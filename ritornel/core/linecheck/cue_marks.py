@@ -4,7 +4,8 @@ from collections.abc import Iterable
 
 from ritornel.core.linecheck.finding import Finding, Rule, Size
 from ritornel.core.model import Slide
-from ritornel.core.time.script import MARK, has_words
+from ritornel.core.model.slide import MARK
+from ritornel.core.time.script import has_words
 from ritornel.core.time.slide_clock import SlideTime
 
 

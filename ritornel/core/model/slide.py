@@ -1,5 +1,6 @@
 """A slide: its transition, script, narration, objects and running order."""
 
+import re
 from typing import Annotated, Any, Literal
 
 from msgspec import Meta, Struct, field
@@ -18,6 +19,8 @@ Place = Annotated[int, Meta(ge=0, lt=limits.PARAGRAPH_CHARACTERS)]
 Afterwards = Literal["stays", "dims", "goes"]
 Trigger = Literal["cue", "alongside", "following"]
 Advance = Literal["presenter", "clock"]
+
+MARK = re.compile(r"\[([0-9]{1,9})\]")
 
 _SIDES = ("left", "top", "right", "bottom")
 
@@ -153,12 +156,14 @@ class Slide(Struct, frozen=True, kw_only=True, omit_defaults=True, weakref=True)
 
     ``script`` is what is said, with cue marks as ``[1]``; ``waits`` the waits set by hand, by cue number;
     ``hold`` the hold set by hand; ``length`` a fixed length; all in ms. ``kind`` is its kind in the show's house style.
+    One that is ``skipped`` stays in the show, and takes no time when it runs.
     ``unreadable`` is the document of a slide that could not be read, kept as it came, so that nothing is lost.
     """
 
     id: Id
     title: Name = ""
     kind: Name = ""
+    skipped: bool = False
     background: Colour = "#fffdf7"
     ground: Ground | None = None
     transition: Transition = Transition(type="cut")

@@ -12,7 +12,7 @@ import msgspec
 from msgspec import Struct
 from msgspec.structs import replace
 
-from ritornel.core.model import Clip, Pace, Show, Slide, Step
+from ritornel.core.model import Clip, Pace, Show, Slide, Step, Transition
 from ritornel.core.model.keys import target_key
 from ritornel.core.model.memory import Memory, Recalled
 from ritornel.core.model.uses import assets_of
@@ -164,7 +164,16 @@ def _compile_slide(
     after = Standing(slide, _states(targets, 0)) if before is not None else None
     plan = plan_of(slide.transition, transition, width, height, before, after)
     score = SlideScore(slide.id, time.length_ms, plan, tuple(targets), tuple(spans), ())
+    if slide.skipped:
+        return _skipped(time, score)
     return time, replace(score, still=still_spans(score))
+
+
+def _skipped(time: SlideTime, score: SlideScore) -> tuple[SlideTime, SlideScore]:
+    """Return a slide that takes no time and is not heard; its running order can be looked at all the same."""
+    plan = plan_of(Transition(type="cut"), 0, 1, 1)
+    time = replace(time, transition_ms=0, length_ms=0, hold_ms=0, needed_ms=0, too_short_ms=0, unseen=())
+    return time, replace(score, length_ms=0, transition=plan, spans=())
 
 
 def _with_track(targets: list[Target], thing: Clip, track: Track) -> list[Target]:

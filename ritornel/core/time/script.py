@@ -10,9 +10,9 @@ from msgspec import Struct
 
 from ritornel.core.model import Pace
 from ritornel.core.model.memory import Memory
+from ritornel.core.model.slide import MARK
 from ritornel.core.time.rounding import divided
 
-MARK = re.compile(r"\[([0-9]{1,9})\]")
 _WORD = re.compile(r"[^\W_]")
 _SENTENCE_ENDS = ".!?…।؟"
 _CLAUSE_ENDS = ",;:—،"

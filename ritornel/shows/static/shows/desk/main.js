@@ -41,5 +41,13 @@ for (const message of document.querySelectorAll("template.told")) {
 document.documentElement.dataset.ready = "yes";
 performance.mark("desk-ready");
 
+/** An address may name a slide to go to, or slides to be played: #slide, #play:first:last. */
+const [, play, ...named] = location.hash.match(/^#(play:)?(.+?)(?::(.+))?$/) ?? [];
+const [first, last] = named.map((name) => name && decodeURIComponent(name));
+if (first && store.shown.outlines[first]) {
+  store.focusSlide(first);
+  if (play && store.shown.outlines[last ?? first]) desk.stage.see(store.start(first), store.start(last ?? first) + store.length(last ?? first));
+}
+
 /** For the console and the browser tests: the desk's parts. */
 window.ritornel = desk;

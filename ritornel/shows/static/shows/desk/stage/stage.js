@@ -77,9 +77,16 @@ export class DeskStage {
     if (!order.length) return;
     const at = slideAt(order, this.time);
     const id = order[at][0];
+    if (this.standsAtNoTime()) return this.draw();
     if (id !== this.store.focus && !this.desk.book?.isWrittenIn) this.store.focusSlide(id);
     if (this.playing) this.store.loader.need(...order.slice(at, at + 3).map((row) => row[0]));
     this.draw();
+  }
+
+  /** Whether the slide in focus takes no time, and the playhead stands where it would be. */
+  standsAtNoTime() {
+    const [, start, length] = this.store.shown.order[this.store.slideIndex()] ?? [];
+    return length === 0 && start === this.time && !this.playing;
   }
 
   draw() {

@@ -8,8 +8,8 @@ const REST_MS = 150;
 const MOST_CHARACTERS = 1500;
 
 export class SlidesOnDemand {
-  constructor(store) {
-    this.store = store;
+  constructor(store, all) {
+    Object.assign(this, { store, all });
     this.wanted = new Set();
     this.waiting = new Map();
   }
@@ -62,7 +62,7 @@ export class SlidesOnDemand {
   next() {
     const { kept } = this.store;
     for (const id of [...this.wanted]) if (kept.slides[id] || !kept.outlines[id]) this.arrived(id);
-    if (this.wanted.size) return shortEnough([...this.wanted]);
+    if (this.wanted.size || !this.all) return shortEnough([...this.wanted]);
     const at = Math.max(0, kept.order.findIndex(([id]) => id === this.store.focus));
     const missing = kept.order.map(([id], n) => [Math.abs(n - at), id]).filter(([, id]) => !kept.slides[id]);
     return shortEnough(missing.sort(([a], [b]) => a - b).map(([, id]) => id));

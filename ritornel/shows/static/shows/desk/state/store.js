@@ -17,7 +17,8 @@ const NEAR = 8;
 const LONGEST_REST_MS = 100;
 
 export class Store {
-  constructor({ address, state, vocabulary, journal }) {
+  /** `all`: whether every slide is fetched whole while there is time, and not only those that are come to. */
+  constructor({ address, state, vocabulary, journal, all = true }) {
     Object.assign(this, { address, vocabulary, journal, kept: state, shown: state });
     this.listeners = new Map();
     this.results = new WeakMap();
@@ -32,7 +33,7 @@ export class Store {
       answered: (answer, entries) => this.take(answer, entries),
       turned: () => this.changed(),
     });
-    this.loader = new SlidesOnDemand(this);
+    this.loader = new SlidesOnDemand(this, all);
     this.compose();
   }
 

@@ -1,0 +1,109 @@
+"""What the contact sheet tells: slides as they stand, where words are, what is unfinished, and what is skipped."""
+
+from unittest import TestCase
+
+from ritornel.core.model.running import running
+from ritornel.core.score import compile, evaluate, facts
+from ritornel.core.score.seen import as_seen
+from ritornel.core.text.finding import find
+from ritornel.core.text.unfinished import unfinished
+from tests.core.edits.test_each_command import edited
+from tests.made import show, slide, step, text
+
+
+def chapters(*firsts: str) -> list[dict]:
+    return [{"id": f"c{n}", "title": f"Chapter {n}", "first": first} for n, first in enumerate(firsts)]
+
+
+class AsSeen(TestCase):
+    def test_what_has_come_by_then_where_it_stands(self):
+        lines = text("l", "One", "Two words", x=10, y=20)
+        away = step("m", object="box", kind="path", effect="move", duration=100, params={"across": 50, "down": -10})
+        out = step("o", object="box", kind="exit", effect="fade", duration=100)
+        order = (step("a", object="l", part={"paragraph": 0}), step("b", object="l", part={"paragraph": 1}), away, out)
+        made = show(slide(*order, objects=(lines,)))
+        (part,), (time,) = compile(made).slides, compile(made).times
+        seen = [as_seen(made.slides[0], part, group.settle_ms) for group in time.groups]
+        self.assertEqual([[o.id for o in s.objects] for s in seen], [["box", "l"]] * 4 + [["l"]])
+        hidden = [[[r.colour for r in p.runs] for p in s.objects[-1].paragraphs] for s in seen[:3]]
+        self.assertEqual(hidden, [[["none"], ["none"]], [[], ["none"]], [[], []]])
+        box = seen[3].objects[0]
+        self.assertEqual((box.x - made.slides[0].objects[0].x, box.y - made.slides[0].objects[0].y), (50, -10))
+
+    def test_a_word_that_has_not_come_keeps_its_place(self):
+        word = step("a", object="l", part={"paragraph": 0, "word": 1})
+        made = show(slide(word, objects=(text("l", "One more word"),)))
+        seen = as_seen(made.slides[0], compile(made).slides[0], 0)
+        self.assertEqual([(r.start, r.end, r.colour) for r in seen.objects[-1].paragraphs[0].runs], [(4, 8, "none")])
+
+
+class Found(TestCase):
+    def test_in_titles_scripts_texts_and_names_whatever_their_case(self):
+        made = show(
+            slide(id="one", title="The Bath", script="It floats in [1] mercury, no deeper than your hand, they say."),
+            slide(id="two", objects=(text("t", "Afloat", "in Mercury"), text("n", "x", name="Mercury trough"))),
+        )
+        hits = [(h.slide, h.where, h.before, h.words, h.after) for h in find(made, " MERCURY ")]
+        self.assertEqual(
+            hits,
+            [
+                ("one", "script", "It floats in ", "mercury", ", no deeper than your…"),
+                ("two", "text", "Afloat / in ", "Mercury", ""),
+                ("two", "name", "", "Mercury", " trough"),
+            ],
+        )
+        self.assertEqual([h.where for h in find(made, "bath")], ["title"])
+        self.assertEqual((find(made, "  "), find(made, "lamp"), len(find(made, "mercury", 1))), ([], [], 1))
+
+    def test_what_is_unfinished(self):
+        picture = {"id": "p", "kind": "picture", "asset": "lamp"}
+        one = show(slide(objects=(text("t", "", role="title"), picture, {**picture, "id": "q", "asset": ""}))).slides[0]
+        self.assertEqual(
+            unfinished(one), ["title to be written", "2 pictures without description", "1 picture to be chosen"]
+        )
+        told = {**picture, "alt": "A lamp"}
+        self.assertEqual(unfinished(show(slide(objects=(told, text("t", "A", role="title")))).slides[0]), [])
+
+
+class Skipped(TestCase):
+    def test_it_takes_no_time_is_not_seen_and_keeps_its_running_order(self):
+        plain = [slide(id="a", hold=1000), slide(step("x"), id="b", hold=700), slide(id="c", hold=500)]
+        made = show(*plain)
+        without = edited(made, do="set-slides", slides=["b"], values={"skipped": True})
+        self.assertEqual(facts(without)["length"], facts(made)["length"] - facts(made)["slides"][1]["length"])
+        score = compile(without)
+        self.assertEqual((score.slides[1].length_ms, len(score.times[1].groups)), (0, 2))
+        self.assertEqual({layer.slide for t in range(0, 1500, 50) for layer in evaluate(score, t).layers}, {0, 2})
+        self.assertEqual(facts(edited(without, do="set-slides", slides=["b"], values={"skipped": None})), facts(made))
+
+    def test_the_show_as_it_runs_is_without_it(self):
+        link = text("t", "Go", link="#slide:a")
+        made = show(
+            slide(id="a", skipped=True), slide(id="b", objects=(link,)), slide(id="c", skipped=True),
+            chapters=chapters("a", "c"),
+        )  # fmt: skip
+        runs = running(made)
+        self.assertEqual([s.id for s in runs.slides], ["b"])
+        self.assertEqual([(c.id, c.first) for c in runs.chapters], [("c0", "b")])
+        self.assertEqual(runs.slides[0].objects[-1].link, "")
+        plain = show(slide(id="a"))
+        self.assertIs(running(plain), plain)
+
+
+class Moved(TestCase):
+    MADE = [slide(id=key) for key in "abcdef"]
+
+    def after(self, slides: str, before: str | None, chapter: str = "") -> tuple:
+        made = show(*self.MADE, chapters=chapters("a", "c", "e"))
+        made = edited(made, do="move-slides", slides=list(slides), before=before, chapter=chapter)
+        return "".join(s.id for s in made.slides), "".join(c.first for c in made.chapters)
+
+    def test_a_chapter_stays_with_what_is_left_of_it(self):
+        self.assertEqual(self.after("c", None), ("abdefc", "ade"))
+        self.assertEqual(self.after("a", "e"), ("bcdaef", "bce"))
+        self.assertEqual(self.after("d", "a", "c0"), ("dabcef", "dce"))
+
+    def test_it_goes_along_where_all_of_it_does_and_a_slide_may_begin_one(self):
+        self.assertEqual(self.after("cd", None), ("abefcd", "aec"))
+        self.assertEqual(self.after("f", "c", "c1"), ("abfcde", "afe"))
+        self.assertEqual(self.after("f", "c", "c0"), ("abfcde", "ace"))

@@ -1,0 +1,51 @@
+"""The contact sheet as pages and answers."""
+
+from django.contrib.auth import get_user_model
+
+from ritornel.publishing.editions import publish
+from ritornel.shows import desk_state, keeping
+from tests.made import show, slide, step, text
+from tests.material import OwnerCase
+
+
+class Contact(OwnerCase):
+    def setUp(self):
+        super().setUp()
+        made = show(
+            slide(step("a"), id="one", title="The bath", script="In mercury. [1] It floats."),
+            slide(id="two", objects=(text("t", "", role="title"),)),
+            slide(id="three", skipped=True),
+        )
+        self.row = self.keep(made)
+        self.client.force_login(self.owner)
+
+    def get(self, path: str):
+        return self.client.get(f"/shows/{self.row.pk}/{path}")
+
+    def test_the_page_and_what_stands_under_slides(self):
+        self.assertContains(self.get("contact"), "shows/contact/main.js")
+        self.assertEqual(self.get("told").json()["told"]["two"][0], "title to be written")
+
+    def test_words_are_found(self):
+        hits = self.get("found?words=MERCURY").json()["hits"]
+        self.assertEqual([(h["slide"], h["where"], h["words"]) for h in hits], [("one", "script", "mercury")])
+        self.assertEqual(self.get("found").json()["hits"], [])
+        self.assertEqual(self.get("found?words=" + "x" * 300).status_code, 400)
+
+    def test_a_picture_after_each_cue_is_kept_by_the_browser_as_long_as_the_slide_is_the_same(self):
+        version = desk_state.version_of(keeping.load(self.row), 0)
+        before, after = (self.get(f"cues/{cue}/one?version={version}") for cue in (0, 1))
+        self.assertEqual([a["content-type"] for a in (before, after)], ["image/png"] * 2)
+        self.assertNotEqual(b"".join(before.streaming_content), b"".join(after.streaming_content))
+        self.assertIn("max-age=86400", after["cache-control"])
+        self.assertNotIn("max-age=86400", self.get("cues/1/one?version=other").get("cache-control", ""))
+        self.assertEqual([self.get(f"cues/{name}").status_code for name in ("2/one", "0/gone")], [404, 404])
+
+    def test_nobody_elses(self):
+        self.client.force_login(get_user_model().objects.create_user("stranger"))
+        for path in ("contact", "told", "found?words=a", "cues/0/one"):
+            self.assertEqual(self.get(path).status_code, 404)
+
+    def test_what_is_skipped_is_neither_published_nor_given_at_the_lectern(self):
+        self.assertNotIn("three", publish(self.row, False).document)
+        self.assertNotIn('"three"', self.get("lectern").content.decode())
