@@ -3,6 +3,7 @@
 import { follow } from "../../site/gesture.js";
 import { html, nothing, repeat } from "../../site/vendor/lit.js";
 import { tenths } from "../../site/times.js";
+import { SlidePictures } from "../desk/timeline/pictures.js";
 import { fieldValue, Pane } from "../desk/pane.js";
 
 const HEIGHT_PX = 112;
@@ -20,7 +21,7 @@ const SCALES = { least: 0.004, most: 0.12, usual: 0.0175, by: 1.4 };
 export class Sheet extends Pane {
   constructor(contact) {
     super(document.getElementById("sheet"), {
-      shows: () => [this.store.shown, this.store.selection.slides, this.contact.told.told, this.contact.told.hits, this.alike, this.scale, this.width, this.drop],
+      shows: () => [this.store.shown, this.store.selection.slides, this.contact.told.told, this.contact.told.hits, this.alike, this.scale, this.width, this.drop, this.come],
       draw: () => this.template(),
     });
     this.contact = contact;
@@ -29,6 +30,12 @@ export class Sheet extends Pane {
     this.scale = SCALES.usual; // px for a millisecond
     this.drop = null;
     this.here = null;
+    this.come = 0; // how often pictures have come
+    this.drawnPictures = new SlidePictures(() => {
+      this.come++;
+      this.update();
+    });
+    this.root.addEventListener("scroll", () => this.drawnPictures.wait(), { passive: true });
     this.width = this.root.clientWidth;
     new ResizeObserver(() => {
       this.width = this.root.clientWidth;
@@ -78,6 +85,8 @@ export class Sheet extends Pane {
 
   template() {
     const { store } = this;
+    this.drawnPictures.begin();
+    this.seen = this.firstSeen();
     if (!store.shown.order.length) return html`<p class="contact-empty">An empty show. <a class="underline" href=${this.contact.addresses.desk}>Go to the desk</a> and make a slide, or drop pictures there.</p>`;
     return html`${repeat(this.chapters(), (chapter) => chapter.first, (chapter) => this.chapter(chapter))}`;
   }
@@ -116,19 +125,27 @@ export class Sheet extends Pane {
     return id === (known ? this.here : this.store.shown.order[0][0]);
   }
 
+  /** The number of the first slide in sight: pictures are fetched from there on. */
+  firstSeen() {
+    const top = this.root.getBoundingClientRect().top;
+    const slides = [...this.root.querySelectorAll(".strip-slide")];
+    return Math.max(0, slides.findIndex((one) => one.getBoundingClientRect().bottom > top));
+  }
+
   /** One that lasts long shows itself as it stands after each cue in turn; another with everything on it. */
-  pictures({ id, length, version }, { look, cues }, width) {
+  pictures({ id, length, version, number }, { look, cues }, width) {
+    const far = Math.abs(number - 1 - this.seen);
     const count = Math.ceil(width / this.picturePx - 0.2);
-    if (count < 2 || !cues.length) return this.picture(look ? `pictures/${encodeURIComponent(id)}?look=${look}` : "");
+    if (count < 2 || !cues.length) return this.picture(this.drawnPictures.address(id, look, far));
     return Array.from({ length: count }, (_, n) => {
       const time = (n * this.picturePx * length) / width;
       const cue = n === count - 1 ? cues.length : cues.filter((at) => at <= time + 1).length;
-      return this.picture(`cues/${cue}/${encodeURIComponent(id)}?version=${version}`);
+      return this.picture(this.drawnPictures.at(`cues/${cue}/${encodeURIComponent(id)}?version=${version}`, far));
     });
   }
 
   picture(address) {
-    return address ? html`<img src=${address} alt="" loading="lazy" decoding="async" draggable="false" width=${this.picturePx} height=${HEIGHT_PX}>` : nothing;
+    return address ? html`<img src=${address} alt="" decoding="async" draggable="false" width=${this.picturePx} height=${HEIGHT_PX}>` : html`<i class="strip-blank" .style=${`width:${this.picturePx}px`}></i>`;
   }
 
   words(id) {

@@ -1,4 +1,4 @@
-// Pictures of slides on the timeline: fetched a few at a time while the hand rests, nearest to the view first, and shown
+// Pictures of slides, on the timeline and the contact sheet: fetched a few at a time while the hand rests, nearest to the view first, and shown
 // from then on.
 
 import { loaded } from "../../../site/dom.js";
@@ -31,8 +31,11 @@ export class SlidePictures {
 
   /** The address of a slide's picture if it is here; else it is wanted, the sooner the smaller `distance`. */
   address(slide, look, distance) {
-    if (!look) return null;
-    const address = `pictures/${encodeURIComponent(slide)}?look=${look}`;
+    return look ? this.at(`pictures/${encodeURIComponent(slide)}?look=${look}`, distance) : null;
+  }
+
+  /** An address, if its picture is here; else it is wanted. */
+  at(address, distance) {
     if (this.here.has(address)) return address;
     this.wanted.push({ address, distance });
     return null;
