@@ -10,6 +10,7 @@ urlpatterns = [
     path("shows/new", views.new_show, name="new"),
     path("shows/import", views.import_show, name="import"),
     path("shows/outline", views.outline, name="outline"),
+    path("shows/outlined", views.outlined, name="outlined"),
     path("shows/arrivals/<uuid:arrival_id>", views.arrival, name="arrival"),
     path("shows/arrivals/<uuid:arrival_id>/on", views.go_on_arriving, name="arrival-on"),
     path("shows/<uuid:show_id>/", views.desk, name="desk"),

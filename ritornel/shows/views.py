@@ -26,6 +26,7 @@ from ritornel.core.model.reading import BadDocument, convert
 from ritornel.core.model.writing import write_show
 from ritornel.core.score import compile
 from ritornel.formats.media_kinds import BadMedia
+from ritornel.formats.outline import MOST_CHARACTERS, BadOutline, read_outline
 from ritornel.formats.show_document import zip_blocks
 from ritornel.formats.svg_outline import MOST_BYTES, outline_of
 from ritornel.library.models import Asset, clean_name
@@ -377,6 +378,22 @@ def outline(request: HttpRequest) -> HttpResponse:
         return answer({"path": outline_of(request.body, clean_name(request.GET.get("name", "drawing.svg")))})
     except BadMedia as error:
         return refused(str(error))
+
+
+@signed_in
+@require_POST
+@answering
+def outlined(request: HttpRequest) -> HttpResponse:
+    """Answer the slides that a text outlines, Markdown or plain, sent as the body in UTF-8."""
+    name = clean_name(request.GET.get("name", "outline.md"))
+    if len(request.body) > 4 * MOST_CHARACTERS:
+        return refused(f"“{name}” is larger than an outline may be; part it in two")
+    try:
+        return answer({"slides": read_outline(request.body.decode("utf-8-sig"))})
+    except UnicodeDecodeError:
+        return refused(f"“{name}” is not text in UTF-8; save it as such and try again")
+    except BadOutline as error:
+        return refused(f"“{name}” makes no slides: {error}")
 
 
 def _file_name(row: Show) -> str:

@@ -2,6 +2,7 @@
 
 from ritornel.shows import keeping
 from tests.browser.test_objects import ObjectsCase
+from tests.files import png
 
 TITLE = {
     "id": "t",
@@ -66,3 +67,23 @@ class HouseStyles(ObjectsCase):
         self.page.wait_for_selector(".prompt:text('Who said it')")
         self.page.keyboard.press("f")
         self.page.wait_for_selector(".prompt", state="hidden")
+
+    def test_an_outline_dropped_with_its_picture_becomes_a_show(self):
+        self.row = self.keep({"title": "Talk", "slides": [{"id": "empty"}]})
+        self.open_desk(self.row)
+        outline = "# How the lamp turns\n\nGood evening.\n\n## The lamp\n\n- four wicks\n- still too dark\n\n![](lamp.png) ![](gone.png)\n"
+        self.page.evaluate(
+            """([outline, picture]) => {
+              const transfer = new DataTransfer();
+              transfer.items.add(new File([outline], "talk.md", { type: "text/markdown" }));
+              transfer.items.add(new File([new Uint8Array(picture)], "lamp.png", { type: "image/png" }));
+              document.querySelector(".timeline").dispatchEvent(new DragEvent("drop", { bubbles: true, cancelable: true, dataTransfer: transfer }));
+            }""",
+            [outline, list(png())],
+        )
+        self.page.wait_for_selector("#notice >> text=2 slides made")
+        self.assertIn("Not found with it: gone.png", self.page.inner_text("#notice"))
+        kept = self.show()
+        self.assertEqual(
+            ([s.kind for s in kept.slides], kept.slides[0].script), (["opening", "picture-and-text"], "Good evening.")
+        )

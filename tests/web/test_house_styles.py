@@ -50,3 +50,34 @@ class HouseStyles(OwnerCase):
         self.row.refresh_from_db()
         kept = keeping.load(self.row)
         self.assertEqual((kept.style, [s.name for s in kept.styles]), ("Ours", ["Ours"]))
+
+
+class Outlines(OwnerCase):
+    def test_a_text_is_read_or_refused_in_words(self):
+        self.client.force_login(self.owner)
+
+        def ask(body, name="talk.md"):
+            return self.client.post(f"/shows/outlined?name={name}", body, content_type="application/octet-stream")
+
+        answer = ask("\ufeff# The lamp\n\nGood evening.\n\n- one\n".encode())
+        self.assertEqual(
+            answer.json()["slides"],
+            [
+                {
+                    "title": "The lamp",
+                    "depth": 1,
+                    "lines": [{"text": "one", "marker": "bullet"}],
+                    "script": "Good evening.",
+                }
+            ],
+        )
+        for body, words in (
+            (b"", "there are no words in it"),
+            (b"\xff\xfe\x00a", "is not text in UTF-8"),
+            (b"x" * 4_000_001, "part it in two"),
+        ):
+            refused = ask(body)
+            self.assertEqual(refused.status_code, 400)
+            self.assertIn(words, refused.json()["error"])
+        self.client.logout()
+        self.assertEqual(ask(b"# a").status_code, 401)

@@ -18,6 +18,8 @@ Align = Literal["left", "centre", "right"]
 Sizes = Annotated[float, Meta(ge=0, le=5)]
 """A distance in sizes of the text."""
 
+ParagraphText = Annotated[str, Meta(max_length=limits.PARAGRAPH_CHARACTERS)]
+
 _Place = Annotated[int, Meta(ge=0, le=limits.PARAGRAPH_CHARACTERS)]
 
 
@@ -45,7 +47,7 @@ class Paragraph(Struct, frozen=True, omit_defaults=True, gc=False):
     (in sizes) are the text's.
     """
 
-    text: Annotated[str, Meta(max_length=limits.PARAGRAPH_CHARACTERS)] = ""
+    text: ParagraphText = ""
     runs: Annotated[tuple[Run, ...], Meta(max_length=limits.RUNS_IN_A_PARAGRAPH)] = ()
     align: Align | None = None
     marker: Literal["none", "bullet", "number"] = "none"

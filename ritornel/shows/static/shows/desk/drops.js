@@ -1,7 +1,9 @@
-// Files dropped on the desk: pictures become slides, or lie on the slide when dropped on the stage; a sound asks where to.
+// Files dropped on the desk: pictures become slides, or lie on the slide when dropped on the stage; outlines become slides
+// with the pictures that they name; a sound asks where to; a folder is all that is in it.
 
 import { placeFiles, placeMedia } from "./acts/adding.js";
 import { uploadFiles } from "./library/uploading.js";
+import { bringOutlines, isOutline } from "./sheets/outline_slides.js";
 import { isPicture, openPictureSlides } from "./sheets/picture_slides.js";
 import { askForPlace } from "./sheets/sound_place.js";
 
@@ -20,13 +22,41 @@ export function listenForDrops(desk) {
     if (!files(event)) return;
     event.preventDefault();
     root.classList.remove("dropping");
-    take(desk, [...event.dataTransfer.files], Boolean(event.target.closest?.("#stage-over")));
+    const onStage = Boolean(event.target.closest?.("#stage-over"));
+    filesIn(event.dataTransfer).then((dropped) => take(desk, dropped, onStage));
   });
+}
+
+/** The files that are dropped, with all that is in folders; what cannot be opened is passed over. */
+async function filesIn(transfer) {
+  const entries = [...transfer.items].map((item) => item.webkitGetAsEntry?.()).filter(Boolean);
+  if (!entries.some((entry) => entry.isDirectory)) return [...transfer.files];
+  const found = [];
+  for (const entry of entries) await gather(entry, found);
+  return found;
+}
+
+async function gather(entry, found) {
+  if (entry.isFile) {
+    const file = await new Promise((resolve) => entry.file(resolve, () => resolve(null)));
+    if (file && !file.name.startsWith(".")) found.push(file);
+    return;
+  }
+  const reader = entry.createReader();
+  for (let inside; (inside = await new Promise((resolve) => reader.readEntries(resolve, () => resolve([])))).length; ) {
+    for (const one of inside.sort((a, b) => a.name.localeCompare(b.name, undefined, { numeric: true }))) await gather(one, found);
+  }
 }
 
 /** One picture dropped on the stage lies on the slide; several, or dropped elsewhere, become slides. */
 async function take(desk, dropped, onStage) {
-  const pictures = dropped.filter(isPicture);
+  const outlines = dropped.filter(isOutline);
+  let pictures = dropped.filter(isPicture);
+  if (outlines.length) {
+    const left = await bringOutlines(desk, outlines, pictures);
+    dropped = dropped.filter((file) => !outlines.includes(file) && (!pictures.includes(file) || left.includes(file)));
+    pictures = left;
+  }
   const sounds = dropped.filter((file) => file.type.startsWith("audio/"));
   const others = dropped.filter((file) => !pictures.includes(file) && !sounds.includes(file));
   if (pictures.length && !(onStage && pictures.length === 1 && desk.store.slide)) openPictureSlides(desk, pictures);
