@@ -8,7 +8,10 @@ from django.db import models
 
 
 class Show(models.Model):
-    """One presentation of one owner. ``revision`` counts every change, undo and redo included."""
+    """One presentation of one owner. ``revision`` counts every change, undo and redo included.
+
+    One that is archived is out of the way; one that is a beginning is offered where a new show is made.
+    """
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
     owner = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="shows")
@@ -21,6 +24,8 @@ class Show(models.Model):
     effects = models.JSONField(default=list)
     style = models.CharField(max_length=300, blank=True, default="")
     styles = models.JSONField(default=list)
+    archived_at = models.DateTimeField(null=True, blank=True)
+    is_beginning = models.BooleanField(default=False)
     revision = models.PositiveIntegerField(default=0)
     history_place = models.PositiveIntegerField(default=0)
     made_at = models.DateTimeField(auto_now_add=True)

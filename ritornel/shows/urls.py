@@ -2,17 +2,17 @@
 
 from django.urls import path
 
-from ritornel.shows import contact_views, following, history_views, sentence_views, style_views, views
+from ritornel.shows import contact_views, following, history_views, list_views, sentence_views, style_views, views
 
 app_name = "shows"
 urlpatterns = [
-    path("", views.show_list, name="list"),
-    path("shows/new", views.new_show, name="new"),
-    path("shows/import", views.import_show, name="import"),
+    path("", list_views.show_list, name="list"),
+    path("shows/new", list_views.new_show, name="new"),
+    path("shows/import", list_views.import_show, name="import"),
     path("shows/outline", views.outline, name="outline"),
     path("shows/outlined", views.outlined, name="outlined"),
-    path("shows/arrivals/<uuid:arrival_id>", views.arrival, name="arrival"),
-    path("shows/arrivals/<uuid:arrival_id>/on", views.go_on_arriving, name="arrival-on"),
+    path("shows/arrivals/<uuid:arrival_id>", list_views.arrival, name="arrival"),
+    path("shows/arrivals/<uuid:arrival_id>/on", list_views.go_on_arriving, name="arrival-on"),
     path("shows/<uuid:show_id>/", views.desk, name="desk"),
     path("shows/<uuid:show_id>/state", views.state, name="state"),
     path("shows/<uuid:show_id>/slides", views.slides, name="slides"),
@@ -33,7 +33,10 @@ urlpatterns = [
     path("shows/<uuid:show_id>/history/return", history_views.return_there, name="history-return"),
     path("shows/<uuid:show_id>/history/name", history_views.name_moment, name="history-name"),
     path("shows/<uuid:show_id>/history/forget/<int:moment_id>", history_views.forget_moment, name="history-forget"),
-    path("shows/<uuid:show_id>/delete", views.delete_show, name="delete"),
+    path("shows/<uuid:show_id>/duplicate", list_views.duplicate_show, name="duplicate"),
+    path("shows/<uuid:show_id>/archive", list_views.archive_show, name="archive"),
+    path("shows/<uuid:show_id>/beginning", list_views.keep_beginning, name="beginning"),
+    path("shows/<uuid:show_id>/delete", list_views.delete_show, name="delete"),
     path("shows/<uuid:show_id>/document", views.export_document, name="document"),
     path("shows/<uuid:show_id>/zip", views.export_zip, name="zip"),
 ]

@@ -9,19 +9,16 @@ import msgspec
 from django.contrib import messages
 from django.contrib.auth.decorators import login_required
 from django.core.exceptions import ObjectDoesNotExist
-from django.db import OperationalError, transaction
-from django.db.models import Count, Q
+from django.db import OperationalError
 from django.http import Http404, HttpRequest, HttpResponse, HttpResponseBase
-from django.shortcuts import get_object_or_404, redirect, render
+from django.shortcuts import render
 from django.urls import reverse
-from django.utils import timezone
-from django.views.decorators.http import require_GET, require_http_methods, require_POST, require_safe
+from django.views.decorators.http import require_GET, require_POST, require_safe
 
 from ritornel.core.edits import BadEdit, Command, apply, read_command
 from ritornel.core.edits.places import slides_of
 from ritornel.core.linecheck.unreadable_slides import words as unreadable_words
 from ritornel.core.model import Show as CoreShow
-from ritornel.core.model import Slide as CoreSlide
 from ritornel.core.model.reading import BadDocument, convert
 from ritornel.core.model.writing import write_show
 from ritornel.core.score import compile
@@ -34,36 +31,14 @@ from ritornel.library.serving import file_response, streamed
 from ritornel.library.spots import bring
 from ritornel.shows import desk_state, keeping, pictures
 from ritornel.shows.access import own_show, own_show_loaded
-from ritornel.shows.arriving import arrive, go_on
-from ritornel.shows.models import Arrival, Show
+from ritornel.shows.models import Show
 from ritornel.site.answering import NOT_CARRIED_OUT, answer, answering, asked, log, refused, signed_in
-
-PATIENCE_S = 2.0
-"""A request goes on with an arrival for this long at most."""
 
 FIRST_SLIDES = 2
 """So many slides come whole with the page; the others when they are come to."""
 
 MOST_COMMANDS = 200
 MOST_SLIDES_TOLD = 5
-
-
-@login_required
-@require_GET
-def show_list(request: HttpRequest) -> HttpResponse:
-    """The user's shows, each as a strip of its slides drawn to time."""
-    return _list(request)
-
-
-def _list(request: HttpRequest, status: int = 200) -> HttpResponse:
-    items = []
-    published = Count("editions", filter=Q(editions__withdrawn_at=None))
-    shows = Show.objects.filter(owner=request.user).annotate(published=published)
-    for row in shows.prefetch_related("chapters", "beds"):
-        show = keeping.load(row)
-        items.append({"row": row, "length": compile(show).length_ms, "count": len(show.slides)})
-    coming = Arrival.objects.filter(owner=request.user, show=None, refused="")
-    return render(request, "shows/list.html", {"shows": items, "arrivals": coming}, status=status)
 
 
 @signed_in
@@ -94,81 +69,6 @@ def assets_of(row: Show, show: CoreShow) -> dict[str, Asset]:
     """Return the rows of the assets that a show uses, by their hash."""
     rows = Asset.objects.filter(owner_id=row.owner_id, sha256__in=[a.id for a in show.assets])
     return {asset.sha256: asset for asset in rows}
-
-
-@login_required
-@require_POST
-def new_show(request: HttpRequest) -> HttpResponse:
-    """Make a show with one empty slide and open its desk."""
-    title = "".join(c for c in request.POST.get("title", "") if c.isprintable()).strip()[:300] or "Untitled show"
-    row = keeping.create(request.user, CoreShow(title=title, slides=(CoreSlide(id="slide-1"),)))
-    return redirect("shows:desk", row.pk)
-
-
-@login_required
-@require_POST
-def delete_show(request: HttpRequest, show_id: UUID) -> HttpResponse:
-    """Delete a show for good, and withdraw what it published."""
-    row = own_show(request, show_id)
-    title = row.title
-    with transaction.atomic():
-        withdrawn = row.editions.filter(withdrawn_at=None).update(withdrawn_at=timezone.now())
-        row.delete()
-    links = f" {withdrawn} of its links now say “no longer shown”." if withdrawn else ""
-    messages.info(request, f"“{title}” is deleted.{links}")
-    return redirect("shows:list")
-
-
-@login_required
-@require_http_methods(["GET", "POST"])
-def import_show(request: HttpRequest) -> HttpResponse:
-    """Take in a show document or a zip, as a new show; 400 and a sentence on the list if it cannot be."""
-    if request.method == "GET":
-        return redirect("shows:list")
-    file = request.FILES.get("document")
-    if file is None:
-        return _not_taken_in(
-            request, "Choose a file first: a .ritornel.json document, or a zip exported with its media."
-        )
-    name = clean_name(file.name or "")
-    try:
-        came = arrive(request.user, name, file)
-    except (BadDocument, BadMedia) as error:
-        return _not_taken_in(request, f"{name} was not taken in: {error}.")
-    except Exception:
-        log.exception("a document could not be taken in")
-        return _not_taken_in(
-            request, f"{name} was not taken in: it could not be read. Export it again and try once more."
-        )
-    return redirect("shows:arrival", came.pk) if isinstance(came, Arrival) else redirect("shows:desk", came.pk)
-
-
-def _not_taken_in(request: HttpRequest, words: str) -> HttpResponse:
-    messages.error(request, words)
-    return _list(request, status=400)
-
-
-@login_required
-@require_GET
-def arrival(request: HttpRequest, arrival_id: UUID) -> HttpResponse:
-    """A document with its media on its way in."""
-    coming = get_object_or_404(Arrival, pk=arrival_id, owner=request.user)
-    if coming.show_id:
-        return redirect("shows:desk", coming.show_id)
-    return render(request, "shows/arrival.html", {"arrival": coming})
-
-
-@signed_in
-@require_POST
-@answering
-def go_on_arriving(request: HttpRequest, arrival_id: UUID) -> HttpResponse:
-    """Go on with an arrival for a moment; answer how far it is, or where its show is."""
-    coming = get_object_or_404(Arrival, pk=arrival_id, owner=request.user)
-    go_on(coming, PATIENCE_S)
-    if coming.refused:
-        return refused(f"{coming.name} was not taken in: {coming.refused}")
-    desk_address = reverse("shows:desk", args=[coming.show_id]) if coming.show_id else None
-    return answer({"taken_in": coming.taken_in, "media": coming.media, "show": desk_address})
 
 
 @login_required

@@ -10,7 +10,7 @@ import pkgutil
 
 from ritornel.core.model import Show, Style
 
-_PARTS = ("drawing", "dressing", "guessing", "keeping", "kinds")
+_PARTS = ("beginning", "drawing", "dressing", "guessing", "keeping", "kinds")
 
 STYLES: dict[str, Style] = {
     style.name: style
