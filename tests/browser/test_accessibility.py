@@ -14,7 +14,16 @@ RUN = """(options) => axe.run(options, {
   runOnly: ['wcag2a', 'wcag2aa'],
   rules: { 'page-has-heading-one': { enabled: true }, 'landmark-one-main': { enabled: true } },
 })"""
-PLACED_BY_AUTHOR = ["#stage", ".thumb", ".sample", ".show-strip", "#stage-now", "#stage-next"]
+PLACED_BY_AUTHOR = [
+    "#stage",
+    ".thumb",
+    ".style-slides",
+    ".prompt",
+    ".sample",
+    ".show-strip",
+    "#stage-now",
+    "#stage-next",
+]
 
 
 class Accessibility(BrowserCase):
@@ -47,6 +56,7 @@ class Accessibility(BrowserCase):
             f"{shows}lectern",
             f"{shows}stage",
             f"{shows}history?at=0",
+            f"{shows}contact",
             f"/takes/{take.pk}",
             f"/e/{edition.token}/",
             f"/e/{edition.token}/frame",
@@ -56,6 +66,31 @@ class Accessibility(BrowserCase):
             self.check(path)
         self.context.clear_cookies()
         self.check("/sign-in")
+
+    def test_the_contact_sheet_and_house_styles_in_their_states(self):
+        self.page.goto(f"/shows/{self.row.pk}/contact")
+        self.ready()
+        self.page.click("[data-slide=one]")
+        self.page.fill("#find", "lamp")
+        self.page.wait_for_selector(".strip-told.is-hit")
+        self.until(
+            "ritornel.store.slides.size === 1 && document.querySelector('#foot-transition:not([disabled])') !== null"
+        )
+        self.check_now("contact sheet")
+        self.page.click("#foot-transition")
+        self.page.wait_for_selector("dialog .sentence")
+        self.check_now("transition of several")
+        self.open_desk(self.row)
+        self.page.keyboard.press("h")
+        self.page.wait_for_selector(".style-choice")
+        self.page.click("[data-style=slipway]")
+        self.page.wait_for_selector(".style-row.is-chosen")
+        self.page.wait_for_selector("dialog .found")
+        self.check_now("house styles")
+        self.page.keyboard.press("Escape")
+        self.page.keyboard.press("n")
+        self.page.wait_for_selector(".prompt")
+        self.check_now("places to be written in")
 
     def test_the_desk_in_its_states(self):
         self.check(f"/shows/{self.row.pk}/")

@@ -111,6 +111,25 @@ class Camera:
         assert box is not None
         return box["x"] + box["width"] * x / 1280, box["y"] + box["height"] * y / 720
 
+    def sheets(self) -> None:
+        """The contact sheet with some slides selected and a word found; house styles by the show's own slides."""
+        page = self.page
+        page.goto("/")
+        page.click("text=How the lamp turns")
+        page.wait_for_selector("html[data-ready]", state="attached")
+        page.evaluate("ritornel.store.focusSlide('skerry')")
+        page.keyboard.press("h")
+        page.wait_for_selector(".style-slides .stage-layer")
+        page.wait_for_timeout(1500)
+        self.keep("house-styles")
+        page.keyboard.press("Escape")
+        page.click("text=Contact sheet")
+        page.wait_for_selector(".strip-pictures img")
+        page.click("[data-slide=bath]")
+        page.click("[data-slide=finger]", modifiers=["Shift"])
+        page.wait_for_timeout(4000)
+        self.keep("contact-sheet")
+
     def lectern(self) -> None:
         """The lectern, the stage window, and the take that comes of it."""
         page = self.page
@@ -164,6 +183,7 @@ def main() -> int:
         camera.shows()
         camera.desk()
         camera.objects()
+        camera.sheets()
         camera.lectern()
         camera.publish()
         browser.close()

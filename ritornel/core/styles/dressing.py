@@ -119,7 +119,8 @@ def redressed(
                 own = _own(thing, had, _full_size(thing, old, was.get(thing.id), stage))
                 taken = {name: value for name, value in gets.items() if name in had and name not in own}
                 taken["own"] = tuple(sorted(own))
-            thing = _tinted(replace(thing, **taken), tints)
+            thing = replace(thing, **taken)
+            thing = _lit(thing, _colour("accent", new, after)) if old is None else _tinted(thing, tints)
         objects.append(thing)
     there = {o.id for o in objects}
     fresh = [o for o in ornaments_of(new, after, stage) if o.id not in there]
@@ -272,6 +273,16 @@ def _tints(old: Style, before: Placing, new: Style, after: Placing) -> dict[str,
     """Return for colours of one palette those of the same name in another."""
     names = [*old.palette, *before.inks]
     return {_colour(name, old, before): _colour(name, new, after) for name in reversed(names) if name in new.palette}
+
+
+def _lit(thing: Object, accent: str) -> Object:
+    """Return a text in which words that had a colour of their own stand out in the style's."""
+    if not isinstance(thing, Text):
+        return thing
+    paragraphs = tuple(
+        replace(p, runs=tuple(replace(r, colour=accent) if r.colour else r for r in p.runs)) for p in thing.paragraphs
+    )
+    return replace(thing, paragraphs=paragraphs)
 
 
 def _tinted(thing: Object, tints: Mapping[str, str]) -> Object:

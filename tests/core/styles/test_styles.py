@@ -200,6 +200,17 @@ class Changing(TestCase):
         self.assertEqual(roles, {"o": "title", "t": "title", "l": "body"})
         now = {o.id: o for o in there.slides[1].objects}
         self.assertEqual((now["t"].x, now["t"].font, now["l"].y), (90, "garamond", 200))
+        lit = {
+            "text": "One finger",
+            "runs": [{"start": 0, "end": 3, "colour": "#ffd684"}, {"start": 4, "end": 10, "italic": True}],
+        }
+        loud = edited(made, do="set-objects", slide="b", values={"l": {"paragraphs": [lit, {"text": "more"}]}})
+        runs = (
+            next(o for o in edited(loud, do="set-style", style="fog").slides[1].objects if o.id == "l")
+            .paragraphs[0]
+            .runs
+        )
+        self.assertEqual([r.colour for r in runs], [STYLES["fog"].palette["accent"], None])
         with self.assertRaises(BadEdit):
             edited(made, do="set-style", style="none such")
 
