@@ -57,3 +57,27 @@ def pictures() -> list[tuple[str, bytes]]:
         found.append((ending, held.getvalue()))
     drawing = '<svg xmlns="http://www.w3.org/2000/svg" width="40" height="20"><path d="M0 0L9 9H3Z"/><script>x()</script></svg>'
     return [*found, (".svg", drawing.encode())]
+
+
+def pdf(*pages: str) -> bytes:
+    """A document with a line of words on each page, as ISO 32000 has it at its simplest."""
+    kids = " ".join(f"{4 + 2 * n} 0 R" for n in range(len(pages)))
+    bodies = [
+        "<< /Type /Catalog /Pages 2 0 R >>",
+        f"<< /Type /Pages /Kids [{kids}] /Count {len(pages)} /MediaBox [0 0 320 180] >>",
+        "<< /Type /Font /Subtype /Type1 /BaseFont /Helvetica >>",
+    ]
+    for n, words in enumerate(pages):
+        drawn = f"BT /F1 18 Tf 20 100 Td ({words}) Tj ET"
+        bodies.append(
+            f"<< /Type /Page /Parent 2 0 R /Contents {5 + 2 * n} 0 R /Resources << /Font << /F1 3 0 R >> >> >>"
+        )
+        bodies.append(f"<< /Length {len(drawn)} >>\nstream\n{drawn}\nendstream")
+    out, places = b"%PDF-1.4\n", []
+    for number, body in enumerate(bodies, 1):
+        places.append(len(out))
+        out += f"{number} 0 obj\n{body}\nendobj\n".encode()
+    table = "".join(f"{place:010d} 00000 n \n" for place in places)
+    size = len(bodies) + 1
+    tail = f"xref\n0 {size}\n0000000000 65535 f \n{table}trailer\n<< /Size {size} /Root 1 0 R >>\nstartxref\n{len(out)}\n%%EOF\n"
+    return out + tail.encode()

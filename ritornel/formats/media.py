@@ -15,7 +15,7 @@ import numpy as np
 from av.error import FFmpegError
 from PIL import Image, ImageOps, PngImagePlugin, UnidentifiedImageError
 
-from ritornel.formats import large, media_kinds, svg
+from ritornel.formats import large, media_kinds, pdf, svg
 from ritornel.formats.media_kinds import BadMedia, Claim, Kind, MediaFacts, claim_of, looks_like
 
 PEAKS_PER_SECOND = 20
@@ -40,6 +40,8 @@ def examine(path: Path, name: str, folder: Path) -> MediaFacts:
     seen. Raises ``BadMedia`` if the file is not what it claims to be, or is more than can be taken.
     """
     facts = probe(path, name)
+    if facts.kind == "document":
+        return facts
     try:
         if facts.has_sound:
             (folder / "peaks").write_bytes(peaks(path, name))
@@ -63,6 +65,8 @@ def probe(path: Path, name: str) -> MediaFacts:
     Size, streams, rates and length are looked at in the header, before anything is decoded.
     """
     claim = claim_of(name)
+    if claim.kind == "document":
+        return pdf.facts_of(path, name)
     try:
         facts = _probe_picture(path, name, claim) if claim.kind == "picture" else _probe_timed(path, name, claim)
     except BadMedia:

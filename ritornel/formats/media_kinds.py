@@ -5,7 +5,7 @@ from typing import Literal, NamedTuple
 
 from msgspec import Struct
 
-Kind = Literal["picture", "clip", "sound"]
+Kind = Literal["picture", "clip", "sound", "document"]
 
 
 class BadMedia(ValueError):
@@ -29,6 +29,7 @@ class MediaFacts(Struct, frozen=True):
     width: int = 0
     height: int = 0
     has_sound: bool = False
+    pages: int = 0
 
 
 CLAIMS: dict[str, Claim] = {
@@ -52,6 +53,7 @@ CLAIMS: dict[str, Claim] = {
     ".opus": Claim("sound", "audio/ogg", "ogg"),
     ".flac": Claim("sound", "audio/flac", "flac"),
     ".m4a": Claim("sound", "audio/mp4", "mov"),
+    ".pdf": Claim("document", "application/pdf", "PDF"),
     ".weba": Claim("sound", "audio/webm", "matroska"),
 }
 
@@ -93,7 +95,7 @@ def claim_of(name: str) -> Claim:
     if claim is None:
         raise BadMedia(
             f"“{name}”: files of this kind cannot be used; choose a picture (png, jpg, webp, avif, gif, svg, heic), "
-            "a clip (webm, mp4, mov, ogv) or a sound (wav, mp3, ogg, opus, flac, m4a)"
+            "a clip (webm, mp4, mov, ogv), a sound (wav, mp3, ogg, opus, flac, m4a) or a document (pdf)"
         )
     return claim
 

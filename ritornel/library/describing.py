@@ -22,6 +22,7 @@ def described(asset: Asset, base: str = "/library/media") -> dict[str, Any]:
         "width": asset.width,
         "height": asset.height,
         "sound": asset.has_sound,
+        "pages": asset.pages,
         "licence": asset.licence,
         "credit": asset.credit,
         "url": f"{base}/{asset.sha256}/stage" if on_stage(asset) else f"{base}/{asset.sha256}",

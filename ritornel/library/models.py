@@ -13,7 +13,7 @@ from ritornel.core.model import Asset as CoreAsset
 class Asset(models.Model):
     """A media file of one owner. The file is stored once under the hash of its content, whoever owns it."""
 
-    KINDS = [("picture", "Picture"), ("clip", "Clip"), ("sound", "Sound")]
+    KINDS = [("picture", "Picture"), ("clip", "Clip"), ("sound", "Sound"), ("document", "Document")]
 
     owner = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="assets")
     sha256 = models.CharField(max_length=64)
@@ -25,6 +25,7 @@ class Asset(models.Model):
     width = models.PositiveIntegerField(default=0)
     height = models.PositiveIntegerField(default=0)
     has_sound = models.BooleanField(default=False)
+    pages = models.PositiveIntegerField(default=0)
     licence = models.CharField(max_length=300, blank=True)
     credit = models.CharField(max_length=300, blank=True)
     added_at = models.DateTimeField(auto_now_add=True)

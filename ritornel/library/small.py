@@ -19,7 +19,7 @@ def small_picture(asset: Asset) -> Path | None:
     """
     path = derived_path(asset.sha256, "small.webp")
     source = derived_path(asset.sha256, "poster.jpg") if asset.kind == "clip" else asset.path
-    if asset.kind == "sound" or not (path.is_file() or source.is_file()):
+    if asset.kind in ("sound", "document") or not (path.is_file() or source.is_file()):
         return None
     if not path.is_file():
         environment = {**os.environ, "PYTHONPATH": os.pathsep.join(sys.path)}

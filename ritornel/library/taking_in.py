@@ -56,6 +56,7 @@ def take_in_within(
             "width": facts.width,
             "height": facts.height,
             "has_sound": facts.has_sound,
+            "pages": facts.pages,
             "licence": licence,
             "credit": credit,
         }

@@ -10,5 +10,6 @@ urlpatterns = [
     path("uploads", views.begin_upload, name="begin-upload"),
     path("uploads/<uuid:upload_id>/<int:number>", views.upload_piece, name="upload-piece"),
     path("media/<str:sha256>", views.media, name="media"),
+    path("media/<str:sha256>/pages/<int:number>", views.page, name="page"),
     path("media/<str:sha256>/<str:what>", views.media, name="derived"),
 ]

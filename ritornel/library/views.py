@@ -12,6 +12,7 @@ from django.views.decorators.http import require_GET, require_http_methods, requ
 from ritornel.formats.media_kinds import claim_of
 from ritornel.library.describing import described
 from ritornel.library.models import Asset, Upload, clean_name
+from ritornel.library.pages import page_of
 from ritornel.library.serving import derived_response, file_response
 from ritornel.library.taking_in import check_room, check_size, finish
 from ritornel.site.answering import answer, answering, asked, refused, signed_in
@@ -83,6 +84,18 @@ def media(request: HttpRequest, sha256: str, what: str = "") -> HttpResponseBase
     if what:
         return derived_response(request, sha256, what)
     return file_response(request, asset.path, asset.mime, asset.size)
+
+
+@signed_in
+@require_POST
+@answering
+def page(request: HttpRequest, sha256: str, number: int) -> HttpResponse:
+    """Take a page (from 1) of a document in as a picture; answer its ``asset``, and the ``words`` that stand on it."""
+    document = get_object_or_404(Asset, owner=request.user, sha256=sha256, kind="document")
+    if not 1 <= number <= document.pages:
+        return refused(f"“{document.name}” has no page {number}", 404)
+    found = page_of(document, number)
+    return answer({"asset": described(found.asset), "words": found.words})
 
 
 def _state(upload: Upload) -> dict[str, object]:

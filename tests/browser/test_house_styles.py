@@ -2,7 +2,7 @@
 
 from ritornel.shows import keeping
 from tests.browser.test_objects import ObjectsCase
-from tests.files import png
+from tests.files import pdf, png
 
 TITLE = {
     "id": "t",
@@ -87,3 +87,20 @@ class HouseStyles(ObjectsCase):
         self.assertEqual(
             ([s.kind for s in kept.slides], kept.slides[0].script), (["opening", "picture-and-text"], "Good evening.")
         )
+
+    def test_pages_of_a_document_become_slides_with_their_words_as_script(self):
+        self.row = self.keep({"title": "Talk", "slides": [{"id": "empty"}]})
+        self.open_desk(self.row)
+        self.page.evaluate(
+            """(document_) => {
+              const transfer = new DataTransfer();
+              transfer.items.add(new File([new Uint8Array(document_)], "talk.pdf", { type: "application/pdf" }));
+              document.querySelector(".timeline").dispatchEvent(new DragEvent("drop", { bubbles: true, cancelable: true, dataTransfer: transfer }));
+            }""",
+            list(pdf("The lamp floats.", "One finger turns it.")),
+        )
+        self.page.click("dialog >> text=Make slides")
+        self.until("ritornel.store.shown.order.length === 3")
+        kept = self.show()
+        self.assertEqual([s.script for s in kept.slides], ["", "The lamp floats.", "One finger turns it."])
+        self.assertEqual([o.width for s in kept.slides[1:] for o in s.objects], [1280, 1280])

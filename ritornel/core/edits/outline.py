@@ -8,6 +8,7 @@ from msgspec.structs import replace
 from ritornel.core.edits.command import BadEdit, Command, Ids, NewIds, fresh_ids, slide_ids
 from ritornel.core.edits.styles import new_slide
 from ritornel.core.model import Chapter, Object, Paragraph, Picture, Show, Slide, Text, limits
+from ritornel.core.model.slide import Script
 from ritornel.core.model.text import ParagraphText
 from ritornel.core.styles import STYLES, style_of
 from ritornel.core.styles.dressing import restored
@@ -32,7 +33,7 @@ class Outlined(Struct, frozen=True):
     title: ParagraphText = ""
     depth: int = 2
     lines: Annotated[tuple[OutlineLine, ...], Meta(max_length=limits.PARAGRAPHS_IN_A_TEXT)] = ()
-    script: Annotated[str, Meta(max_length=50_000)] = ""
+    script: Script = ""
     quotation: ParagraphText = ""
     pictures: Ids = []
 

@@ -3,16 +3,18 @@
 import re
 from collections.abc import Iterable
 from itertools import pairwise
-from typing import Any, Literal
+from typing import Annotated, Any, Literal
 
+from msgspec import Meta
 from msgspec.structs import replace
 
 from ritornel.core.edits.command import BadEdit, Command, Ids, NewIds, asset_ids, slide_ids, slide_of, with_values
 from ritornel.core.edits.styles import new_slide
 from ritornel.core.linecheck.unknown_effects import transition_complaints
-from ritornel.core.model import Asset, Chapter, Picture, Show, Slide, Transition
+from ritornel.core.model import Asset, Chapter, Picture, Show, Slide, Transition, limits
 from ritornel.core.model.links import without_links_to
 from ritornel.core.model.reading import convert
+from ritornel.core.model.slide import Script
 from ritornel.core.styles import style_of
 from ritornel.core.styles.kinds import KINDS, kind_after
 from ritornel.core.text.naming import object_name
@@ -44,9 +46,10 @@ class AddSlide(Command, frozen=True, kw_only=True):
 
 
 class AddPictureSlides(Command, frozen=True, kw_only=True):
-    """Make one slide of each picture, in the order of their file names, numbers sorted as numbers.
+    """Make one slide of each picture, in the order of their file names, numbers sorted as numbers, or ``as_given``.
 
-    The hold (None: the clock finds one) and the transition are set once for all of them.
+    ``scripts`` say by picture what is said on its slide. The hold (None: the clock finds one) and the transition are set
+    once for all of them.
     """
 
     assets: Ids
@@ -55,6 +58,8 @@ class AddPictureSlides(Command, frozen=True, kw_only=True):
     hold: int | None = None
     transition: dict[str, Any] = {}
     background: str = "#17131f"
+    scripts: Annotated[dict[str, Script], Meta(max_length=limits.SLIDES)] = {}
+    as_given: bool = False
     ids: NewIds = []
 
     def apply(self, show: Show) -> Show:
@@ -64,14 +69,17 @@ class AddPictureSlides(Command, frozen=True, kw_only=True):
         if missing or not self.assets:
             raise BadEdit("choose pictures: what was given is not in the library as a picture")
         transition = checked_transition(self.transition or {"type": "cut"})
-        pictures = sorted((known[a] for a in self.assets), key=file_name_order)
+        pictures = [known[a] for a in self.assets]
+        if not self.as_given:
+            pictures.sort(key=file_name_order)
         ids = slide_ids(show, len(pictures), self.ids)
         slides = [self._slide(show, i, p, transition) for i, p in zip(ids, pictures, strict=True)]
         return _inserted(show, _place_after(show, self.after), slides)
 
     def _slide(self, show: Show, slide_id: str, asset: Asset, transition: Transition) -> Slide:
         picture = Picture(id="object-1", asset=asset.id, width=show.width, height=show.height, fit=self.fit)
-        values = {"hold": self.hold, "background": self.background}
+        said = self.scripts.get(asset.id, "")
+        values = {"hold": self.hold, "background": self.background, "script": said}
         title = object_name(picture, {asset.id: asset})
         return with_values(Slide(id=slide_id, title=title, transition=transition, objects=(picture,)), values)
 

@@ -22,6 +22,8 @@ Advance = Literal["presenter", "clock"]
 
 MARK = re.compile(r"\[([0-9]{1,9})\]")
 
+Script = Annotated[str, Meta(max_length=50_000)]
+
 _SIDES = ("left", "top", "right", "bottom")
 
 
@@ -168,7 +170,7 @@ class Slide(Struct, frozen=True, kw_only=True, omit_defaults=True, weakref=True)
     ground: Ground | None = None
     transition: Transition = Transition(type="cut")
     builds_with_transition: bool = False
-    script: Annotated[str, Meta(max_length=50_000)] = ""
+    script: Script = ""
     hold_ms: Ms | None = field(default=None, name="hold")
     length_ms: Ms | None = field(default=None, name="length")
     waits: Annotated[dict[CueNumber, Ms], Meta(max_length=limits.BUILDS_ON_A_SLIDE)] = {}

@@ -4,6 +4,7 @@
 import { placeFiles, placeMedia } from "./acts/adding.js";
 import { uploadFiles } from "./library/uploading.js";
 import { bringOutlines, isOutline } from "./sheets/outline_slides.js";
+import { bringDocuments, isDocument } from "./sheets/page_slides.js";
 import { isPicture, openPictureSlides } from "./sheets/picture_slides.js";
 import { askForPlace } from "./sheets/sound_place.js";
 
@@ -59,6 +60,11 @@ async function take(desk, dropped, onStage) {
   }
   const sounds = dropped.filter((file) => file.type.startsWith("audio/"));
   const others = dropped.filter((file) => !pictures.includes(file) && !sounds.includes(file));
+  const documents = dropped.filter(isDocument);
+  if (documents.length) {
+    await bringDocuments(desk, documents);
+    dropped = dropped.filter((file) => !documents.includes(file));
+  }
   if (pictures.length && !(onStage && pictures.length === 1 && desk.store.slide)) openPictureSlides(desk, pictures);
   else others.push(...pictures);
   if (others.length && desk.store.slide) await placeFiles(desk, others);

@@ -1,0 +1,45 @@
+"""Pages of documents as pictures of the library, one at a time, each drawn in a process with bounds."""
+
+import logging
+import os
+import subprocess
+import sys
+import tempfile
+from pathlib import Path
+from typing import NamedTuple
+
+from django.conf import settings
+
+from ritornel.formats.media_kinds import BadMedia
+from ritornel.formats.pdf import SECONDS
+from ritornel.library.models import Asset
+from ritornel.library.taking_in import check_room, take_in
+
+log = logging.getLogger("ritornel")
+
+
+class Page(NamedTuple):
+    """A page as a picture of the library, and what is written on it."""
+
+    asset: Asset
+    words: str
+
+
+def page_of(document: Asset, number: int) -> Page:
+    """Return a page (from 1) of a document as a picture, taken in; ``BadMedia`` if it cannot be drawn."""
+    stem = Path(document.name).stem
+    name = f"{stem} page {number}.png"
+    arriving = Path(settings.MEDIA_ROOT) / "uploads"
+    arriving.mkdir(parents=True, exist_ok=True)
+    with tempfile.TemporaryDirectory(prefix="page-", dir=arriving) as folder:
+        environment = {**os.environ, "PYTHONPATH": os.pathsep.join(sys.path)}
+        command = [sys.executable, "-m", "ritornel.formats.pdf", str(document.path), str(number - 1), folder]
+        try:
+            subprocess.run(command, env=environment, capture_output=True, timeout=2 * SECONDS, check=True)
+        except (subprocess.SubprocessError, OSError) as error:
+            log.warning("page %d of %s could not be drawn", number, document.sha256)
+            raise BadMedia(f"page {number} of “{document.name}” could not be drawn") from error
+        drawn = Path(folder) / "page.png"
+        check_room(document.owner, drawn.stat().st_size, name)
+        asset = take_in(document.owner, drawn, name, document.licence, document.credit)
+        return Page(asset, (Path(folder) / "page.txt").read_text(encoding="utf-8"))
