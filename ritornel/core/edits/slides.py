@@ -48,8 +48,8 @@ class AddSlide(Command, frozen=True, kw_only=True):
 class AddPictureSlides(Command, frozen=True, kw_only=True):
     """Make one slide of each picture, in the order of their file names, numbers sorted as numbers, or ``as_given``.
 
-    ``scripts`` say by picture what is said on its slide. The hold (None: the clock finds one) and the transition are set
-    once for all of them.
+    ``scripts`` say by picture what is said on its slide. The hold (None: the clock finds one) and the transition are
+    set once for all of them.
     """
 
     assets: Ids
