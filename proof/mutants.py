@@ -177,7 +177,7 @@ def _prepare() -> None:
     """Load, once, what tests need beside the code under change."""
     os.environ[FEW_EXAMPLES] = "12"
     settings.configure()
-    for name in ("hypothesis.extra.django", "msgspec", "uharfbuzz", "fractions", "cachetools"):
+    for name in ("hypothesis.extra.django", "msgspec", "uharfbuzz", "fractions"):
         importlib.import_module(name)
 
 

@@ -35,10 +35,10 @@ class Contact(ObjectsCase):
         widths = [self.slide(f"s{n}").bounding_box()["width"] for n in (2, 3)]
         lengths = [self.page.evaluate(f"ritornel.store.length('s{n}')") for n in (2, 3)]
         self.assertAlmostEqual(widths[1] / widths[0], lengths[1] / lengths[0], delta=0.05)
-        shown = (
-            self.slide("s4")
-            .locator("img")
-            .evaluate_all("(all) => all.map((one) => one.getAttribute('src').split('?')[0])")
+        self.page.wait_for_selector("[data-slide=s4] img[src*='cues/2/']")
+        self.until("document.querySelectorAll('[data-slide=s4] .strip-blank').length === 0")
+        shown = self.page.evaluate(
+            "[...document.querySelectorAll('[data-slide=s4] img')].map((one) => one.getAttribute('src').split('?')[0])"
         )
         self.assertEqual((shown[0], shown[-1]), ("cues/0/s4", "cues/2/s4"))
         self.page.click("#widths")

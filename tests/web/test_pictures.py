@@ -31,17 +31,21 @@ class Pictures(OwnerCase):
         self.assertEqual(self.answer["Content-Type"], "image/png")
         return Image.open(io.BytesIO(b"".join(self.answer.streaming_content))).convert("RGB")
 
+    def at(self, picture: Image.Image, x: int, y: int) -> tuple:
+        """The colour at a place of a picture as if it were 160 pixels wide."""
+        return picture.getpixel((x * picture.width // 160, y * picture.width // 160))
+
     def close(self, seen: tuple, colour: str):
         wanted = [int(colour[i : i + 2], 16) for i in (1, 3, 5)]
         self.assertTrue(all(abs(a - b) < 24 for a, b in zip(seen, wanted, strict=True)), (seen, colour))
 
     def test_a_slide_as_it_stands(self):
         picture = self.picture()
-        self.assertEqual(picture.size, (pictures.PIXELS, 90))
-        self.close(picture.getpixel((20, 45)), RED)
-        self.close(picture.getpixel((95, 10)), GREEN)
-        self.close(picture.getpixel((135, 25)), "#2040c0")
-        words = picture.crop((87, 60, 127, 75))
+        self.assertEqual(picture.size, (pictures.PIXELS, pictures.PIXELS * 9 // 16))
+        self.close(self.at(picture, 20, 45), RED)
+        self.close(self.at(picture, 95, 10), GREEN)
+        self.close(self.at(picture, 135, 25), "#2040c0")
+        words = picture.crop(tuple(n * pictures.PIXELS // 160 for n in (87, 60, 127, 75)))
         self.assertGreater(len(words.getcolors(10_000)), 5)
 
     def test_it_is_made_once_and_kept_by_what_it_shows(self):
@@ -67,7 +71,7 @@ class Pictures(OwnerCase):
         self.assertEqual(self.client.get(f"/library/media/{self.lamp.sha256}").status_code, 401)
 
     def test_any_id_and_none_that_is_not_there(self):
-        self.close(self.picture("two%2F2").getpixel((9, 9)), "#000000")
+        self.close(self.at(self.picture("two%2F2"), 9, 9), "#000000")
         self.assertEqual(self.client.get(f"/shows/{self.row.pk}/pictures/gone").status_code, 404)
 
     def test_the_strip_is_drawn_to_time(self):
@@ -91,7 +95,7 @@ class Pictures(OwnerCase):
         sea = asset(self.owner, "sea.wav", wav(0.2))
         for kept in (self.lamp, film):
             derived_path(kept.sha256, "small.webp").unlink()
-        self.close(self.picture().getpixel((135, 25)), "#2040c0")
+        self.close(self.at(self.picture(), 135, 25), "#2040c0")
         from ritornel.library.small import small_picture
 
         self.assertTrue(small_picture(film).is_file())
@@ -105,7 +109,7 @@ class Pictures(OwnerCase):
         secret = asset(self.other, "secret.png", png("#ffff00", (90, 90)))
         objects = ({"id": "p", "kind": "picture", "asset": secret.sha256, "width": 1280, "height": 720},)
         self.row = self.keep(show(slide(objects=objects, id="one", background=GREEN)))
-        self.close(self.picture().getpixel((150, 80)), GREEN)
+        self.close(self.at(self.picture(), 150, 80), GREEN)
 
 
 class Slides(OwnerCase):

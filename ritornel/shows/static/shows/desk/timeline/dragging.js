@@ -17,23 +17,31 @@ export function dragInTime(timeline, event, { at, make, says = () => "", click =
   const told = document.createElement("div");
   told.className = "tl-told";
   let command = null;
+  let tell = () => {};
+  const leave = store.on("changed", () => command && tell()); // what it would be now may be known only later
   event.preventDefault();
   event.target.closest("button")?.focus({ preventScroll: true });
   follow(event, {
     scrolls: timeline.scroll,
-    click,
+    click() {
+      leave();
+      click();
+    },
     move({ dx, event: e }) {
       let by = Math.round(dx / timeline.scale);
       if (!e.altKey) by = snapped(at, by, snaps, SNAPS_PX / timeline.scale);
       command = make(by);
-      tellBy(told, e, by, at + by, says());
+      tell = () => tellBy(told, e, by, at + by, says());
+      tell();
       if (command) store.attempt(command);
     },
     end() {
+      leave();
       told.remove();
       if (command) store.finish(command);
     },
     leave() {
+      leave();
       told.remove();
       store.leaveTrial();
     },
