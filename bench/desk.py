@@ -66,6 +66,25 @@ DRAG = """async (frames) => {
 }"""
 
 
+SHEET = """async ({ kind, frames }) => {
+  const root = document.getElementById("sheet");
+  const at = (target, type, x, y) => target.dispatchEvent(new PointerEvent(type, { bubbles: true, cancelable: true, pointerId: 1, isPrimary: true, pointerType: "mouse", button: 0, clientX: x, clientY: y }));
+  if (kind === "drag") at(document.querySelector(".strip-slide"), "pointerdown", 200, 100);
+  const taken = [];
+  let last = performance.now();
+  for (let n = 0; n < frames; n++) {
+    if (kind === "drag") at(window, "pointermove", 220 + (n * 3) % 900, 150 + (n * 2) % 400);
+    else root.scrollTop += 18;
+    await new Promise((resolve) => requestAnimationFrame(resolve));
+    const now = performance.now();
+    taken.push(now - last);
+    last = now;
+  }
+  if (kind === "drag") window.dispatchEvent(new KeyboardEvent("keydown", { key: "Escape", bubbles: true }));
+  return taken.slice(5);
+}"""
+
+
 def rows() -> list[tuple[str, str, str]]:
     """Return (what, must reach, measured)."""
     with Server() as server, sync_playwright() as driver:
@@ -80,7 +99,9 @@ def _long(server: Server, browser: Browser) -> list[tuple[str, str, str]]:
     sent = len(someone.get(address).content)
     ready = statistics.median(_opened(page, address) for _ in range(OPENINGS))
     found = _measured(page)
+    sheet = _sheet(page, address)
     return [
+        *sheet,
         (
             f"desk of {SLIDES} slides, {SLIDES * BUILDS:,} builds, ready",
             "< 800 ms",
@@ -91,6 +112,21 @@ def _long(server: Server, browser: Browser) -> list[tuple[str, str, str]]:
         ("a frame while zooming, 95th percentile", "16.7 ms", f"{found['zoom']:.1f} ms"),
         ("a frame while scrolling, 95th percentile", "16.7 ms", f"{found['scroll']:.1f} ms"),
         ("an edit until it is drawn, 95th percentile", "< 50 ms", f"{found['edit']:.0f} ms"),
+    ]
+
+
+def _sheet(page: Page, address: str) -> list[tuple[str, str, str]]:
+    """The contact sheet of the same show, once its first pictures have come."""
+    page.goto(f"{address}contact")
+    page.wait_for_selector("html[data-ready]", state="attached")
+    ready = page.evaluate("performance.now()")
+    page.wait_for_timeout(8000)
+    scroll, drag = (page.evaluate(SHEET, {"kind": kind, "frames": 180}) for kind in ("scroll", "drag"))
+    what = f"contact sheet of {SLIDES} slides"
+    return [
+        (f"{what}, ready", "(no goal)", f"{ready:.0f} ms"),
+        (f"{what}, a frame while scrolling, median", "16.7 ms", _said(scroll)),
+        (f"{what}, a frame while dragging, median", "16.7 ms", _said(drag)),
     ]
 
 

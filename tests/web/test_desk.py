@@ -170,7 +170,7 @@ class Documents(OwnerCase):
         page = self.take_in("show.zip", content)
         with patch("ritornel.shows.arriving.unpack", side_effect=MemoryError), self.assertLogs("ritornel", "ERROR"):
             self.assertIn("nothing was changed", self.arrived(page)["error"])
-        with patch("ritornel.shows.views.PATIENCE_S", -1):
+        with patch("ritornel.shows.list_views.PATIENCE_S", -1):
             self.assertEqual(self.arrived(page)["taken_in"], 0)
         self.assertContains(self.client.get("/"), "is on its way in: 0 of 2")
         self.assertEqual(self.arrived(page)["show"], self.desk_of(self.other))
