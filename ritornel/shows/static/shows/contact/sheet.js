@@ -21,7 +21,7 @@ const SCALES = { least: 0.004, most: 0.12, usual: 0.0175, by: 1.4 };
 export class Sheet extends Pane {
   constructor(contact) {
     super(document.getElementById("sheet"), {
-      shows: () => [this.store.shown, this.store.selection.slides, this.contact.told.told, this.contact.told.hits, this.alike, this.scale, this.width, this.drop, this.come],
+      shows: () => [this.store.shown, this.store.selection.slides, this.contact.told.told, this.contact.told.hits, this.alike, this.scale, this.width, this.come],
       draw: () => this.template(),
     });
     this.contact = contact;
@@ -107,13 +107,13 @@ export class Sheet extends Pane {
     const width = this.widthOf(row.length);
     const chosen = store.slides.has(row.id);
     const hits = this.contact.told.hits;
-    const flags = this.alike ? outline.cues.map((cue) => (cue / Math.max(1, row.length)) * width) : outline.cues.map((cue) => Math.min(width, (cue / Math.max(1, row.length)) * width));
-    const corner = Math.min(width, (outline.transition / Math.max(1, row.length)) * width);
+    const at = (time) => Math.min(width, (time / Math.max(1, row.length)) * width);
+    const corner = at(outline.transition);
     const name = `${row.number}. ${store.title(row.id)}, ${(row.length / 1000).toFixed(1)} s${outline.skipped ? ", skipped" : ""}`;
-    return html`<div class="strip-slide ${chosen ? "is-selected" : ""} ${outline.skipped ? "is-skipped" : ""} ${hits && !hits.has(row.id) ? "is-no-hit" : ""} ${this.drop?.before === row.id ? "is-drop" : ""}"
+    return html`<div class="strip-slide ${chosen ? "is-selected" : ""} ${outline.skipped ? "is-skipped" : ""} ${hits && !hits.has(row.id) ? "is-no-hit" : ""}"
       role="option" aria-selected=${String(chosen)} aria-label=${name} tabindex=${this.isEntry(row.id) ? 0 : -1} data-slide=${row.id} .style=${`width:${width}px`}>
       <div class="strip-pictures" .style=${`background-color:${outline.ground}`}>${this.pictures(row, outline, width)}${corner > 2 ? html`<i class="strip-corner" .style=${`width:${corner}px`}></i>` : nothing}</div>
-      <div class="strip-cues">${flags.map((left) => html`<i .style=${`left:${left}px`}></i>`)}</div>
+      <div class="strip-cues">${outline.cues.map((cue) => html`<i .style=${`left:${at(cue)}px`}></i>`)}</div>
       <div class="strip-name"><b>${row.number}</b> <span>${store.title(row.id)}</span> <em>${outline.skipped ? "skipped" : `${(row.length / 1000).toFixed(1)} s`}</em></div>
       ${this.words(row.id)}
     </div>`;
@@ -151,7 +151,8 @@ export class Sheet extends Pane {
   words(id) {
     const { told, hits } = this.contact.told;
     const [hit, ...more] = hits?.get(id) ?? [];
-    if (hit) return html`<p class="strip-told is-hit"><span>${hit.where === "script" || hit.where === "text" ? "“" : ""}${hit.before}<mark>${hit.words}</mark>${hit.after}${hit.where === "script" || hit.where === "text" ? "”" : ""}</span>${more.length ? html` <em>and ${more.length} more</em>` : nothing}</p>`;
+    const said = ["script", "text"].includes(hit?.where);
+    if (hit) return html`<p class="strip-told is-hit"><span>${said ? "“" : ""}${hit.before}<mark>${hit.words}</mark>${hit.after}${said ? "”" : ""}</span>${more.length ? html` <em>and ${more.length} more</em>` : nothing}</p>`;
     return told[id]?.length ? html`<p class="strip-told">${told[id].join(" · ")}</p>` : nothing;
   }
 

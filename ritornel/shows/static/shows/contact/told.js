@@ -6,7 +6,7 @@ const RESTS_MS = 250;
 
 export class Told {
   constructor({ store }, told) {
-    Object.assign(this, { store, told, words: "", hits: null, at: -1 });
+    Object.assign(this, { store, told, words: "", hits: null });
     this.revision = store.kept.revision;
     store.on("changed", () => this.followRevision());
   }

@@ -36,7 +36,8 @@ export const SLIDE_SKETCHES = {
       const set = Object.fromEntries(Object.entries(values).map(([name, value]) => [name, value ?? defaults.slide[name]]));
       if (set.transition) set.transition = { ...defaults.transition, ...set.transition };
       const outline = shown.outlines[id];
-      const told = "title" in set && outline ? { ...shown, outlines: { ...shown.outlines, [id]: { ...outline, title: set.title } } } : shown;
+      const known = Object.fromEntries(Object.entries(set).filter(([name]) => name === "title" || name === "skipped"));
+      const told = outline ? { ...shown, outlines: { ...shown.outlines, [id]: { ...outline, ...known, ground: set.background ?? outline.ground } } } : shown;
       return withSlide(told, id, (s) => ({ ...s, document: { ...s.document, ...set }, background: set.background ?? s.background }));
     }, state),
 
