@@ -115,9 +115,9 @@ def duplicate_show(request: HttpRequest, show_id: UUID) -> HttpResponse:
 @login_required
 @require_POST
 def archive_show(request: HttpRequest, show_id: UUID) -> HttpResponse:
-    """Put a show out of the way, or back."""
+    """Put a show out of the way, or back; asked twice, it stays so."""
     row = own_show(request, show_id)
-    aside = row.archived_at is None
+    aside = request.POST.get("aside") == "1"
     Show.objects.filter(pk=row.pk).update(archived_at=timezone.now() if aside else None)
     messages.info(request, f"“{row.title}” is {'archived' if aside else 'back among the shows'}.")
     return redirect("shows:list")
@@ -126,9 +126,9 @@ def archive_show(request: HttpRequest, show_id: UUID) -> HttpResponse:
 @login_required
 @require_POST
 def keep_beginning(request: HttpRequest, show_id: UUID) -> HttpResponse:
-    """Offer a show as a beginning for others, or no longer."""
+    """Offer a show as a beginning for others, or no longer; asked twice, it stays so."""
     row = own_show(request, show_id)
-    offered = not row.is_beginning
+    offered = request.POST.get("offered") == "1"
     Show.objects.filter(pk=row.pk).update(is_beginning=offered)
     words = "is offered where a new show is made" if offered else "is no beginning for others any more"
     messages.info(request, f"“{row.title}” {words}.")

@@ -19,8 +19,8 @@ class Lists(OwnerCase):
     def titles(self, query: str = "") -> list[str]:
         return [item["row"].title for item in self.client.get(f"/{query}").context["shows"]]
 
-    def post(self, row: Show, act: str):
-        return self.client.post(f"/shows/{row.pk}/{act}")
+    def post(self, row: Show, act: str, **wish: int):
+        return self.client.post(f"/shows/{row.pk}/{act}", wish)
 
     def test_the_last_kept_first_found_by_title_and_by_what_is_said(self):
         self.assertEqual(self.titles(), ["Winter opening", "How the lamp turns"])
@@ -32,10 +32,11 @@ class Lists(OwnerCase):
 
     def test_archived_it_is_out_of_the_way_and_comes_back(self):
         kept_at = self.lamp.kept_at
-        self.post(self.lamp, "archive")
+        for _twice_pressed in range(2):
+            self.post(self.lamp, "archive", aside=1)
         self.assertEqual((self.titles(), self.titles("?archived=1")), (["Winter opening"], ["How the lamp turns"]))
         self.assertContains(self.client.get("/"), "1 archived")
-        self.post(self.lamp, "archive")
+        self.post(self.lamp, "archive", aside=0)
         self.assertEqual(self.titles("?archived=1"), [])
         self.lamp.refresh_from_db()
         self.assertEqual(self.lamp.kept_at, kept_at)
@@ -59,7 +60,8 @@ class Lists(OwnerCase):
         said = {"script": "Said.", "hold": 4321}
         row = self.keep(apply(made, read_command({"do": "set-slides", "slides": ["l"], "values": said})))
         self.assertEqual(self.client.post("/shows/new", {"title": "No", "from": row.pk}).status_code, 404)
-        self.post(row, "beginning")
+        for _twice_pressed in range(2):
+            self.post(row, "beginning", offered=1)
         self.assertContains(self.client.get("/"), "like “Form”")
         where = self.client.post("/shows/new", {"title": "Next year", "from": row.pk}).url
         fresh = keeping.load(Show.objects.get(pk=where.split("/")[2]))
@@ -69,7 +71,7 @@ class Lists(OwnerCase):
         self.assertEqual((fresh.title, fresh.style, one.script, one.hold_ms), ("Next year", "enamel", "", 4321))
 
     def test_nobody_elses(self):
-        self.post(self.lamp, "beginning")
+        self.post(self.lamp, "beginning", offered=1)
         self.client.force_login(get_user_model().objects.create_user("stranger"))
         for act in ("duplicate", "archive", "beginning"):
             self.assertEqual(self.post(self.lamp, act).status_code, 404)

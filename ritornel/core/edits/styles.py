@@ -154,12 +154,14 @@ def new_slide(show: Show, slide_id: str, kind: str) -> Slide:
     style = style_of(show)
     if style is None:
         return Slide(id=slide_id)
-    return _as_kind(Slide(id=slide_id, transition=style.transition), style, kind, (show.width, show.height), fresh=True)
+    stage = show.width, show.height
+    empty = restored(Slide(id=slide_id, transition=style.transition), style, stage, frozenset({""}))
+    return _as_kind(empty, style, kind, stage)
 
 
-def _as_kind(slide: Slide, style: Style, kind: str, stage: tuple[int, int], *, fresh: bool = False) -> Slide:
+def _as_kind(slide: Slide, style: Style, kind: str, stage: tuple[int, int]) -> Slide:
     roles = KINDS[kind].roles
-    moved = redressed(_recast(slide, roles), style, style, stage, kind=kind, fresh_ground=fresh)
+    moved = redressed(_recast(slide, roles), style, style, stage, kind=kind)
     added = empty_texts(moved, roles)
     moved = replace(moved, objects=(*moved.objects, *added))
     return restored(moved, style, stage, frozenset(o.id for o in added))

@@ -5,7 +5,7 @@ its style, and going to another style and back changes nothing. What stayed as i
 the object as its ``own``, so that it stays even if a style comes that happens to have the same.
 """
 
-from collections.abc import Iterator, Mapping
+from collections.abc import Callable, Mapping
 from typing import Any, NamedTuple
 
 from msgspec.structs import replace
@@ -94,12 +94,10 @@ def ornaments_of(style: Style, placing: Placing, stage: Size) -> list[Shape]:
     return [_ornament(o, n, style, placing, stage) for n, o in enumerate(placing.ornaments, 1)]
 
 
-def redressed(
-    slide: Slide, old: Style | None, new: Style, stage: Size, *, kind: str | None = None, fresh_ground: bool = False
-) -> Slide:
+def redressed(slide: Slide, old: Style | None, new: Style, stage: Size, *, kind: str | None = None) -> Slide:
     """Return a slide in another style, or as another ``kind``.
 
-    Without an ``old`` style letters, colours and grounds are the new one's; places and sizes stay. A ``fresh_ground`` was set by nobody.
+    Without an ``old`` style letters, colours and grounds are the new one's; places and sizes stay.
     """
     before = placing_of(old, slide.kind) if old is not None else _BLANK
     after = placing_of(new, slide.kind if kind is None else kind)
@@ -116,7 +114,7 @@ def redressed(
             if old is None:
                 taken = {name: value for name, value in gets.items() if name in _LOOKS}
             else:
-                own = _own(thing, had, _full_size(thing, old, was.get(thing.id), stage))
+                own = _own(thing, had, old, was.get(thing.id), stage)
                 taken = {name: value for name, value in gets.items() if name in had and name not in own}
                 taken["own"] = tuple(sorted(own))
             thing = replace(thing, **taken)
@@ -124,7 +122,7 @@ def redressed(
         objects.append(thing)
     there = {o.id for o in objects}
     fresh = [o for o in ornaments_of(new, after, stage) if o.id not in there]
-    ground = ground_of(new, after) if fresh_ground else _ground_taken_over(slide, old, before, new, after)
+    ground = _ground_taken_over(slide, old, before, new, after)
     return replace(slide, objects=(*fresh, *objects), kind=slide.kind if kind is None else kind, **ground)
 
 
@@ -140,7 +138,7 @@ def by_hand(slide: Slide, style: Style, stage: Size) -> list[ByHand]:
         if not thing.role or thing.role == ORNAMENT:
             continue
         gets = wanted(thing, style, placing, slots.get(thing.id), stage)
-        own = _own(thing, gets, _full_size(thing, style, slots.get(thing.id), stage))
+        own = _own(thing, gets, style, slots.get(thing.id), stage)
         if own:
             found.append(ByHand(thing.id, tuple(sorted(own))))
     return found
@@ -164,15 +162,16 @@ def settled(slide: Slide, style: Style, stage: Size) -> Slide:
     def own(thing: Object) -> tuple[str, ...]:
         bare = replace(thing, own=())
         gets = wanted(bare, style, placing, slots.get(thing.id), stage)
-        return tuple(sorted(_own(bare, gets, _full_size(bare, style, slots.get(thing.id), stage))))
+        return tuple(sorted(_own(bare, gets, style, slots.get(thing.id), stage)))
 
     return replace(slide, objects=tuple(replace(o, own=own(o)) if o.own else o for o in slide.objects))
 
 
-def _own(thing: Object, gets: Mapping[str, Any], full_size: float | None) -> set[str]:
-    """Return in which fields an object is not as its style has it; its place is one."""
+def _own(thing: Object, gets: Mapping[str, Any], style: Style, slot: Slot | None, stage: Size) -> set[str]:
+    """Return in which fields an object is not as its style, which ``gets`` is of, has it; its place is one."""
     found = {name for name, value in gets.items() if not _same(getattr(thing, name), value)}
-    if isinstance(thing, Text) and full_size is not None and _same(thing.size, full_size):
+    look = style.looks.get(thing.role)
+    if isinstance(thing, Text) and look is not None and _same(thing.size, _size(look, slot, stage)):
         found.discard("size")  # it does not stay in its place: that is the words' doing
     found |= set(thing.own) & set(gets)
     return found | (set(_PLACE) & set(gets) if found & set(_PLACE) else set())
@@ -226,13 +225,8 @@ def _followed(thing: Object, style: Style, placing: Placing, slot: Slot | None, 
     return replace(thing, **wanted(thing, style, placing, slot, stage), own=())
 
 
-def _full_size(thing: Object, style: Style, slot: Slot | None, stage: Size) -> float | None:
-    """Return the size that a text has in its style where it need not be smaller."""
-    look = style.looks.get(thing.role)
-    return _size(look, slot, stage) if isinstance(thing, Text) and look is not None else None
-
-
 def _size(look: Look, slot: Slot | None, stage: Size) -> float:
+    """Return the size that a text has in its style where it need not be smaller."""
     return tenths(look.size * (slot.scale if slot is not None else 1.0) * _scale(stage))
 
 
@@ -277,25 +271,23 @@ def _tints(old: Style, before: Placing, new: Style, after: Placing) -> dict[str,
 
 def _lit(thing: Object, accent: str) -> Object:
     """Return a text in which words that had a colour of their own stand out in the style's."""
-    if not isinstance(thing, Text):
-        return thing
-    paragraphs = tuple(
-        replace(p, runs=tuple(replace(r, colour=accent) if r.colour else r for r in p.runs)) for p in thing.paragraphs
-    )
-    return replace(thing, paragraphs=paragraphs)
+    return _recoloured(thing, lambda _: accent) if isinstance(thing, Text) else thing
 
 
 def _tinted(thing: Object, tints: Mapping[str, str]) -> Object:
     """Return an object whose words and forms have the new palette's colours where they had the old one's."""
     if isinstance(thing, Shape):
         return replace(thing, fill=tints.get(thing.fill, thing.fill), line=tints.get(thing.line, thing.line))
-    if not isinstance(thing, Text) or not any(run.colour in tints for p in thing.paragraphs for run in p.runs):
-        return thing
+    return _recoloured(thing, lambda colour: tints.get(colour, colour)) if isinstance(thing, Text) else thing
+
+
+def _recoloured(text: Text, colour: Callable[[str], str]) -> Text:
+    """Return a text whose words that have a colour of their own have another."""
     paragraphs = tuple(
-        replace(p, runs=tuple(replace(r, colour=tints.get(r.colour or "", r.colour)) for r in p.runs))
-        for p in thing.paragraphs
+        replace(p, runs=tuple(replace(r, colour=colour(r.colour)) if r.colour else r for r in p.runs))
+        for p in text.paragraphs
     )
-    return replace(thing, paragraphs=paragraphs)
+    return replace(text, paragraphs=paragraphs)
 
 
 def _ground_taken_over(slide: Slide, old: Style | None, before: Placing, new: Style, after: Placing) -> dict[str, Any]:
@@ -303,15 +295,3 @@ def _ground_taken_over(slide: Slide, old: Style | None, before: Placing, new: St
     if old is not None and any(getattr(slide, n) != v for n, v in ground_of(old, before).items()):
         return {}
     return {} if old is None and slide.ground is not None and slide.ground.asset else ground_of(new, after)
-
-
-def tints_used(style: Style) -> Iterator[str]:
-    """Yield every colour name that a style uses."""
-    for look in style.looks.values():
-        yield look.colour
-    for placing in style.placings.values():
-        yield placing.ground
-        yield from (placing.below,) if placing.below else ()
-        yield from placing.inks.values()
-        yield from (slot.colour for slot in placing.slots)
-        yield from (ornament.colour for ornament in placing.ornaments)

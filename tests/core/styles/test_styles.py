@@ -7,14 +7,14 @@ from hypothesis import strategies as st
 from msgspec.structs import replace
 
 from ritornel.core.edits import BadEdit
-from ritornel.core.model import Show, Text
+from ritornel.core.model import Show, Style, Text
 from ritornel.core.model.roles import ORNAMENT, ROLES
 from ritornel.core.model.writing import write_show
 from ritornel.core.motion.builds import is_known
 from ritornel.core.motion.transitions import TRANSITIONS
 from ritornel.core.score import facts
 from ritornel.core.styles import STYLES, style_of
-from ritornel.core.styles.dressing import by_hand, placing_of, slots_of, tints_used
+from ritornel.core.styles.dressing import by_hand, placing_of, slots_of
 from ritornel.core.styles.kinds import KINDS
 from tests.core.edits.test_each_command import edited
 from tests.examples import examples
@@ -63,6 +63,15 @@ def contrast(one: str, other: str) -> float:
     return (high + 0.05) / (low + 0.05)
 
 
+def tints_used(style: Style) -> set[str]:
+    """Return every colour name that a style uses."""
+    used = {look.colour for look in style.looks.values()}
+    for placing in style.placings.values():
+        used |= {placing.ground, *placing.inks.values(), *(one.colour for one in (*placing.slots, *placing.ornaments))}
+        used |= {placing.below} if placing.below else set()
+    return used
+
+
 class Shipped(TestCase):
     def test_each_knows_every_kind_and_every_role_and_names_only_what_there_is(self):
         self.assertGreaterEqual(len(STYLES), 10)
@@ -73,7 +82,7 @@ class Shipped(TestCase):
                 self.assertEqual({r for r in ROLES if r not in ("picture", ORNAMENT)}, set(style.looks))
                 for kind, placing in style.placings.items():
                     self.assertEqual(tuple(slot.role for slot in placing.slots), KINDS[kind].roles)
-                self.assertLessEqual(set(tints_used(style)), set(style.palette))
+                self.assertLessEqual(tints_used(style), set(style.palette))
                 self.assertTrue(is_known("entrance", style.effect) and style.transition.type in TRANSITIONS)
 
     def test_words_are_read_on_what_they_stand_on(self):
