@@ -210,6 +210,8 @@ def _outline_of(
         "title": own_title(slide),
         "ground": slide.background,
         "transition": part.transition.duration_ms,
+        "transition_verb": transition_for(slide.transition).verb,
+        "hold": slide.hold_ms,
         "cues": [group.start_ms for group in time.groups[1:]],
         "kind": slide.kind,
         "skipped": slide.skipped,
@@ -233,7 +235,6 @@ def _slide(
         return found
     document = document_of(slide)
     table = defaults_by_kind()
-    kind = transition_for(slide.transition)
     whole = {
         "version": version,
         "document": {
@@ -242,7 +243,6 @@ def _slide(
             "transition": {**table["transition"], **document.get("transition", {})},
         },
         "title": own_title(slide),
-        "transition_verb": kind.verb,
         "nodes": nodes(slide, show),
         "background": slide.background,
         "names": names,

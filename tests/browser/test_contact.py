@@ -56,6 +56,10 @@ class Contact(ObjectsCase):
         self.page.keyboard.press("Enter")
         self.page.click("dialog >> text=Set it")
         self.assertEqual([s.transition.type for s in self.show().slides[1:4]], ["leaf"] * 3)
+        self.page.wait_for_selector("#foot >> text=each")
+        self.slide("s0").click(modifiers=["Shift"])
+        self.page.wait_for_selector("#foot >> text=different transitions")
+        self.assertEqual(self.page.get_attribute("[aria-label=Hold]", "placeholder"), "various")
 
     def test_slides_are_dragged_between_chapters_and_back_by_a_key(self):
         self.slide("s0").click()

@@ -21,13 +21,15 @@ function line(contact, slides) {
   store.loader.need(slides[0]);
   const first = store.shown.slides[slides[0]];
   const outlines = slides.map((id) => store.shown.outlines[id]);
-  const alike = (field) => (outlines.every((outline) => outline[field] === outlines[0][field]) ? outlines[0][field] : null);
+  const differs = (field) => outlines.some((outline) => outline[field] !== outlines[0][field]);
+  const alike = (field) => (differs(field) ? null : outlines[0][field]);
+  const verb = alike("transition_verb");
   const set = (values) => store.edit({ do: "set-slides", slides, values });
   const { chapters, style } = store.shown.show;
   const skipped = outlines.every((outline) => outline.skipped);
   return html`<b class="text-plum">${slides.length === 1 ? "1 slide" : `${slides.length} slides`}</b>
-    <span class="soft">${slides.length === 1 ? "comes in by" : "come in by"}</span><button class="act foot-word" id="foot-transition" ?disabled=${!first} @click=${() => openTransition(contact, slides)}>${first?.transition_verb ?? "…"}</button>
-    <label><span class="soft">hold</span> ${timeField("Hold", first?.document.hold ?? null, (hold) => set({ hold }), { empty: null, placeholder: "by the clock" })}</label>
+    ${slides.length === 1 ? nothing : html`<span class="soft">${verb === null ? "come in by" : "each"}</span>`}<button class="act foot-word" id="foot-transition" ?disabled=${!first} @click=${() => openTransition(contact, slides)}>${verb ?? "different transitions"}</button>
+    <label><span class="soft">hold</span> ${timeField("Hold", alike("hold"), (hold) => set({ hold }), { empty: null, placeholder: differs("hold") ? "various" : "by the clock" })}</label>
     <label><span class="soft">ground</span> ${colourField("Ground", alike("ground"), (background) => set({ background, ground: null }))}</label>
     ${style ? html`<label><span class="soft">kind</span> ${choice("Kind of slide", alike("kind"), [["", "none"], ...Object.entries(store.vocabulary.slide_kinds)], (kind) => kind && store.edit({ do: "set-kind", slides, kind }))}</label>` : nothing}
     <label><span class="soft">chapter</span> ${choice("Chapter", chapterOf(contact, slides), [...chapters.map((c) => [c.id, c.title || "untitled"]), ["+", "a new chapter from here"]], (id) => toChapter(contact, slides, id))}</label>

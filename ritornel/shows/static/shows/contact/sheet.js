@@ -7,16 +7,16 @@ import { SlidePictures } from "../desk/timeline/pictures.js";
 import { fieldValue, Pane } from "../desk/pane.js";
 
 const HEIGHT_PX = 112;
-const NARROWEST_PX = 64;
+const NARROWEST_PX = 66;
 const WIDTHS = "ritornel/contact-widths";
+const SCALES = { least: 0.004, most: 0.12, usual: 0.0175, by: 1.4 };
+
 /** A title is one line: Enter ends it. */
 function ends(event) {
   if (event.key !== "Enter") return;
   event.preventDefault();
   event.target.blur();
 }
-
-const SCALES = { least: 0.004, most: 0.12, usual: 0.0175, by: 1.4 };
 
 export class Sheet extends Pane {
   constructor(contact) {

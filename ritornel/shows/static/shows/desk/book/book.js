@@ -127,7 +127,8 @@ export class PromptBook {
   }
 
   headLine() {
-    const { document: doc, time, transition_verb: verb, spoken } = this.store.slide;
+    const { time, spoken } = this.store.slide;
+    const { transition_verb: verb } = this.store.shown.outlines[this.store.focus];
     const comes = time.transition ? `${verb} in ${seconds(time.transition)} s` : verb;
     const said = spoken.words ? `${spoken.words} words, ${seconds(spoken.ms)} s` : "no script";
     const why = this.why(time.hold_reason);

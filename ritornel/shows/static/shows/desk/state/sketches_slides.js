@@ -36,7 +36,7 @@ export const SLIDE_SKETCHES = {
       const set = Object.fromEntries(Object.entries(values).map(([name, value]) => [name, value ?? defaults.slide[name]]));
       if (set.transition) set.transition = { ...defaults.transition, ...set.transition };
       const outline = shown.outlines[id];
-      const known = Object.fromEntries(Object.entries(set).filter(([name]) => name === "title" || name === "skipped"));
+      const known = Object.fromEntries(Object.entries(set).filter(([name]) => ["title", "skipped", "hold"].includes(name)));
       const told = outline ? { ...shown, outlines: { ...shown.outlines, [id]: { ...outline, ...known, ground: set.background ?? outline.ground } } } : shown;
       return withSlide(told, id, (s) => ({ ...s, document: { ...s.document, ...set }, background: set.background ?? s.background }));
     }, state),
@@ -80,8 +80,8 @@ function copied(slide, id) {
 }
 
 function emptyOutline(state, like) {
-  const ground = state.outlines[like]?.ground ?? "#fffdf7";
-  return { title: "", ground, transition: state.outlines[like]?.transition ?? 0, cues: [], look: null, voice: null };
+  const { ground = "#fffdf7", transition = 0, transition_verb = "" } = state.outlines[like] ?? {};
+  return { title: "", ground, transition, transition_verb, hold: null, cues: [], kind: "", skipped: false, look: null, voice: null };
 }
 
 function emptySlide(state, id, like, length, defaults) {
@@ -92,7 +92,6 @@ function emptySlide(state, id, like, length, defaults) {
     document: { ...defaults.slide, id, background, transition, objects: [], running_order: [] },
     background,
     title: "",
-    transition_verb: state.slides[like]?.transition_verb ?? "",
     nodes: [],
     names: {},
     score: { length, transition: { duration: 0, easing: [0, 0, 1, 1], reverse: false, backdrop: "#000000", pieces: [] }, targets: [], spans: [] },
