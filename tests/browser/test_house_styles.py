@@ -91,6 +91,8 @@ class HouseStyles(ObjectsCase):
     def test_pages_of_a_document_become_slides_with_their_words_as_script(self):
         self.row = self.keep({"title": "Talk", "slides": [{"id": "empty"}]})
         self.open_desk(self.row)
+        begun = []
+        self.page.on("request", lambda one: begun.append(one) if one.url.endswith("/library/uploads") else None)
         self.page.evaluate(
             """(document_) => {
               const transfer = new DataTransfer();
@@ -104,3 +106,5 @@ class HouseStyles(ObjectsCase):
         kept = self.show()
         self.assertEqual([s.script for s in kept.slides], ["", "The lamp floats.", "One finger turns it."])
         self.assertEqual([o.width for s in kept.slides[1:] for o in s.objects], [1280, 1280])
+        self.page.wait_for_timeout(600)  # nothing comes after it: the document lies on no slide beside its pages
+        self.assertEqual(len(begun), 1)

@@ -52,21 +52,14 @@ async function gather(entry, found) {
 /** One picture dropped on the stage lies on the slide; several, or dropped elsewhere, become slides. */
 async function take(desk, dropped, onStage) {
   const outlines = dropped.filter(isOutline);
-  let pictures = dropped.filter(isPicture);
-  if (outlines.length) {
-    const left = await bringOutlines(desk, outlines, pictures);
-    dropped = dropped.filter((file) => !outlines.includes(file) && (!pictures.includes(file) || left.includes(file)));
-    pictures = left;
-  }
-  const sounds = dropped.filter((file) => file.type.startsWith("audio/"));
-  const others = dropped.filter((file) => !pictures.includes(file) && !sounds.includes(file));
   const documents = dropped.filter(isDocument);
-  if (documents.length) {
-    await bringDocuments(desk, documents);
-    dropped = dropped.filter((file) => !documents.includes(file));
-  }
-  if (pictures.length && !(onStage && pictures.length === 1 && desk.store.slide)) openPictureSlides(desk, pictures);
-  else others.push(...pictures);
+  const sounds = dropped.filter((file) => file.type.startsWith("audio/"));
+  let pictures = dropped.filter(isPicture);
+  const others = dropped.filter((file) => ![outlines, documents, sounds, pictures].some((kind) => kind.includes(file)));
+  if (outlines.length) pictures = await bringOutlines(desk, outlines, pictures);
+  if (documents.length) await bringDocuments(desk, documents);
+  if (pictures.length === 1 && onStage && desk.store.slide) others.push(...pictures);
+  else if (pictures.length) openPictureSlides(desk, pictures);
   if (others.length && desk.store.slide) await placeFiles(desk, others);
   for (const asset of sounds.length ? await uploadFiles(desk, sounds) : []) await placeSound(desk, asset);
 }
