@@ -224,6 +224,11 @@ class Running(BrowserCase):
         page = self.open_desk(self.keep(document))
         page.evaluate("ritornel.stage.scrub(1200)")
         self.until("Math.abs(document.querySelector('#stage video').currentTime - 2.2) < 0.02")
+        heard = page.evaluate(
+            "ritornel.stage.scrub(1400, true); [...ritornel.stage.sound.tasted].map((one) => [one.tagName, one.paused])"
+        )
+        self.assertEqual(heard, [["AUDIO", False]] * 3)  # the clip's sound, the tune and the bed, for a moment
+        self.until("ritornel.stage.sound.tasted.size === 0 && document.querySelector('#stage video').paused")
         page.keyboard.press("Shift+Space")
         self.until("ritornel.stage.time > 2500")
         self.assert_in_step()

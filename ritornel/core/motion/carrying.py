@@ -5,8 +5,9 @@ from math import hypot
 from types import MappingProxyType
 from typing import Any, NamedTuple
 
-from ritornel.core.model import Clip, Object, Picture, Slide, Sound, Text
+from ritornel.core.model import Clip, Object, Picture, Shape, Slide, Sound, Text
 from ritornel.core.model.keys import target_key
+from ritornel.core.motion.corners import Ends, corner_radius, rounding, unrounded
 from ritornel.core.motion.declared import Curve, Value
 
 _MOST_COMPARED = 2_500
@@ -41,13 +42,15 @@ class Standing(NamedTuple):
 class Pair(NamedTuple):
     """One object that is carried: as it was and as it will be.
 
-    ``alike`` if moving it is all that it takes; ``painted`` if it is moving it and painting it anew.
+    ``alike`` if moving it is all that it takes; ``painted`` if it is moving it and painting it anew; ``rounded`` if its
+    corners go over besides.
     """
 
     old: Object
     new: Object
     alike: bool
     painted: bool = False
+    rounded: bool = False
 
 
 def matched(before: Standing, after: Standing, by_hand: Mapping[str, str] = MappingProxyType({})) -> list[Pair]:
@@ -65,7 +68,17 @@ def matched(before: Standing, after: Standing, by_hand: Mapping[str, str] = Mapp
     taken = {id(thing) for pair in pairs for thing in pair}
     old, new = ([o for o in things if id(o) not in taken] for things in (old, new))
     pairs += _paired(old, new, _content)
-    return [Pair(a, b, _alike(a, b), _alike(a, b, _PAINT) and _as_painted(a, b)) for a, b in pairs]
+    return [_pair(a, b) for a, b in pairs]
+
+
+def _pair(a: Object, b: Object) -> Pair:
+    radii = corner_radius(a), corner_radius(b)
+    if None in radii:
+        return Pair(a, b, _alike(a, b), _alike(a, b, _PAINT) and _as_painted(a, b))
+    rounded = any(radii) and (a.width, a.height, radii[0]) != (b.width, b.height, radii[1])
+    stretched = isinstance(a, Shape) and isinstance(b, Shape)
+    painted = _alike(unrounded(a), unrounded(b), _PAINT, stretched) and _as_painted(a, b)
+    return Pair(a, b, _alike(a, b) and not (rounded and painted), painted, rounded and painted)
 
 
 def unchanged(before: Standing, after: Standing) -> list[Pair]:
@@ -128,8 +141,11 @@ def _as_painted(a: Object, b: Object) -> bool:
     return a.opacity == b.opacity == 1 and all((one == "none") == (other == "none") for one, other in paints)
 
 
-def _alike(a: Object, b: Object, but: frozenset[str] = frozenset()) -> bool:
-    """Tell whether moving, turning and scaling one evenly makes it the other, ``but`` for some fields."""
+def _alike(a: Object, b: Object, but: frozenset[str] = frozenset(), stretched: bool = False) -> bool:
+    """Tell whether moving, turning and scaling one makes it the other, ``but`` for some fields.
+
+    It is scaled evenly, unless it may be ``stretched``.
+    """
     if type(a) is not type(b):
         return False
     scaled = {"size"} if isinstance(a, Text) else set()
@@ -138,7 +154,7 @@ def _alike(a: Object, b: Object, but: frozenset[str] = frozenset()) -> bool:
     if isinstance(a, Text) and isinstance(b, Text):
         share = b.size / a.size
         return abs(a.width * share - b.width) < 1 and abs(a.height * share - b.height) < 1
-    return abs(a.width * b.height - b.width * a.height) < _EVEN * a.width * b.height
+    return stretched or abs(a.width * b.height - b.width * a.height) < _EVEN * a.width * b.height
 
 
 class Place(NamedTuple):
@@ -170,8 +186,8 @@ class Way:
 
     def __init__(self, pair: Pair, before: Standing, after: Standing, curved: bool) -> None:
         """Look at where it is on the two slides."""
+        self.pair = pair
         self.old, self.new = place_of(pair.old, before.state(pair.old)), place_of(pair.new, after.state(pair.new))
-        self.alike = pair.alike
         self.turn = (self.new.rotation - self.old.rotation + 180) % 360 - 180
         self.across, self.down = _scales(pair, self.old, self.new)
         self.course = _course(self.new.x - self.old.x, self.new.y - self.old.y, curved)
@@ -184,6 +200,7 @@ class Way:
             ("rotate", ((0, 0.0), (1, self.turn))),
             ("scale_x", ((0, 1.0), (1, self.across))),
             ("scale_y", ((0, 1.0), (1, self.down))),
+            *self._corners(self.pair.old, self.old, (1.0, self.across), (1.0, self.down)),
         ]
 
     def comes(self) -> list[Curve]:
@@ -195,10 +212,24 @@ class Way:
             ("rotate", ((0, -self.turn), (1, 0.0))),
             ("scale_x", ((0, 1 / self.across), (1, 1.0))),
             ("scale_y", ((0, 1 / self.down), (1, 1.0))),
+            *self._corners(self.pair.new, self.new, (1 / self.across, 1.0), (1 / self.down, 1.0)),
         ]
-        if self.new.opacity and self.alike:
+        if self.new.opacity and self.pair.alike:
             found.append(("opacity", ((0, self.old.opacity / self.new.opacity), (1, 1.0))))
         return found
+
+    def _corners(self, thing: Object, place: Place, across: Ends, down: Ends) -> list[Curve]:
+        """Return how the corners of one of the two go over from the old one's to the new one's."""
+        if not self.pair.rounded:
+            return []
+        sides = ((self.pair.old, self.old), (self.pair.new, self.new))
+        radii = [(corner_radius(one) or 0.0) * at.width / one.width for one, at in sides]
+        by = place.width / thing.width, place.height / thing.height
+        return [rounding(thing, (radii[0], radii[1]), _by(across, by[0]), _by(down, by[1]))]
+
+
+def _by(ends: Ends, scale: float) -> Ends:
+    return ends[0] * scale, ends[1] * scale
 
 
 def _scales(pair: Pair, old: Place, new: Place) -> tuple[float, float]:

@@ -92,6 +92,38 @@ class Carried(TestCase):
         for old, new in (({"fill": "none"}, {}), ({"opacity": 0.5}, {}), ({}, {"corner_radius": 20})):
             self.assertEqual(opacities(0.75, old, new)[0], 0.5)
 
+    def test_corners_go_over_from_what_they_were_however_the_thing_is_scaled(self):
+        """What is seen of the corner: from where the straight edge ends above to where it begins at the side."""
+        made = two([lens(0, 0, corner_radius=10)], [lens(600, 300, 400, 100, corner_radius=40)])
+        for share, radius in ((0.25, 17.5), (0.5, 25), (0.75, 32.5)):
+            layers = [s for layer in at(made, share).layers if (s := seen(layer, "lens"))]
+            self.assertEqual([s["opacity"] for s in layers], [1, share])
+            for state, (width, height) in zip(layers, ((200, 100), (400, 100)), strict=True):
+                clip = state["clip"]
+                self.assertAlmostEqual((width - clip[0]) * state["scale_x"], radius, delta=0.35)
+                self.assertAlmostEqual(clip[17] * state.get("scale_y", 1), radius, delta=0.35)
+                self.assertEqual((clip[1], clip[16], max(clip[0::2]), max(clip[1::2])), (0, width, width, height))
+
+    def test_a_border_a_shadow_or_a_picture_that_is_whole_in_its_box_is_not_clipped(self):
+        picture = {"kind": "picture", "asset": "a", "fit": "fill"}
+        framed = [{"frame": {"corner_radius": radius}} for radius in (0, 30)]
+        for more, clipped in (
+            ((picture | framed[0], picture | framed[1]), True),
+            ((picture | framed[0] | {"fit": "whole"}, picture | framed[1] | {"fit": "whole"}), False),
+            (({"corner_radius": 9}, {"corner_radius": 20}), True),
+            (({"corner_radius": 9, "line": "#000000"}, {"corner_radius": 20, "line": "#000000"}), False),
+            (({"shadow": {}}, {"shadow": {}, "corner_radius": 20}), False),
+            (({"form": "star"}, {"form": "star", "corner_radius": 20}), False),
+        ):
+            old, new = ({**lens(0, 0), **one} for one in more)
+            states = [seen(layer, "lens") for layer in at(two([old], [new]), 0.5).layers]
+            self.assertEqual([any("clip" in s for s in states)], [clipped], more)
+
+    def test_one_radius_on_things_of_two_sizes_stays_as_it_is(self):
+        made = two([lens(0, 0, corner_radius=20)], [lens(0, 0, 400, 200, corner_radius=20)])
+        state = seen(at(made, 0.5).layers[-1], "lens")
+        self.assertAlmostEqual((400 - state["clip"][0]) * state["scale_x"], 20, delta=0.3)
+
     def test_the_rest_goes_in_the_first_half_and_comes_in_the_second(self):
         made = two([lens(0, 0, id="a", lineage="a")], [lens(0, 0, id="b", lineage="b")])
         self.assertEqual([len(middles(made, s, "a")) for s in (0, 0.25, 0.5, 0.9)], [1, 1, 0, 0])

@@ -23,6 +23,8 @@ export class Sound {
     this.muted = false;
     this.speed = 1;
     this.tasting = null;
+    this.tasted = new Set();
+    this.beside = new Map(); // by a clip's address, its sound alone
     this.drifts = [];
     this.latencies = { AUDIO: 0.06, VIDEO: 0.12 }; // s from play() until it runs, learnt as media start
   }
@@ -55,20 +57,31 @@ export class Sound {
     this.standAtEnd(lastOfLength(this.play.order, index - 1));
   }
 
-  /** Lets what sounds at `time` be heard for a moment, while one scrubs; clips stay on their picture. */
+  /** Lets what sounds at `time` be heard for a moment, while one scrubs; a clip stays on its picture, and is heard by itself. */
   taste(index, time) {
     this.endTaste();
     this.follow(index, time, false);
-    const sounds = [...this.heard.values()].map((medium) => medium.element).filter((element) => element instanceof HTMLAudioElement && !element.muted);
-    for (const element of sounds) element.play()?.catch(() => {}); // a browser that wants a click first stays silent
+    for (const { element } of this.heard.values()) {
+      if (element.muted) continue;
+      const sound = element instanceof HTMLAudioElement ? element : this.besideClip(element);
+      this.tasted.add(sound);
+      sound.play()?.catch(() => {}); // a browser that wants a click first stays silent
+    }
     this.tasting = setTimeout(() => this.endTaste(), TASTE_MS);
+  }
+
+  /** The sound of a clip without its picture, at the same place. */
+  besideClip({ currentSrc, currentTime, volume }) {
+    if (!this.beside.has(currentSrc)) this.beside.set(currentSrc, new Audio(currentSrc));
+    return Object.assign(this.beside.get(currentSrc), { currentTime, volume });
   }
 
   endTaste() {
     if (!this.tasting) return;
     clearTimeout(this.tasting);
     this.tasting = null;
-    for (const { element } of this.heard.values()) if (element instanceof HTMLAudioElement) element.pause();
+    for (const sound of this.tasted) sound.pause();
+    this.tasted.clear();
   }
 
   /** Puts on its place what is heard at `time`, and waits until it can play, or for as long as one has patience. */
@@ -111,6 +124,7 @@ export class Sound {
 
   /** Stops everything that sounds. */
   stop() {
+    this.endTaste();
     for (const { element } of this.heard.values()) element.pause();
     this.heard.clear();
   }
