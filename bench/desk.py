@@ -2,6 +2,7 @@
 
 import json
 import statistics
+from typing import Any
 from urllib.parse import urlparse
 
 from playwright.sync_api import Browser, Page, sync_playwright
@@ -16,6 +17,12 @@ OPENINGS = 5
 BUILDS = 20
 OBJECTS = 40
 DRAGS = 6
+LATE_MS = 25.0
+"""A frame that comes so long after the one before has missed the screen's next sixtieth by half of one: it is seen to be late."""
+
+IN_TIME = "95 of 100"
+"""Sixty frames a second at the 95th percentile. The percentile itself is told too, with that of a page at rest: between
+the script's turns there is jitter of a millisecond or two in which no frame is missed."""
 FRAMES = """async ({ kind, frames }) => {
   const timeline = document.querySelector(".tl-scroll");
   const place = timeline.getBoundingClientRect();
@@ -108,10 +115,10 @@ def _long(server: Server, browser: Browser) -> list[tuple[str, str, str]]:
             f"{ready:.0f} ms, {sent / 1000:.0f} kB of page",
         ),
         ("its nodes, the most at any zoom", "< 1,500", f"{found['nodes']:,}"),
-        ("a frame while nothing happens, 95th percentile", "(no goal)", f"{found['rest']:.1f} ms"),
-        ("a frame while zooming, 95th percentile", "16.7 ms", f"{found['zoom']:.1f} ms"),
-        ("a frame while scrolling, 95th percentile", "16.7 ms", f"{found['scroll']:.1f} ms"),
-        ("an edit until it is drawn, 95th percentile", "< 50 ms", f"{found['edit']:.0f} ms"),
+        ("frames in time while nothing happens", "(no goal)", _said(found["rest"])),
+        ("frames in time while zooming", IN_TIME, _said(found["zoom"])),
+        ("frames in time while scrolling", IN_TIME, _said(found["scroll"])),
+        ("an edit until it is drawn, 95th percentile", "< 50 ms", f"{_percentile(found['edit']):.0f} ms"),
     ]
 
 
@@ -125,8 +132,8 @@ def _sheet(page: Page, address: str) -> list[tuple[str, str, str]]:
     what = f"contact sheet of {SLIDES} slides"
     return [
         (f"{what}, ready", "(no goal)", f"{ready:.0f} ms"),
-        (f"{what}, a frame while scrolling, median", "16.7 ms", _said(scroll)),
-        (f"{what}, a frame while dragging, median", "16.7 ms", _said(drag)),
+        (f"{what}, frames in time while scrolling", IN_TIME, _said(scroll)),
+        (f"{what}, frames in time while dragging", IN_TIME, _said(drag)),
     ]
 
 
@@ -141,13 +148,18 @@ def _crowded(server: Server, browser: Browser) -> list[tuple[str, str, str]]:
     return [
         (f"desk of {what}, ready", "< 2,000 ms", f"{ready:.0f} ms"),
         ("its nodes while nothing happens", "< 4,000", f"{nodes:,}"),
-        ("a frame while an object is dragged there, the first time, median", "(no goal)", _said(drags[0])),
-        (f"a frame in {DRAGS} drags there, median", "16.7 ms", _said([frame for drag in drags for frame in drag])),
+        ("frames in time while an object is dragged there, the first time", "(no goal)", _said(drags[0])),
+        (f"frames in time in {DRAGS} drags there", IN_TIME, _said([frame for drag in drags for frame in drag])),
     ]
 
 
 def _said(frames: list[float]) -> str:
-    return f"{statistics.median(frames):.1f} ms (95th percentile {statistics.quantiles(frames, n=20)[-1]:.1f})"
+    in_time = 100 * sum(frame < LATE_MS for frame in frames) / len(frames)
+    return f"{in_time:.1f} (median {statistics.median(frames):.1f} ms, 95th percentile {_percentile(frames):.1f})"
+
+
+def _percentile(taken: list[float]) -> float:
+    return statistics.quantiles(taken, n=20)[-1]
 
 
 def _someone(server: Server, browser: Browser, document: bytes) -> tuple[Someone, Page, str]:
@@ -168,7 +180,7 @@ def _opened(page: Page, address: str) -> float:
     return page.evaluate("performance.getEntriesByName('desk-ready')[0].startTime")
 
 
-def _measured(page: Page) -> dict[str, float]:
+def _measured(page: Page) -> dict[str, Any]:
     while page.evaluate("Object.keys(ritornel.store.kept.slides).length") < SLIDES:
         page.wait_for_timeout(200)
     nodes, frames = 0, {"rest": [], "zoom": [], "scroll": []}
@@ -179,9 +191,7 @@ def _measured(page: Page) -> dict[str, float]:
         for kind, taken in frames.items():
             taken += page.evaluate(FRAMES, {"kind": kind, "frames": 60})
     page.keyboard.press("o")
-    edits = page.evaluate(EDIT)
-    ends = {kind: statistics.quantiles(taken, n=20)[-1] for kind, taken in frames.items()}
-    return {"nodes": nodes, **ends, "edit": statistics.quantiles(edits, n=20)[-1]}
+    return {"nodes": nodes, **frames, "edit": page.evaluate(EDIT)}
 
 
 if __name__ == "__main__":
