@@ -30,6 +30,7 @@ from ritornel.core.model.style import Style
 from ritornel.core.model.uses import assets_used
 from ritornel.core.model.writing import encoded, plain
 from ritornel.core.score import compile, findings
+from ritornel.core.text.credits import told
 from ritornel.library.models import Asset
 from ritornel.shows.models import Bed, Change, Chapter, Entry, Show, Slide
 
@@ -92,7 +93,8 @@ def load(row: Show, bringing: Iterable[str] = ()) -> CoreShow:
     """
     known = _shows.get(row.pk)
     if known is not None and (known.revision, known.kept_at) == (row.revision, row.kept_at):
-        return _with_assets(row, known.show, bringing)
+        show = _with_assets(row, known.show, bringing)
+        return show if show is known.show or bringing else _remembered(row, show)
     for _ in range(_TRIES_TO_READ):
         show = _read(row)
         revision = Show.objects.values_list("revision", flat=True).get(pk=row.pk)
@@ -103,8 +105,9 @@ def load(row: Show, bringing: Iterable[str] = ()) -> CoreShow:
 
 
 def _with_assets(row: Show, show: CoreShow, bringing: Iterable[str]) -> CoreShow:
+    """Return the show with the assets as the library has them now, and its credits as they are with them."""
     assets = _assets(row, assets_used(show) | set(bringing))
-    return show if assets == show.assets else msgspec.structs.replace(show, assets=assets)
+    return show if assets == show.assets else told(msgspec.structs.replace(show, assets=assets))
 
 
 def _remembered(row: Show, show: CoreShow) -> CoreShow:
@@ -310,9 +313,7 @@ def _with_its_assets(row: Show, before: CoreShow, after: CoreShow) -> CoreShow:
     used = assets_used(after)
     known = {a.id: a for a in before.assets}
     assets = tuple(known[i] for i in sorted(used & set(known))) + _assets(row, used - set(known))
-    if assets == after.assets:
-        return after
-    return msgspec.structs.replace(after, assets=assets)
+    return told(after if assets == after.assets else msgspec.structs.replace(after, assets=assets))
 
 
 def _keep(row: Show, computed: _Computed, places: set[Place], by: Author) -> Kept | None:

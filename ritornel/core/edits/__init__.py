@@ -21,6 +21,7 @@ from ritornel.core.model.show import Guide, OwnEffect
 from ritornel.core.model.style import Style
 from ritornel.core.model.writing import plain
 from ritornel.core.score import compile, findings
+from ritornel.core.text.credits import own_words
 
 __all__ = ["COMMANDS", "BadEdit", "Command", "apply", "read_command"]
 
@@ -51,6 +52,7 @@ def apply(show: Show, command: Command) -> Show:
     old = {s.id: s for s in show.slides}
     try:
         changed = command.apply(show)
+        changed = own_words(show, changed)
         fresh = [s for s in changed.slides if id(s) not in before]
         changed = with_lineages(changed, fresh)
         slides = (s if id(s) in before else _read_again(grown(s), old.get(s.id)) for s in changed.slides)

@@ -17,6 +17,9 @@ Place = tuple[str, ...]
 
 _HEAD = ("title", "width", "height", "target_ms", "guides", "effects", "style", "styles")
 _THINGS = ("objects", "running_order")
+_NOTHING: frozenset[str] = frozenset()
+_SAID_BY_ITSELF = frozenset({"paragraphs", "size"})
+"""What a text that tells the credits says by itself: two who bring pictures at the same time do not meet in it."""
 
 
 def places_changed(before: Show, after: Show) -> set[Place]:
@@ -61,7 +64,8 @@ def _things_changed(at: Place, old: Sequence[Any], new: Sequence[Any]) -> set[Pl
     found = {(*at, i) for i in was.keys() ^ now.keys()}
     for name in was.keys() & now.keys():
         if was[name] != now[name]:
-            found |= {(*at, name, field) for field in _fields_changed(was[name], now[name])}
+            said = _SAID_BY_ITSELF if getattr(was[name], "tells", "") and getattr(now[name], "tells", "") else _NOTHING
+            found |= {(*at, name, field) for field in _fields_changed(was[name], now[name]) - said}
     return found | _order_changed((*at, "order"), list(was), list(now))
 
 

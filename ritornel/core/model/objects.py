@@ -62,6 +62,7 @@ class Text(Placed, frozen=True, kw_only=True, omit_defaults=True, tag="text"):
     grows: bool = False
     outline: Colour = "none"
     outline_width: Annotated[float, Meta(gt=0, le=100)] = 1.5
+    tells: Literal["", "credits", "credit-line"] = ""
 
 
 class Shape(Placed, frozen=True, kw_only=True, omit_defaults=True, tag="shape"):

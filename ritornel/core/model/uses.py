@@ -1,4 +1,6 @@
-"""Which assets a slide and a show use."""
+"""Which assets a slide and a show use, and where."""
+
+from typing import NamedTuple
 
 from ritornel.core.model.memory import Recalled
 from ritornel.core.model.objects import Clip, Picture, Sound
@@ -42,3 +44,21 @@ def assets_used(show: Show) -> frozenset[str]:
     used |= {bed.asset for bed in show.beds}
     used |= {step.sound.asset for effect in show.effects for step in effect.steps if step.sound is not None}
     return _all_known.put(frozenset(used - {""}), 500 + 150 * len(used), show)
+
+
+class Uses(NamedTuple):
+    """Where a show uses an asset: the numbers of its slides, from 1, and whether it is a bed."""
+
+    slides: tuple[int, ...] = ()
+    bed: bool = False
+
+
+def uses_of(show: Show) -> dict[str, Uses]:
+    """Return where each asset of a show is used, in the order in which the show comes to them; beds last."""
+    slides: dict[str, list[int]] = {}
+    for number, slide in enumerate(show.slides, 1):
+        for asset in dict.fromkeys(assets_of(slide)):
+            slides.setdefault(asset, []).append(number)
+    beds = {bed.asset for bed in show.beds}
+    found = {asset: Uses(tuple(numbers), asset in beds) for asset, numbers in slides.items() if asset}
+    return found | {asset: Uses((), True) for asset in sorted(beds - set(found) - {""})}
