@@ -171,7 +171,8 @@ def _probe_timed(path: Path, name: str, claim: Claim) -> MediaFacts:
         if length > media_kinds.LENGTH_MS:
             hours = media_kinds.LENGTH_MS // 3_600_000
             raise BadMedia(f"“{name}” lasts longer than {hours} hours; cut out what is needed first")
-        return MediaFacts(kind, claim.mime, length, width, height, audio is not None)
+        codec = " and ".join(s.codec_context.name for s in (video if kind == "clip" else None, audio) if s is not None)
+        return MediaFacts(kind, claim.mime, length, width, height, audio is not None, codec=codec)
 
 
 def _check_sound(audio: Any, name: str) -> None:

@@ -21,7 +21,7 @@ class Claim(NamedTuple):
 
 
 class MediaFacts(Struct, frozen=True):
-    """What decoding tells: times in ms, sizes in pixels as shown (after rotation)."""
+    """What decoding tells: times in ms, sizes in pixels as shown (after rotation), codecs by their common names."""
 
     kind: Kind
     mime: str
@@ -30,6 +30,7 @@ class MediaFacts(Struct, frozen=True):
     height: int = 0
     has_sound: bool = False
     pages: int = 0
+    codec: str = ""
 
 
 CLAIMS: dict[str, Claim] = {

@@ -26,6 +26,8 @@ class Asset(models.Model):
     height = models.PositiveIntegerField(default=0)
     has_sound = models.BooleanField(default=False)
     pages = models.PositiveIntegerField(default=0)
+    codec = models.CharField(max_length=80, blank=True)
+    source = models.CharField("where it was fetched", max_length=2000, blank=True)
     licence = models.CharField(max_length=300, blank=True)
     credit = models.CharField(max_length=300, blank=True)
     added_at = models.DateTimeField(auto_now_add=True)
@@ -41,6 +43,11 @@ class Asset(models.Model):
     def path(self) -> Path:
         """Where the file lies."""
         return stored_path(self.sha256, self.name)
+
+    @property
+    def made_in(self) -> str:
+        """Its codecs, or the kind of its file, as people write them."""
+        return self.codec or self.mime.rpartition("/")[2].partition("+")[0].removeprefix("x-").upper()
 
     def to_core(self) -> CoreAsset:
         """Return what the engine must know."""
@@ -108,6 +115,43 @@ class Upload(models.Model):
         if self.asset_id or self.refused:
             return list(range(self.pieces))
         return sorted(int(p.name[len("piece-") :]) for p in self.folder.glob("piece-*"))
+
+
+class Fetch(models.Model):
+    """A file that the server fetches from an address outside, for one owner.
+
+    The row stays for a while after the file was taken in (``asset``) or could not be (``refused``), as an upload's.
+    What has arrived lies in its ``folder``; whoever asks how far it is sees to it that somebody works on it.
+    """
+
+    id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
+    owner = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="fetches")
+    address = models.CharField(max_length=2000)
+    name = models.CharField(max_length=300, blank=True)
+    credit = models.CharField(max_length=300, blank=True)
+    licence = models.CharField(max_length=300, blank=True)
+    size = models.PositiveBigIntegerField(default=0)
+    begun_at = models.DateTimeField(auto_now_add=True)
+    asset = models.ForeignKey(Asset, on_delete=models.SET_NULL, null=True, blank=True, related_name="+")
+    refused = models.TextField(blank=True)
+
+    def __str__(self) -> str:
+        return self.name or self.address
+
+    @property
+    def folder(self) -> Path:
+        """Where the file lies until it is taken in."""
+        return Path(settings.MEDIA_ROOT) / "fetches" / str(self.id)
+
+    @property
+    def coming(self) -> Path:
+        """The file, as far as it has arrived."""
+        return self.folder / "coming"
+
+    @property
+    def arrived(self) -> int:
+        """How many bytes are there; ``size`` in all, 0 if that is not known."""
+        return self.coming.stat().st_size if self.coming.is_file() else 0
 
 
 def clean_name(name: str) -> str:

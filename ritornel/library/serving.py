@@ -27,6 +27,7 @@ DERIVED = {
     "strip": ("strip.jpg", "image/jpeg"),
     "poster": ("poster.jpg", "image/jpeg"),
     "stage": ("stage.webp", "image/webp"),
+    "small": ("small.webp", "image/webp"),
 }
 """What is served of what was computed from a file: by its name in addresses the ending it lies under, and its type."""
 

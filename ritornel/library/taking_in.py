@@ -57,10 +57,23 @@ def take_in_within(
             "height": facts.height,
             "has_sound": facts.has_sound,
             "pages": facts.pages,
+            "codec": facts.codec,
             "licence": licence,
             "credit": credit,
         }
-        return known or Asset.objects.get_or_create(owner=owner, sha256=outcome.sha256, defaults=fields)[0]
+        if known is not None:
+            return _completed(known, facts.codec, licence, credit)
+        return Asset.objects.get_or_create(owner=owner, sha256=outcome.sha256, defaults=fields)[0]
+
+
+def _completed(known: Asset, codec: str, licence: str, credit: str) -> Asset:
+    """Return an asset that arrived again, with what was not known of it before."""
+    news = {"codec": codec, "licence": licence, "credit": credit}
+    missing = {name: value for name, value in news.items() if value and not getattr(known, name)}
+    if missing:
+        Asset.objects.filter(pk=known.pk).update(**missing)
+        known.refresh_from_db()
+    return known
 
 
 def examined(path: Path, name: str, folder: Path, patience_s: float) -> Outcome | None:

@@ -11,7 +11,7 @@ from django.apps import apps
 from django.conf import settings
 from django.utils import timezone
 
-from ritornel.library.models import Asset, Upload
+from ritornel.library.models import Asset, Fetch, Upload
 from ritornel.library.store import in_use
 
 UPLOADS_STAY = timedelta(days=1)
@@ -33,7 +33,7 @@ class Tidied(NamedTuple):
 def tidy() -> Tidied:
     """Clear away what nobody will come back for, and say how much that was. Safe while the application runs."""
     uploads = 0
-    for coming in (Upload, apps.get_model("shows", "Arrival")):
+    for coming in (Upload, Fetch, apps.get_model("shows", "Arrival")):
         for row in coming.objects.filter(begun_at__lt=timezone.now() - UPLOADS_STAY):
             shutil.rmtree(row.folder, ignore_errors=True)
             row.delete()
@@ -64,7 +64,7 @@ def _files_without_rows() -> list[Path]:
 
 
 def _folders_without_rows() -> Iterator[Path]:
-    for kind, coming in (("uploads", Upload), ("arrivals", apps.get_model("shows", "Arrival"))):
+    for kind, coming in (("uploads", Upload), ("fetches", Fetch), ("arrivals", apps.get_model("shows", "Arrival"))):
         known = {str(pk) for pk in coming.objects.values_list("pk", flat=True)}
         for folder in (Path(settings.MEDIA_ROOT) / kind).glob("*"):
             if folder.name not in known and _is_old(folder):

@@ -117,6 +117,8 @@ ASSET_MAX_BYTES = int(os.environ.get("RITORNEL_ASSET_MAX_BYTES", 512 * MEGABYTE)
 ACCOUNT_MAX_BYTES = int(os.environ.get("RITORNEL_ACCOUNT_MAX_BYTES", 5 * 1024 * MEGABYTE))
 BODY_MAX_BYTES = int(os.environ.get("RITORNEL_BODY_MAX_BYTES", 1024 * MEGABYTE))
 UPLOAD_PIECE_BYTES = 4 * MEGABYTE
+COLLECTION = os.environ.get("RITORNEL_COLLECTION", "")
+"""The address of a collection outside that the library searches: the only one that may lie in a private network."""
 
 LOGGING = {
     "version": 1,

@@ -37,6 +37,7 @@ export function headerPane(desk, addresses) {
         ${actButton(desk, "style")}
         <button class="act" id="show-sheet" @click=${() => openShowSheet(desk)}>Pace and bed</button>
         <a class="act" href=${addresses.contact}>Contact sheet</a>
+        <a class="act" href=${addresses.library}>Library</a>
         <a class="act" href=${addresses.history}>History</a>
         <a class="act" href=${addresses.lectern}>Rehearse</a>
         <a class="act-main" href=${addresses.publish}>Publish</a>`;

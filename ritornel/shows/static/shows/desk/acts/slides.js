@@ -22,6 +22,23 @@ export function continueSlide({ store }) {
   store.focusSlide(id);
 }
 
+/** Makes the next slide one that says whose all is that the show uses. */
+export async function addCredits({ store, notice }) {
+  const id = newId("slide");
+  const { done } = await store.edit({ do: "add-credits", after: store.focus, ids: [id] });
+  if (!done) return;
+  store.focusSlide(id);
+  notice.say("The credits say themselves: authors and licences are written in the library.");
+}
+
+export async function addCreditLine({ store, notice }) {
+  const id = newId("object");
+  const { done } = await store.edit({ do: "add-credit-line", slide: store.focus, ids: [id] });
+  if (!done) return;
+  store.select("objects", [id]);
+  notice.announce("The slide has a credit line");
+}
+
 const CROSSFADE = { type: "fade", subtype: "crossfade", duration: 600 };
 
 /** Lets the slides that are selected, or the one in focus, dissolve in. */

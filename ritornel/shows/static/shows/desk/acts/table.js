@@ -11,7 +11,7 @@
 
 import { addLine, addMedia, addShape, choosePictures, newText, shapeMenu } from "./adding.js";
 import { give, takeLook } from "./clipboard.js";
-import { addSlide, continueSlide, crossfade, moveSlide, stepSlide } from "./slides.js";
+import { addCreditLine, addCredits, addSlide, continueSlide, crossfade, moveSlide, stepSlide } from "./slides.js";
 import { buildAgain, buildMenu, duplicate, editSelected, group, placeMenu, remove, restack, rollList, selectAll, selectNext, selectNothing, turnOff, turnOn, ungroup } from "./selected.js";
 import { guideMenu } from "../stage/guides.js";
 import { leadingPen, PEN } from "../stage/tools/pen.js";
@@ -95,6 +95,8 @@ export const ACTS = [
   { id: "script", name: "To the script", keys: ["W"], help: "write in the script", needs: "slide", run: (desk) => desk.book.focusScript() },
   { id: "line-check", name: "Line check", keys: ["Z"], help: "what is wrong in the show, with ways there and mends", run: openLineCheck },
   { id: "style", name: "House style", keys: ["H"], help: "what the show looks like: choose a house style by your own slides", run: openStyles },
+  { id: "credits", name: "Credits slide", keys: ["Shift+C"], help: "a slide after this one that says whose the pictures, clips and sounds are", needs: "slide", run: addCredits },
+  { id: "credit-line", name: "Credit line", keys: ["Alt+C"], help: "a line at the foot of the slide that says whose the pictures, clips and sounds are", needs: "slide", run: addCreditLine },
   { id: "help", name: "Keys", keys: ["?"], help: "this list", run: () => openHelp(ACTS) },
 ];
 

@@ -1,0 +1,76 @@
+"""The collection outside, as the library searches it: what it answers is read tolerantly, and never trusted."""
+
+from typing import Annotated, Any
+from urllib.parse import quote, urlencode
+
+import msgspec
+from msgspec import Meta, Struct
+
+from ritornel.library.outside import AT_ONCE_S, Outside, answered, blocks, collection
+
+_MOST_ANSWER = 512 * 1024
+_MOST_PREVIEW = 512 * 1024
+_PREVIEWS = frozenset({"image/jpeg", "image/png", "image/webp"})
+_Words = Annotated[str, Meta(max_length=300)]
+
+
+class Item(Struct, frozen=True):
+    """One thing that the collection offers: lengths in ms, sizes in pixels and bytes."""
+
+    id: Annotated[str, Meta(pattern=r"^[A-Za-z0-9-]{1,80}$")]
+    title: _Words
+    kind: _Words
+    author: _Words
+    licence: _Words
+    file: Annotated[str, Meta(max_length=2000)]
+    length: Annotated[int, Meta(ge=0)] = 0
+    width: Annotated[int, Meta(ge=0)] = 0
+    height: Annotated[int, Meta(ge=0)] = 0
+    bytes: Annotated[int, Meta(ge=0)] = 0
+
+
+class Found(Struct, frozen=True):
+    """What a search found: how many in all, and those of the page that was asked for."""
+
+    found: Annotated[int, Meta(ge=0)]
+    items: Annotated[list[Item], Meta(max_length=100)]
+
+
+def search(words: str, kind: str = "", page: int = 1) -> Found:
+    """Return what the collection has under some words; ``Outside`` if it does not answer, or not what it should."""
+    asked = {name: value for name, value in {"words": words[:200], "kind": kind, "page": page}.items() if value}
+    with answered(f"{_there()}/search.json?{urlencode(asked)}", AT_ONCE_S) as answer:
+        said = b"".join(blocks(answer, _MOST_ANSWER))
+    try:
+        return msgspec.json.decode(said, type=Found)
+    except msgspec.MsgspecError as error:
+        raise Outside("the collection answered something else than it should; try again later") from error
+
+
+def preview(item: str) -> tuple[bytes, str]:
+    """Return the small picture of one of its things, and its media type."""
+    with answered(f"{_there()}/previews/{quote(item, safe='')}", AT_ONCE_S) as answer:
+        if answer.mime not in _PREVIEWS:
+            raise Outside("this has no picture")
+        return b"".join(blocks(answer, _MOST_PREVIEW)), answer.mime
+
+
+def item_of(item_id: str) -> Item:
+    """Return one of its things as the collection tells of it now."""
+    with answered(f"{_there()}/items/{quote(item_id, safe='')}.json", AT_ONCE_S) as answer:
+        said = b"".join(blocks(answer, _MOST_ANSWER))
+    try:
+        return msgspec.json.decode(said, type=Item)
+    except msgspec.MsgspecError as error:
+        raise Outside("the collection does not tell whose this is; try again later") from error
+
+
+def described(item: Item) -> dict[str, Any]:
+    """Return an item as the page has it; its picture comes through this server."""
+    return {**msgspec.to_builtins(item), "preview": f"/library/outside/previews/{item.id}"}
+
+
+def _there() -> str:
+    if not collection():
+        raise Outside("no collection outside is set up here; an address can be given all the same")
+    return collection()

@@ -1,0 +1,90 @@
+"""The outside, as the library's page asks for it: the collection searched, files fetched, stopped, looked after."""
+
+from typing import Annotated
+from uuid import UUID
+
+import msgspec
+from django.http import Http404, HttpRequest, HttpResponse
+from django.shortcuts import get_object_or_404
+from django.views.decorators.http import require_GET, require_http_methods, require_POST
+from msgspec import Meta
+
+from ritornel.library import fetching
+from ritornel.library.collection import described as item_described
+from ritornel.library.collection import item_of, preview, search
+from ritornel.library.describing import described
+from ritornel.library.models import Fetch
+from ritornel.library.outside import Outside
+from ritornel.site.answering import answer, answering, asked, refused, signed_in
+
+PATIENCE_S = 1.0
+"""A request waits this long for a file to come before it says that this goes on."""
+
+
+@signed_in
+@require_GET
+@answering
+def search_outside(request: HttpRequest) -> HttpResponse:
+    """Search the collection outside: ?words=, ?kind=, ?page= from 1."""
+    page = request.GET.get("page", "1")
+    found = search(
+        request.GET.get("words", "").strip(), request.GET.get("kind", ""), int(page) if page.isdecimal() else 1
+    )
+    return answer({"found": found.found, "items": [item_described(item) for item in found.items]})
+
+
+@signed_in
+@require_GET
+def item_preview(request: HttpRequest, item: str) -> HttpResponse:
+    """Pass on the small picture of a thing in the collection."""
+    try:
+        content, mime = preview(item)
+    except Outside as error:
+        raise Http404 from error
+    headers = {"X-Content-Type-Options": "nosniff", "Cache-Control": "private, max-age=3600"}
+    return HttpResponse(content, content_type=mime, headers=headers)
+
+
+class _Wanted(msgspec.Struct, forbid_unknown_fields=True):
+    """What is to be fetched: a thing of the collection by its id, or any address."""
+
+    item: Annotated[str, Meta(max_length=80)] = ""
+    address: Annotated[str, Meta(max_length=2000)] = ""
+
+
+@signed_in
+@require_POST
+@answering
+def begin_fetch(request: HttpRequest) -> HttpResponse:
+    """Begin to fetch a file; its author and licence are asked of the collection, not of the page."""
+    wanted = asked(request, _Wanted)
+    if wanted.item:
+        item = item_of(wanted.item)
+        begun = fetching.begin(request.user, item.file, item.title, item.author, item.licence)
+    elif wanted.address.strip():
+        begun = fetching.begin(request.user, wanted.address)
+    else:
+        return refused("give the address of a file")
+    fetching.go_on(begun, PATIENCE_S)
+    return _told(begun)
+
+
+@signed_in
+@require_http_methods(["GET", "DELETE"])
+@answering
+def fetch(request: HttpRequest, fetch_id: UUID) -> HttpResponse:
+    """Tell how far a fetch is, and see to it that it goes on; or stop it."""
+    coming = get_object_or_404(Fetch, pk=fetch_id, owner=request.user)
+    if request.method == "DELETE":
+        fetching.stop(coming)
+        return answer({"stopped": str(fetch_id)})
+    fetching.go_on(coming, PATIENCE_S)
+    return _told(coming)
+
+
+def _told(coming: Fetch) -> HttpResponse:
+    if coming.refused:
+        return refused(coming.refused)
+    if coming.asset is not None:
+        return answer({"asset": described(coming.asset)})
+    return answer({"fetch": str(coming.pk), "name": str(coming), "arrived": coming.arrived, "size": coming.size})
