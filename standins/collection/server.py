@@ -31,9 +31,8 @@ TO_A_PAGE = 12
 SLOW_EACH, REFUSED_EACH = 5, 9
 SLOW_S = 1.5
 DRIPS = 12
-"""What is given out slowly comes in so many pieces, a quarter of a second apart."""
+"""What is given out slowly comes in so many pieces, a little apart."""
 
-DRIP_S = 0.25
 _PAGE = """<!doctype html><html lang="en"><meta charset="utf-8"><title>The open shelf</title>
 <style>body{{font:16px/1.5 Georgia,serif;max-width:44rem;margin:3rem auto;padding:0 1rem}}li{{margin:.6rem 0}}
 small{{color:#555}}</style><h1>The open shelf</h1>
@@ -47,11 +46,12 @@ class Collection(ThreadingHTTPServer):
 
     daemon_threads = True
 
-    def __init__(self, port: int = 0, moody: bool = True) -> None:
-        """Begin to listen on the loopback address."""
+    def __init__(self, port: int = 0, moody: bool = True, drip_s: float = 0.25) -> None:
+        """Begin to listen on the loopback address; ``drip_s`` lies between pieces of what comes slowly."""
         super().__init__(("127.0.0.1", port), _Handler)
         self.items = shelf()
         self.moody = moody
+        self.drip_s = drip_s
         self.searches = count(1)
 
     @property
@@ -157,7 +157,7 @@ class _Handler(BaseHTTPRequestHandler):
         each = -(-len(content) // DRIPS) if slowly else max(1, len(content))
         for first in range(0, len(content), each):
             if first:
-                time.sleep(DRIP_S)
+                time.sleep(self.server.drip_s)
             self.wfile.write(content[first : first + each])
 
     def log_message(self, *args: Any) -> None:

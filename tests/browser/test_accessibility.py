@@ -26,11 +26,8 @@ PLACED_BY_AUTHOR = [
 ]
 
 
-class Accessibility(BrowserCase):
-    def setUp(self):
-        super().setUp()
-        slides = [slide(step("a"), id="one", script=LAMP, objects=(text("t", "Words"),)), slide(id="two")]
-        self.row = self.keep({"title": "Talk", "slides": slides, "target": 60_000})
+class Axe(BrowserCase):
+    """Looks at a page as it is now."""
 
     def check(self, path: str):
         self.page.goto(path)
@@ -46,6 +43,13 @@ class Accessibility(BrowserCase):
         ]
         self.assertEqual(told, [], name)
 
+
+class Accessibility(Axe):
+    def setUp(self):
+        super().setUp()
+        slides = [slide(step("a"), id="one", script=LAMP, objects=(text("t", "Words"),)), slide(id="two")]
+        self.row = self.keep({"title": "Talk", "slides": slides, "target": 60_000})
+
     def test_pages(self):
         take = Take.objects.create(show=self.row, document={"instants": []}, planned={"one": 1000})
         edition = publish(self.row, loops=False)
@@ -57,6 +61,8 @@ class Accessibility(BrowserCase):
             f"{shows}stage",
             f"{shows}history?at=0",
             f"{shows}contact",
+            "/library/",
+            f"/library/?used={self.row.pk}",
             f"/takes/{take.pk}",
             f"/e/{edition.token}/",
             f"/e/{edition.token}/frame",

@@ -1,6 +1,6 @@
 // Choosing an asset: one that is in the library, or a file to take in.
 
-import { html, nothing } from "../../../site/vendor/lit.js";
+import { html, nothing, repeat } from "../../../site/vendor/lit.js";
 import { minutes } from "../../../site/times.js";
 import { ask } from "../../../site/sending.js";
 import { footButtons, openDialog } from "../dialogs.js";
@@ -8,6 +8,9 @@ import { uploadFiles } from "./uploading.js";
 
 /** What a picture can be. */
 export const PICTURES = "image/png,image/jpeg,image/webp,image/avif,image/gif,image/svg+xml,.heic,.heif";
+
+const FEW = 9;
+const MOST_SHOWN = 60;
 
 const ACCEPTS = {
   picture: PICTURES,
@@ -34,10 +37,26 @@ function openChoice(kind, there) {
     const file = await chooseFile(kind);
     if (file) dialog.close({ file });
   };
-  return openDialog(`Choose a ${kind}`, (dialog) => html`
+  let words = "";
+  const find = (dialog, event) => {
+    words = event.target.value;
+    dialog.update();
+  };
+  return openDialog(`Choose a ${kind}`, (dialog) => {
+    const found = there.filter((asset) => says(asset, words));
+    return html`
     <h2 class="page-title">Choose a ${kind}</h2>
-    <div class="choose-grid">${there.map((asset) => tile(asset, () => dialog.close(asset)))}</div>
-    ${footButtons(html`<button class="act-main" @click=${() => byFile(dialog)}>Take in a file…</button>`, html`<button class="act" @click=${() => dialog.close()}>Leave</button>`)}`, { width: "640px" });
+    ${there.length > FEW ? html`<label class="soft block mt-2">Find <input class="field" type="search" @input=${(event) => find(dialog, event)}></label>` : nothing}
+    <div class="choose-grid">${repeat(found.slice(0, MOST_SHOWN), (asset) => asset.id, (asset) => tile(asset, () => dialog.close(asset)))}</div>
+    ${found.length > MOST_SHOWN ? html`<p class="soft">The newest ${MOST_SHOWN} of ${found.length}: say above what you look for.</p>` : nothing}
+    ${found.length ? nothing : html`<p class="py-4">Nothing with “${words}” is in the library.</p>`}
+    ${footButtons(html`<button class="act-main" @click=${() => byFile(dialog)}>Take in a file…</button>`, html`<button class="act" @click=${() => dialog.close()}>Leave</button>`)}`;
+  }, { width: "640px" });
+}
+
+function says({ name, credit, licence }, words) {
+  const said = `${name} ${credit} ${licence}`.toLowerCase();
+  return words.toLowerCase().split(/\s+/).every((word) => said.includes(word));
 }
 
 function tile(asset, run) {
