@@ -9,10 +9,10 @@ import json
 from pathlib import Path
 from unittest import TestCase
 
-from ritornel.core.model import Show
-from ritornel.core.model.reading import read_show
+from ritornel.core.model import Asset, Show
 from ritornel.core.score import compile, evaluate, facts
 from ritornel.shows.demo import lamp, winter
+from ritornel.shows.demo.acts import made
 
 FOLDER = Path(__file__).parent / "golden"
 MARKS = {"light": [6498, 8894], "finger": [4606]}
@@ -26,12 +26,9 @@ LENGTHS = {
 
 
 def demo(name: str) -> Show:
-    document = lamp.document(MARKS) if name == "lamp" else winter.document()
+    plan = lamp.document(MARKS) if name == "lamp" else winter.document()
     kinds = {".ogg": "sound", ".webm": "clip"}
-    document["assets"] = [
-        {"id": asset, "kind": kinds[Path(asset).suffix], "length": length} for asset, length in LENGTHS.items()
-    ]
-    return read_show(document)
+    return made(plan, [Asset(id=a, kind=kinds[Path(a).suffix], length_ms=length) for a, length in LENGTHS.items()])
 
 
 class Golden(TestCase):
@@ -56,7 +53,7 @@ class Golden(TestCase):
         start = score.starts[place]
         for cue, lines in ((0, 0), (1, 1), (2, 2), (3, 3)):
             targets = evaluate(score, start + groups[cue].settle_ms).layers[-1].targets
-            seen = [targets[f"list/{n}"]["visible"] for n in range(3)]
+            seen = [targets[f"bath-list/{n}"]["visible"] for n in range(3)]
             self.assertEqual(seen, [1.0] * lines + [0.0] * (3 - lines))
 
     def test_a_narrated_slide_lasts_as_long_as_its_voice(self):
@@ -70,7 +67,9 @@ class Golden(TestCase):
         place = next(n for n, s in enumerate(show.slides) if s.id == "finger")
         span = next(s for s in score.slides[place].spans if s.source == "object")
         self.assertEqual((span.start_ms, span.end_ms - span.start_ms, span.from_ms), (800, 7500, 3000))
-        at_end = evaluate(score, score.starts[place] + score.times[place].length_ms - 1).layers[-1].targets["clip"]
+        at_end = (
+            evaluate(score, score.starts[place] + score.times[place].length_ms - 1).layers[-1].targets["finger-clip"]
+        )
         self.assertEqual(at_end["media_time"], 10_500)
 
 

@@ -7,13 +7,13 @@ import msgspec
 from hypothesis import given
 from hypothesis import strategies as st
 
-from ritornel.core.model import Show
-from ritornel.core.model.reading import read_show
+from ritornel.core.model import Asset, Show
 from ritornel.core.motion.builds import EFFECTS
 from ritornel.core.motion.transitions import TRANSITIONS
 from ritornel.core.score import compile, evaluate
 from ritornel.render.player import playable
 from ritornel.shows.demo import lamp, winter
+from ritornel.shows.demo.acts import made
 from tests.examples import examples
 from tests.made import SHOWS, show, slide, step, text
 from tests.node import in_page
@@ -94,7 +94,6 @@ class Parity(TestCase):
     def test_on_the_demo_shows(self):
         chance = random.Random(4)
         for document in (lamp.document({"light": [6000, 8000], "finger": [4000]}), winter.document()):
-            document["assets"] = [{"id": "turning-lens.webm", "kind": "clip", "length": 12_000}]
-            show = read_show(document)
+            show = made(document, [Asset(id="turning-lens.webm", kind="clip", length_ms=12_000)])
             length = compile(show).length_ms
             self.assert_same(show, [chance.uniform(0, length) for _ in range(300)])

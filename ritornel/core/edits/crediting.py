@@ -6,7 +6,9 @@ from ritornel.core.edits.command import BadEdit, Command, NewIds, change_slide, 
 from ritornel.core.edits.styles import new_slide
 from ritornel.core.model import Object, Paragraph, Show, Slide, Text
 from ritornel.core.styles import style_of
+from ritornel.core.styles.dressing import restored
 from ritornel.core.text.credits import told
+from ritornel.core.time.rounding import tenths
 
 _MARGIN = 0.07
 _TITLE = "Pictures and sound"
@@ -74,7 +76,7 @@ def _plain(show: Show, slide_id: str, place: int) -> Slide:
     """Return a slide on the ground of the one before."""
     like = show.slides[place - 1] if place else Slide(id="")
     title_id, words_id = object_ids(show, 2)
-    x, y = round(show.width * _MARGIN), round(show.height * _MARGIN)
+    x, y = tenths(show.width * _MARGIN), tenths(show.height * _MARGIN)
     width = show.width - 2 * x
     size = show.height / 14
     ink = _ink(like.background)
@@ -91,13 +93,15 @@ def _plain(show: Show, slide_id: str, place: int) -> Slide:
 
 
 def _line(show: Show, slide: Slide, line_id: str) -> Text:
-    size = round(show.height / 36, 1)
-    x = round(show.width * _MARGIN / 2)
-    y = show.height - size * 2.2
-    ink = _ink(slide.background)
-    return Text(
-        id=line_id, x=x, y=y, width=show.width - 2 * x, height=size * 1.6, size=size, colour=ink, tells="credit-line"
-    )
+    """Return a small text at the foot; in a house style it has the look of a caption."""
+    size = tenths(show.height / 36)
+    x, y = tenths(show.width * _MARGIN), show.height - size * 2
+    line = Text(id=line_id, width=show.width - 2 * x, colour=_ink(slide.background), tells="credit-line")
+    style = style_of(show)
+    if style is not None:
+        dressed = replace(slide, objects=(*slide.objects, replace(line, role="caption")))
+        line = restored(dressed, style, (show.width, show.height), frozenset({line_id})).objects[-1]  # type: ignore[assignment]
+    return replace(line, role="", x=x, y=y, width=show.width - 2 * x, height=size * 1.6, size=size, valign="top")
 
 
 def _ink(ground: str) -> str:

@@ -57,7 +57,7 @@ def credit_lines(show: Show) -> list[str]:
 
 def credit_line(show: Show) -> str:
     """Return the credits in one line: what kind of thing is whose."""
-    return " · ".join(f"{' and '.join(_kinds(credit))}: {credit.due}" for credit in credits_of(show))
+    return " · ".join(f"{_kinds(credit)}: {credit.due}" for credit in credits_of(show))
 
 
 def told(show: Show) -> Show:
@@ -121,9 +121,10 @@ def _once(values: Iterable[str]) -> tuple[str, ...]:
     return tuple(dict.fromkeys(values))
 
 
-def _kinds(credit: Credit) -> list[str]:
-    first, *more = (KIND_WORDS[kind] for kind in credit.kinds)
-    return [first, *(word.lower() for word in more)]
+def _kinds(credit: Credit) -> str:
+    """Return what kinds of thing they are: “Pictures, sound and clips”."""
+    *before, last = (KIND_WORDS[kind] if n == 0 else KIND_WORDS[kind].lower() for n, kind in enumerate(credit.kinds))
+    return f"{', '.join(before)} and {last}" if before else last
 
 
 def _listed(names: tuple[str, ...]) -> str:

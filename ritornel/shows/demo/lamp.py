@@ -1,21 +1,6 @@
 """“How the lamp turns”: the talk at Skarholm Light, some passages of it already narrated."""
 
-from ritornel.shows.demo.parts import (
-    AUBERGINE,
-    CREAM,
-    DEEP,
-    LAMP,
-    MIST,
-    NIGHT,
-    Document,
-    build,
-    dusk,
-    line,
-    lit,
-    picture,
-    text,
-    whole,
-)
+from ritornel.shows.demo.parts import CREAM, LAMP, Document, build, line, lit, picture, said, seen, text, whole
 
 SOFT = {"y": 3, "blur": 14, "opacity": 0.6}
 """A shadow that lets letters stand out from a picture."""
@@ -39,34 +24,33 @@ def _script(passages: list[str]) -> str:
 
 
 def document(marks: dict[str, list[int]]) -> Document:
-    """Return the show. ``marks`` are the instants of the cues in the narrations, by their names."""
+    """Return the plan of the show. ``marks`` are the instants of the cues in the narrations, by their names."""
     return {
         "title": "How the lamp turns",
         "target": 180_000,
+        "style": "night-watch",
         "chapters": [
-            {"id": "c1", "title": "Chapter one: What it is for", "first": "welcome"},
-            {"id": "c2", "title": "Chapter two: What carries it", "first": "ring"},
-            {"id": "c3", "title": "Chapter three: What drives it", "first": "clockwork"},
+            {"title": "Chapter one: What it is for", "first": "welcome"},
+            {"title": "Chapter two: What carries it", "first": "ring"},
+            {"title": "Chapter three: What drives it", "first": "clockwork"},
         ],
-        "beds": [
-            {"id": "bed-1", "asset": "harbour.ogg", "loop": True, "fade_in": 2500, "fade_out": 4000, "gain_db": -16}
-        ],
+        "beds": [{"asset": "harbour.ogg", "loop": True, "fade_in": 2500, "fade_out": 4000, "gain_db": -16}],
         "slides": [
             _welcome(), _skerry(), _light(marks["light"]), _ring(), _bath(), _finger(marks["finger"]),
             _clockwork(), _flashes(), _goodbye(),
         ],
+        "credit_lines": ["goodbye"],
     }  # fmt: skip
 
 
 def _welcome() -> Document:
     return {
-        "id": "welcome", "title": "How the lamp turns", "background": NIGHT,
-        "transition": {"type": "cut"},
+        "id": "welcome", "kind": "opening", "title": "How the lamp turns", "transition": {"type": "cut"},
         "script": "Good evening, and welcome to Skarholm Light. [1] Tonight: how four tons of glass turn so lightly.",
         "objects": [
             whole("night", "skarholm-night.jpg", "The light at night"),
-            text("title", ["How the lamp turns"], 84, 210, 720, 70, font="fraunces", weight=600, shadow=SOFT),
-            text("by", ["An evening at Skarholm Light"], 88, 318, 560, 32, font="fraunces", italic=True, colour=LAMP),
+            said("title", "title", "How the", "lamp turns", shadow=SOFT, by_hand={"y": 306, "height": 244, "size": 90, "gap": 0}),
+            said("by", "subtitle", "An evening at Skarholm Light"),
         ],
         "running_order": [
             build("b1", "title", "fade", "following", duration=1200),
@@ -77,31 +61,31 @@ def _welcome() -> Document:
 
 def _skerry() -> Document:
     return {
-        "id": "skerry", "title": "A light on a skerry", "background": DEEP, "ground": dusk("#1b4c4b", "#0d2c2d"),
+        "id": "skerry", "kind": "picture-and-text", "title": "A light on a skerry",
         "transition": {"type": "pushWipe", "subtype": "fromRight", "duration": 900},
         "script": (
             "Eleven ships went down here in one winter. [1] So they built a tower, [2] put a lamp in it, "
             "[3] and found that the lamp alone was not enough."
         ),
         "objects": [
-            picture("day", "winter 1 the light by day.jpg", 640, 0, 640, 720, fit="fill", name="The light by day"),
-            text("list", ["A tower, 1861", "A lamp, four wicks", lit("And still too dark", "too dark", italic=True)], 84, 228,
-                 540, 50, font="fraunces", name="The list"),
+            seen("day", "winter 1 the light by day.jpg", "The light by day"),
+            said("title", "title", "Eleven ships in one winter"),
+            said("list", "body", "A tower, 1861", "A lamp, four wicks", lit("And still too dark", "too dark", italic=True),
+                 name="The list"),
         ],
         "running_order": [
-            line("b1", "list", 0, "slide", params={"side": "left", "distance": 30}, duration=700),
-            build("b1a", "list", "fade", "alongside", part={"paragraph": 0}, duration=500),
-            line("b2", "list", 1, "slide", params={"side": "left", "distance": 30}, duration=700),
-            build("b2a", "list", "fade", "alongside", part={"paragraph": 1}, duration=500),
-            line("b3", "list", 2, "slide", params={"side": "left", "distance": 30}, duration=700),
-            build("b3a", "list", "fade", "alongside", part={"paragraph": 2}, duration=500),
+            build("b0", "title", "fade", "following", duration=900),
+            *(step for n in range(3) for step in (
+                line(f"b{n + 1}", "list", n, "slide", params={"side": "left", "distance": 30}, duration=700),
+                line(f"b{n + 1}a", "list", n, "fade", "alongside", duration=500),
+            )),
         ],
     }  # fmt: skip
 
 
 def _light(marks: list[int]) -> Document:
     return {
-        "id": "light", "title": "Where the light went", "background": NIGHT,
+        "id": "light", "kind": "blank", "title": "Where the light went",
         "transition": {"type": "fade", "duration": 1000},
         "script": _script(NARRATED["light"]),
         "narration": {"asset": "voice-light.ogg", "marks": marks, "tail": 900},
@@ -125,31 +109,32 @@ def _light(marks: list[int]) -> Document:
 
 def _ring() -> Document:
     return {
-        "id": "ring", "title": "A ring of prisms", "background": AUBERGINE, "ground": dusk("#4a2f50", "#261729"),
+        "id": "ring", "kind": "picture-and-text", "title": "A ring of prisms",
         "transition": {"type": "barWipe", "subtype": "leftToRight", "duration": 900},
         "script": (
             "This is the lens: nine rings of prisms about one eye. [1] Each prism bends the light a little; "
             "[2] together they send all of it out to sea, in a beam that is seen for twenty miles."
         ),
         "objects": [
-            picture("lens", "lens-drawing.png", 110, 40, 457, 640, lineage="lens", name="Lens drawing"),
-            text("bend", ["Each bends a little."], 690, 262, 540, 48, font="fraunces"),
-            text("miles", [lit("Seen for twenty miles.", "twenty miles", italic=True)], 690, 344, 540, 48, font="fraunces"),
+            picture("lens", "lens-drawing.png", 760, 30, 393, 550, lineage="lens", name="Lens drawing"),
+            said("title", "title", "A ring of prisms"),
+            said("lines", "body", "Each bends a little.", lit("Seen for twenty miles.", "twenty miles", italic=True),
+                 name="What they do"),
         ],
         "running_order": [
             build("b1", "lens", "grow", "following", duration=1400, params={"size": 60}),
             build("b1a", "lens", "fade", "alongside", duration=1400),
-            build("b2", "bend", "fade"),
-            build("b3", "miles", "fade"),
+            build("b1b", "title", "fade", "alongside", delay=500, duration=900),
+            line("b2", "lines", 0, "fade"),
+            line("b3", "lines", 1, "fade"),
             build("b4", "lens", "pulse", "alongside", kind="emphasis", duration=1600, params={"peak": 106}),
-            build("b5", "miles", "underline", "following", kind="emphasis", duration=900, params={"colour": LAMP, "width": 4}),
         ],
     }  # fmt: skip
 
 
 def _bath() -> Document:
     return {
-        "id": "bath", "title": "The bath", "background": NIGHT, "ground": dusk("#1e2c4e", "#0e1528"),
+        "id": "bath", "kind": "picture-and-text", "title": "The bath",
         "transition": {"type": "carry", "duration": 1400},
         "script": (
             "The lens and its lamp weigh four tons. You would look for cogs, for rollers, for oil. "
@@ -157,11 +142,12 @@ def _bath() -> Document:
             "[3] That is why one finger is enough."
         ),
         "objects": [
-            picture("lens", "lens-drawing.png", 236, 84, 343, 480, lineage="lens", name="Lens drawing"),
-            picture("trough", "bath-drawing.png", 190, 556, 436, 68, lineage="bath", name="The trough"),
-            text("list", ["Four tons of glass,", "afloat in mercury,", lit("turned by one finger.", "one finger", italic=True)], 720, 228,
-                 520, 50, font="fraunces", name="The list"),
-            {"id": "finger", "kind": "shape", "form": "rectangle", "x": 640, "y": 578, "width": 300, "height": 30,
+            picture("lens", "lens-drawing.png", 800, 66, 336, 470, lineage="lens", name="Lens drawing"),
+            picture("trough", "bath-drawing.png", 752, 528, 436, 68, lineage="bath", name="The trough"),
+            said("title", "title", "The bath"),
+            said("list", "body", "Four tons of glass,", "afloat in mercury,", lit("turned by one finger.", "one finger", italic=True),
+                 name="The list"),
+            {"id": "finger", "kind": "shape", "form": "rectangle", "x": 1176, "y": 546, "width": 300, "height": 30,
              "corner_radius": 15, "gradient": {"stops": [{"at": 0, "colour": "#f4d9bd"}, {"at": 1, "colour": "#c99c74"}]},
              "shadow": {"y": 5, "blur": 12, "opacity": 0.4}, "name": "Finger"},
         ],
@@ -179,23 +165,26 @@ def _bath() -> Document:
 
 def _finger(marks: list[int]) -> Document:
     return {
-        "id": "finger", "title": "One finger", "background": DEEP, "ground": dusk("#1b4c4b", "#0d2c2d"),
+        "id": "finger", "kind": "picture-and-text", "title": "One finger",
         "transition": {"type": "fade", "duration": 800},
         "script": _script(NARRATED["finger"]),
         "narration": {"asset": "voice-finger.ogg", "marks": marks, "tail": 600},
         "objects": [
-            {"id": "clip", "kind": "clip", "asset": "turning-lens.webm", "x": 80, "y": 90, "width": 720, "height": 540,
-             "in": 3000, "out": 10500, "gain_db": -10, "waited_for": True, "name": "Turning lens",
-             "frame": {"corner_radius": 10}, "shadow": {"y": 14, "blur": 40, "opacity": 0.45}},
-            text("count", ["One turn", lit("every six seconds", "six", italic=True)], 850, 284, 400, 46, font="fraunces"),
+            {"id": "clip", "kind": "clip", "role": "picture", "asset": "turning-lens.webm", "in": 3000, "out": 10500,
+             "gain_db": -10, "waited_for": True, "name": "Turning lens"},
+            said("title", "title", "One turn"),
+            said("count", "body", lit("every six seconds", "six", italic=True)),
         ],
-        "running_order": [build("b1", "count", "fade", duration=800)],
+        "running_order": [
+            build("b1", "title", "fade", duration=800),
+            build("b2", "count", "fade", "following", delay=200, duration=800),
+        ],
     }  # fmt: skip
 
 
 def _clockwork() -> Document:
     return {
-        "id": "clockwork", "title": "The clockwork", "background": AUBERGINE,
+        "id": "clockwork", "kind": "blank", "title": "The clockwork",
         "transition": {"type": "pushWipe", "subtype": "fromBottom", "duration": 1000},
         "script": (
             "What drives it is a weight on a chain, as in a tall clock. [1] The keeper wound it up every two hours, "
@@ -221,20 +210,18 @@ def _clockwork() -> Document:
 
 def _flashes() -> Document:
     eyes = [
-        {"id": f"flash{n}", "kind": "shape", "form": "ellipse", "x": 202 + n * 228, "y": 226, "width": 192, "height": 192,
+        {"id": f"flash{n}", "kind": "shape", "form": "ellipse", "x": 202 + n * 228, "y": 330, "width": 192, "height": 192,
          "gradient": {"kind": "radial", "stops": [{"at": 0, "colour": "#fff6dc"}, {"at": 0.32, "colour": LAMP},
          {"at": 0.7, "colour": LAMP, "opacity": 0}]}, "name": f"Flash {n + 1}"}
         for n in range(4)
     ]  # fmt: skip
     return {
-        "id": "flashes", "title": "Four flashes", "background": "#101626", "ground": dusk("#1c2644", "#0a0e1a"),
+        "id": "flashes", "kind": "blank", "title": "Four flashes",
         "transition": {"type": "fade-through", "duration": 1200, "colour": "#ffd684"},
         "script": "Four flashes, then dark. [1] From the sea, that is a name: no other light says it. This is Skarholm.",
         "objects": [
-            {"id": "sea", "kind": "line", "x": 0, "y": 470, "width": 1280, "height": 0.1, "line": MIST, "line_width": 1.5,
-             "opacity": 0.55, "name": "The horizon"},
             *eyes,
-            text("name", ["Skarholm"], 390, 520, 500, 64, font="fraunces", italic=True, align="centre"),
+            text("name", ["Skarholm"], 390, 626, 500, 58, role="statement", font="fraunces", italic=True, align="centre"),
         ],
         "running_order": [
             *[build(f"b{n}", f"flash{n}", "grow", "following", duration=350, params={"size": 20}) for n in range(4)],
@@ -246,13 +233,16 @@ def _flashes() -> Document:
 
 def _goodbye() -> Document:
     return {
-        "id": "goodbye", "title": "Come and see it", "background": NIGHT,
+        "id": "goodbye", "kind": "closing", "title": "Come and see it",
         "transition": {"type": "fade", "duration": 1200},
         "script": "The tower is open every Sunday. Bring a coat, and mind the stairs.",
         "objects": [
             whole("night", "skarholm-night.jpg", "The light at night"),
-            text("open", ["Open Sundays, 11 to 15", lit("The boat leaves at half past ten", "half past ten")], 84, 226, 700, 44,
-                 font="fraunces", shadow=SOFT),
+            said("open", "title", "Open Sundays,", "11 to 15", shadow=SOFT, by_hand={"y": 206, "height": 174, "size": 72, "gap": 0}),
+            said("boat", "subtitle", lit("The boat leaves at half past ten", "half past ten"), shadow=SOFT),
         ],
-        "running_order": [build("b1", "open", "fade", "following", duration=1200)],
+        "running_order": [
+            build("b1", "open", "fade", "following", duration=1200),
+            build("b2", "boat", "fade", "following", delay=200, duration=900),
+        ],
     }  # fmt: skip

@@ -7,10 +7,10 @@ from typing import Any
 from django.contrib.auth import get_user_model
 
 from ritornel import assets
-from ritornel.core.model.reading import read_show
 from ritornel.library.taking_in import take_in
 from ritornel.shows import keeping
 from ritornel.shows.demo import PASSWORD, USER, lamp, winter
+from ritornel.shows.demo.acts import made
 from ritornel.shows.models import Show
 
 MATERIAL = Path(assets.__file__).parent / "demo"
@@ -31,8 +31,9 @@ def make_demo() -> list[Show]:
         if path.suffix != ".json"
     }
     marks = json.loads((MATERIAL / "narration.json").read_text(encoding="utf-8"))
-    documents = [winter.document(), lamp.document(marks)]
-    return [keeping.create(user, read_show(_with_ids(document, ids))) for document in documents]
+    plans = [winter.document(), lamp.document(marks)]
+    there = [asset.to_core() for asset in user.assets.all()]
+    return [keeping.create(user, made(_with_ids(plan, ids), there)) for plan in plans]
 
 
 def _with_ids(thing: Any, ids: dict[str, str]) -> Any:

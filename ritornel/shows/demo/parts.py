@@ -2,12 +2,8 @@
 
 from typing import Any
 
-NIGHT = "#16203a"
-DEEP = "#123a3a"
-AUBERGINE = "#3a2440"
 CREAM = "#f4e8cc"
 LAMP = "#ffd684"
-MIST = "#b9c2d6"
 
 Document = dict[str, Any]
 
@@ -22,15 +18,21 @@ def text(key: str, lines: list[str | Document], x: float, y: float, width: float
     }  # fmt: skip
 
 
+def said(key: str, role: str, *lines: str | Document, **more: Any) -> Document:
+    """Return a text in a role, a line each: its place and its look are the style's."""
+    paragraphs = [{"text": line} if isinstance(line, str) else line for line in lines]
+    return {"id": key, "kind": "text", "role": role, "paragraphs": paragraphs, **more}
+
+
+def seen(key: str, file: str, name: str, **more: Any) -> Document:
+    """Return a picture where the style has one."""
+    return {"id": key, "kind": "picture", "role": "picture", "asset": file, "name": name, **more}
+
+
 def lit(line: str, words: str, **more: Any) -> Document:
     """Return a paragraph in which some words are lit: in the lamp's colour, or as ``more`` says."""
     start = line.index(words)
     return {"text": line, "runs": [{"start": start, "end": start + len(words), "colour": LAMP, **more}]}
-
-
-def dusk(above: str, below: str) -> Document:
-    """Return a ground that goes over from one colour at the top to another at the foot."""
-    return {"gradient": {"stops": [{"at": 0, "colour": above}, {"at": 1, "colour": below}]}}
 
 
 def picture(key: str, file: str, x: float, y: float, width: float, height: float, **more: Any) -> Document:

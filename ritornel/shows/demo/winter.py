@@ -1,47 +1,64 @@
-"""“Winter opening”: the looping lobby show of pictures with music."""
+"""“Winter opening”: the looping lobby show of pictures with music, cut in lino."""
 
-from ritornel.shows.demo.parts import Document, build, text, whole
+from ritornel.shows.demo.parts import Document, build, said, seen
 
 _PICTURES = [
-    ("winter 1 the light by day.jpg", "The light by day", "fade", "", "Open in winter, too"),
-    ("winter 2 first snow.jpg", "First snow", "fade", "", "Sundays, 11 to 15"),
+    ("winter 1 the light by day.jpg", "The light by day", "ellipseWipe", "circle", "Open in winter, too"),
+    ("winter 2 first snow.jpg", "First snow", "fade", "crossfade", "Sundays, 11 to 15"),
     ("winter 3 boathouses.jpg", "Boathouses", "pushWipe", "fromRight", "Coffee in the second boathouse"),
-    ("winter 4 dusk.jpg", "Dusk", "fade", "", "The lamp is lit at four"),
+    ("winter 4 dusk.jpg", "Dusk", "fade", "crossfade", "The lamp is lit at four"),
     ("winter 5 the museum room.jpg", "The museum room", "barWipe", "leftToRight", "Warm rooms, old lamps"),
     ("winter 10 northern lights.jpg", "Northern lights", "fade-through", "", "And sometimes, this"),
 ]
 
 
-_DUSK = {
-    "stops": [
-        {"at": 0, "colour": "#17131f", "opacity": 0},
-        {"at": 0.75, "colour": "#17131f", "opacity": 0.85},
-        {"at": 1, "colour": "#17131f", "opacity": 0.92},
-    ]
-}
-_SOFT = {"y": 2, "blur": 10, "opacity": 0.5}
-
-
 def document() -> Document:
-    """Return the show: one picture a slide, a caption that comes in late."""
+    """Return the plan of the show: a title, one picture a slide with a caption that comes in late, and an end."""
     return {
         "title": "Winter opening",
-        "beds": [{"id": "bed-1", "asset": "bells.ogg", "loop": True, "fade_in": 1500, "fade_out": 3000, "gain_db": -9}],
-        "slides": [
-            {
-                "id": f"slide-{n}", "title": title, "background": "#17131f", "hold": 3500,
-                "transition": {"type": kind, "subtype": way, "duration": 1400} if n > 1 else {"type": "cut"},
-                "objects": [
-                    whole("picture", file, title),
-                    {"id": "ground", "kind": "shape", "x": 0, "y": 480, "width": 1280, "height": 240, "gradient": _DUSK,
-                     "name": "Ground of the caption"},
-                    text("caption", [caption], 70, 616, 1100, 52, font="fraunces", name="Caption", shadow=_SOFT),
-                ],
-                "running_order": [
-                    build("b1", "ground", "fade", "following", duration=900, delay=600),
-                    build("b2", "caption", "fade", "following", duration=800),
-                ],
-            }
-            for n, (file, title, kind, way, caption) in enumerate(_PICTURES, 1)
+        "style": "linocut",
+        "beds": [{"asset": "bells.ogg", "loop": True, "fade_in": 1500, "fade_out": 3000, "gain_db": -9}],
+        "slides": [_opening(), *(_picture(n, *one) for n, one in enumerate(_PICTURES, 1)), _closing()],
+        "credit_lines": ["closing"],
+    }
+
+
+def _opening() -> Document:
+    return {
+        "id": "opening", "kind": "opening", "title": "Winter opening", "hold": 2600, "transition": {"type": "cut"},
+        "objects": [
+            said("title", "title", "Winter opening"),
+            said("place", "subtitle", "Skarholm Light, all winter"),
+        ],
+        "running_order": [
+            build("b1", "title", "rise", "following", delay=500, duration=900, params={"distance": 60}),
+            build("b2", "place", "fade", "following", delay=200, duration=700),
+        ],
+    }  # fmt: skip
+
+
+def _picture(number: int, file: str, title: str, kind: str, way: str, caption: str) -> Document:
+    return {
+        "id": f"slide-{number}", "kind": "full-picture", "title": title, "hold": 3500,
+        "transition": {"type": kind, "subtype": way, "duration": 1400},
+        "objects": [seen("picture", file, title), said("caption", "caption", caption, name="Caption")],
+        "running_order": [
+            build("b1", "caption", "slide", "following", delay=500, duration=700, params={"side": "left", "distance": 12}),
+            build("b2", "caption", "fade", "alongside", duration=600),
+        ],
+    }  # fmt: skip
+
+
+def _closing() -> Document:
+    return {
+        "id": "closing", "kind": "closing", "title": "Come in", "hold": 3500,
+        "transition": {"type": "ellipseWipe", "subtype": "circle", "reverse": True, "duration": 1400},
+        "objects": [
+            said("title", "title", "Come in out\u00a0of\u00a0the\u00a0wind"),
+            said("when", "subtitle", "Sundays, 11 to 15"),
+        ],
+        "running_order": [
+            build("b1", "title", "fade", "following", duration=900),
+            build("b2", "when", "fade", "following", delay=200, duration=700),
         ],
     }  # fmt: skip

@@ -54,6 +54,11 @@ class Credits(TestCase):
         self.assertEqual(credit_lines(made_), ["dusk, first snow, lens: The keepers, CC BY 4.0", "bells: CC0 1.0"])
         self.assertEqual(credit_line(made_), "Pictures and clips: The keepers, CC BY 4.0 · Sound: CC0 1.0")
         self.assertEqual(credit_lines(made(("d",))), [])
+        all_kinds = made(("a", "e"), beds=[{"asset": "c"}])
+        same = tuple(replace(a, credit="The keepers", licence="CC BY 4.0") for a in all_kinds.assets)
+        self.assertTrue(
+            credit_line(replace(all_kinds, assets=same)).startswith("Pictures, clips and sound: The keepers")
+        )
 
     def test_many_of_one_are_not_all_named(self):
         assets = read([{"id": f"p{n}", "kind": "picture", "name": f"p{n}.png", **KEEPERS} for n in range(9)])
