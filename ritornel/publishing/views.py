@@ -17,7 +17,7 @@ from ritornel.library.models import stored_path
 from ritornel.library.serving import derived_response, file_response
 from ritornel.publishing.editions import NotReady, opening, publish, the_rest
 from ritornel.publishing.models import Edition
-from ritornel.shows.access import own_show
+from ritornel.shows.access import own_show_loaded
 
 SEEN = ("", "poster", "stage")
 """What the public gets of a file: itself, the first picture of a clip, a picture in the size of a stage."""
@@ -29,7 +29,7 @@ EMBED_WIDTHS = (1280, 960, 640, 480)
 @require_http_methods(["GET", "POST"])
 def editions(request: HttpRequest, show_id: UUID) -> HttpResponse:
     """A show's editions; POST makes a new one."""
-    row = own_show(request, show_id)
+    row, show = own_show_loaded(request, show_id)
     if request.method == "POST":
         try:
             edition = publish(row, loops=request.POST.get("at_end") == "loop")
@@ -38,7 +38,8 @@ def editions(request: HttpRequest, show_id: UUID) -> HttpResponse:
             messages.error(request, f"Not published: {error}.")
         return redirect("publishing:editions", row.pk)
     told = [_told(request, edition) for edition in row.editions.all()]
-    context = {"row": row, "editions": told, "embed_widths": EMBED_WIDTHS, "slides": row.slides.count()}
+    context = {"row": row, "editions": told, "embed_widths": EMBED_WIDTHS, "slides": len(show.slides)}
+    context["by_itself"] = bool(show.beds) and not any(slide.script for slide in show.slides)  # as in a lobby
     return render(request, "publishing/editions.html", context)
 
 

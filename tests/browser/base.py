@@ -186,5 +186,5 @@ class BrowserCase(MediaFolder, StaticLiveServerTestCase):
         return box["x"] + box["width"] * x / 1280, box["y"] + box["height"] * y / 720
 
     def files(self, *named: tuple[str, bytes]) -> list[dict]:
-        types = {".png": "image/png", ".wav": "audio/wav", ".webm": "video/webm"}
+        types = {".png": "image/png", ".wav": "audio/wav", ".webm": "video/webm", ".json": "application/json"}
         return [{"name": n, "mimeType": types[Path(n).suffix], "buffer": content} for n, content in named]

@@ -35,7 +35,7 @@ class FirstMinute(BrowserCase):
         self.page.keyboard.press("Space")
         self.until("ritornel.stage.time > 2200")
         self.page.keyboard.press("Space")
-        title = "document.querySelector('#stage [data-key=title]').style"
+        title = "document.querySelector('#stage [data-key=welcome-title]').style"
         self.assertGreater(float(self.page.evaluate(f"{title}.opacity")), 0)
         before = self.length()
         scale = self.page.evaluate("ritornel.timeline.scale")

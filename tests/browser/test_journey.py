@@ -1,5 +1,7 @@
 """From pictures to a published edition, as a person does it."""
 
+from ritornel.publishing.models import Edition
+from ritornel.shows.models import Show
 from tests.browser.base import BrowserCase
 from tests.files import png, wav, webm
 
@@ -122,3 +124,39 @@ class Journey(BrowserCase):
         )
         self.assertEqual(shown, 1)
         context.close()
+
+    def test_fifteen_pictures_and_music_are_a_looping_show_in_five_gestures(self):
+        page = self.page
+        page.click("text=New show")  # 1
+        self.ready()
+        colours = [f"#{20 + n:02x}{40 + 8 * n:02x}70" for n in range(15)]
+        pictures = [(f"winter {n}.png", png(colour)) for n, colour in enumerate(colours, 1)]
+        self.dropped(*pictures, ("bells.wav", wav(2.0)))  # 2
+        page.wait_for_selector("dialog :text('“bells.wav” lies under the show')")
+        page.click("text=Make slides")  # 3
+        self.until("ritornel.store.kept.order.length === 15 && ritornel.store.kept.show.beds.length === 1")
+        self.settled()
+        self.assertEqual(self.length(), 15 * (800 + 4000))
+        self.assertEqual(page.locator("dialog").count(), 0)
+        page.click("text=Publish")  # 4
+        page.click("text=Publish an edition")  # 5
+        page.wait_for_selector("text=begins again")
+        edition = Edition.objects.get()
+        self.assertTrue(edition.loops)
+        self.assertEqual(len(edition.assets), 16)
+
+    def test_what_is_dropped_together_goes_each_its_own_way(self):
+        """A picture and a document of ours: the one becomes a slide, the other a show; what cannot be read is named."""
+        page = self.open_desk(self.keep({"title": "Talk", "slides": [{"id": "one", "script": "Words."}]}))
+        theirs = b'{"title": "Brought", "slides": [{"id": "a"}]}'
+        self.dropped(("a.png", png()), ("theirs.ritornel.json", theirs), ("broken.ritornel.json", b"{"))
+        page.click("text=Make slides")
+        page.wait_for_selector("#notice :text('theirs.ritornel.json is a show of its own now')")
+        self.assertIn("broken.ritornel.json was not taken in", page.inner_text("#notice"))
+        self.settled()
+        self.assertEqual(page.evaluate("ritornel.store.kept.order.length"), 2)
+        self.assertEqual(Show.objects.filter(title="Brought").count(), 1)
+
+    def dropped(self, *files: tuple[str, bytes]):
+        given = self.files(*files)
+        self.page.evaluate(DROP, [{**f, "bytes": list(f.pop("buffer"))} for f in given])

@@ -1,11 +1,13 @@
 // Files dropped on the desk: pictures become slides, or lie on the slide when dropped on the stage; outlines become slides
-// with the pictures that they name; a sound asks where to; a folder is all that is in it.
+// with the pictures that they name; a sound asks where to, or lies under the pictures that came with it; a document of
+// ours becomes a show; a folder is all that is in it.
 
 import { placeFiles, placeMedia } from "./acts/adding.js";
 import { uploadFiles } from "./library/uploading.js";
 import { bringOutlines, isOutline } from "./sheets/outline_slides.js";
 import { bringDocuments, isDocument } from "./sheets/page_slides.js";
 import { isPicture, openPictureSlides } from "./sheets/picture_slides.js";
+import { bringShows, isShow } from "./sheets/shows_brought.js";
 import { askForPlace } from "./sheets/sound_place.js";
 
 export function listenForDrops(desk) {
@@ -49,19 +51,21 @@ async function gather(entry, found) {
   }
 }
 
-/** One picture dropped on the stage lies on the slide; several, or dropped elsewhere, become slides. */
+/** One picture dropped on the stage lies on the slide; several, or dropped elsewhere, become slides, a sound under them. */
 async function take(desk, dropped, onStage) {
+  const shows = dropped.filter(isShow);
   const outlines = dropped.filter(isOutline);
   const documents = dropped.filter(isDocument);
-  const sounds = dropped.filter((file) => file.type.startsWith("audio/"));
+  let sounds = dropped.filter((file) => file.type.startsWith("audio/"));
   let pictures = dropped.filter(isPicture);
-  const others = dropped.filter((file) => ![outlines, documents, sounds, pictures].some((kind) => kind.includes(file)));
+  const others = dropped.filter((file) => ![shows, outlines, documents, sounds, pictures].some((kind) => kind.includes(file)));
   if (outlines.length) pictures = await bringOutlines(desk, outlines, pictures);
   if (documents.length) await bringDocuments(desk, documents);
   if (pictures.length === 1 && onStage && desk.store.slide) others.push(...pictures);
-  else if (pictures.length) openPictureSlides(desk, pictures);
+  else if (pictures.length) sounds = await openPictureSlides(desk, pictures, sounds);
   if (others.length && desk.store.slide) await placeFiles(desk, others);
   for (const asset of sounds.length ? await uploadFiles(desk, sounds) : []) await placeSound(desk, asset);
+  if (shows.length) await bringShows(desk, shows);
 }
 
 async function placeSound(desk, asset) {

@@ -5,7 +5,7 @@ import { minutes, readTime, seconds } from "../../../site/times.js";
 import { footButtons, openDialog } from "../dialogs.js";
 import { uploadFiles } from "../library/uploading.js";
 import { newIds } from "../state/ids.js";
-import { choice } from "./fields.js";
+import { check, choice } from "./fields.js";
 import { transitionToBe } from "../sentences/subjects.js";
 import "../sentences/sentence.js";
 
@@ -16,25 +16,32 @@ export function isPicture(file) {
   return file.type.startsWith("image/") || /\.(heic|heif|avif)$/i.test(file.name);
 }
 
-/** Asks once, takes the pictures in, and makes one slide of each after the slide in focus. */
-export async function openPictureSlides(desk, files) {
+/**
+ * Asks once, takes the pictures in, and makes one slide of each after the slide in focus. The first of `sounds` that came
+ * with them lies under the show as its bed, if one likes. Returns the sounds that are left to be placed.
+ */
+export async function openPictureSlides(desk, files, sounds = []) {
   const pictures = files.filter(isPicture);
   if (!pictures.length) {
     desk.notice.say("None of these files is a picture. Slides are made of png, jpg, webp, avif, svg or heic.");
-    return;
+    return sounds;
   }
-  const chosen = await askHow(desk, pictures.length);
-  if (!chosen) return;
+  const chosen = await askHow(desk, pictures.length, sounds[0]);
+  if (!chosen) return [];
   const after = desk.store.focus;
   const taken = await uploadFiles(desk, pictures);
   const assets = taken.filter((asset) => asset.kind === "picture");
   if (assets.length < taken.length) desk.notice.say("What moves is a clip now; it is in the library: put it on a slide with C.");
   if (assets.length) await makeSlides(desk, assets, after, chosen);
+  if (!chosen.bed) return sounds;
+  const [music] = await uploadFiles(desk, sounds.slice(0, 1));
+  if (music) await desk.store.edit({ do: "set-bed", values: { asset: music.id } });
+  return sounds.slice(1);
 }
 
-function askHow(desk, count) {
+function askHow(desk, count, sound) {
   const { store } = desk;
-  const how = { fit: "whole", hold: "4.0", transition: { ...store.vocabulary.defaults.transition, type: "fade", colour: "#000000" } };
+  const how = { fit: "whole", hold: "4.0", bed: Boolean(sound), transition: { ...store.vocabulary.defaults.transition, type: "fade", colour: "#000000" } };
   let redraw = () => {};
   const comesIn = transitionToBe(desk, () => how.transition, (transition) => redraw({ transition }));
   const draw = (dialog) => {
@@ -55,6 +62,7 @@ function askHow(desk, count) {
         <label for="picture-hold">Hold, s</label><div class="wide"><input class="field" id="picture-hold" inputmode="decimal" .value=${how.hold} @input=${(event) => set({ hold: event.target.value })}></div>
       </div>
       <motion-sentence class="my-3" .subject=${comesIn}></motion-sentence>
+      ${sound ? html`<p class="mb-2">${check(`“${sound.name}” lies under the show, from its beginning to its end`, how.bed, (bed) => set({ bed }))}</p>` : nothing}
       <p class="soft" role="status">${told}</p>
       ${hold === undefined ? html`<p class="notice notice-error" role="alert">Write the hold in seconds, such as 4.0, or leave it empty for the show's own.</p>` : nothing}
       ${footButtons(html`<button class="act-main" ?disabled=${hold === undefined} @click=${() => dialog.close({ ...how, hold })}>Make slides</button>`, html`<button class="act" @click=${() => dialog.close()}>Leave</button>`)}`;
