@@ -49,7 +49,7 @@ def _welcome() -> Document:
         "script": "Good evening, and welcome to Skarholm Light. [1] Tonight: how four tons of glass turn so lightly.",
         "objects": [
             whole("night", "skarholm-night.jpg", "The light at night"),
-            said("title", "title", "How the", "lamp turns", shadow=SOFT, by_hand={"y": 306, "height": 244, "size": 90, "gap": 0}),
+            said("title", "title", "How the", "lamp turns", name="The title", shadow=SOFT, by_hand={"y": 306, "height": 244, "size": 90, "gap": 0}),
             said("by", "subtitle", "An evening at Skarholm Light"),
         ],
         "running_order": [
@@ -238,7 +238,7 @@ def _goodbye() -> Document:
         "script": "The tower is open every Sunday. Bring a coat, and mind the stairs.",
         "objects": [
             whole("night", "skarholm-night.jpg", "The light at night"),
-            said("open", "title", "Open Sundays,", "11 to 15", shadow=SOFT, by_hand={"y": 206, "height": 174, "size": 72, "gap": 0}),
+            said("open", "title", "Open Sundays,", "11 to 15", name="When it is open", shadow=SOFT, by_hand={"y": 206, "height": 174, "size": 72, "gap": 0}),
             said("boat", "subtitle", lit("The boat leaves at half past ten", "half past ten"), shadow=SOFT),
         ],
         "running_order": [

@@ -9,7 +9,10 @@ import { Outside } from "./outside.js";
 
 const notice = new Notice();
 const holdings = document.getElementById("holdings");
+const SEND_AGAIN_MS = 1500;
 const NO_LINE = "There is no line to the server just now; try again.";
+const WAITING = "There is no line to the server just now; what you wrote is kept as soon as there is.";
+const GONE = "this is not in the library any more; it was deleted meanwhile";
 
 /** Fetches the list anew, as it is now, and puts it in the place of the one that is shown. */
 async function refresh() {
@@ -41,18 +44,52 @@ function drawSounds() {
   for (const canvas of holdings.querySelectorAll("canvas[data-peaks]")) inSight.observe(canvas);
 }
 
-// ---- what is written
+// ---- what is written: kept as soon as there is a line, however often it must be sent
 
-holdings.addEventListener("change", async ({ target }) => {
+const unsent = new Map(); // by asset and field: the input, whose newest words are sent
+
+holdings.addEventListener("change", ({ target }) => {
   const holding = target.closest("[data-asset]");
   if (!holding || !target.name) return;
-  const { status, data } = await send(`/library/assets/${holding.dataset.asset}`, { [target.name]: target.value });
-  target.setAttribute("aria-invalid", String(status !== 200));
-  if (status !== 200) return notice.say(`${status ? sentence(data.error) : NO_LINE} What you wrote stands there still.`, { stays: 0 });
-  const said = data.asset[target.name];
-  if (target.value.trim() && said !== undefined) target.value = said;
-  notice.announce("Kept");
+  unsent.set(`${holding.dataset.asset}/${target.name}`, target);
+  sendWritten();
 });
+
+let sending = false;
+
+/** Sends what was written, one field after another; one for which there is no line is sent again after a while. */
+async function sendWritten() {
+  if (sending) return;
+  sending = true;
+  let cut = false;
+  while (unsent.size && !cut) {
+    const [key, field] = unsent.entries().next().value;
+    const [asset, name] = key.split("/");
+    const written = field.value;
+    const { status, data } = await send(`/library/assets/${asset}`, { [name]: written });
+    cut = status === 0 || status >= 500;
+    if (cut) notice.say(WAITING, { stays: 0 });
+    else if (field.value === written) unsent.delete(key);
+    if (!cut) tellWritten(field, written, status, data);
+  }
+  sending = false;
+  if (cut) setTimeout(sendWritten, SEND_AGAIN_MS);
+}
+
+/** Shows what was kept of a field, or why it was not. */
+function tellWritten(field, written, status, data) {
+  field.setAttribute("aria-invalid", String(status !== 200));
+  if (status !== 200) {
+    notice.say(`${sentence(status === 404 ? GONE : data.error)} What you wrote stands there still.`, { stays: 0 });
+    return;
+  }
+  const said = data.asset[field.name];
+  if (written.trim() && said !== undefined && field.value === written) field.value = said;
+  if (notice.words === WAITING) notice.clear();
+  notice.announce("Kept");
+}
+
+window.addEventListener("beforeunload", (event) => unsent.size && event.preventDefault());
 
 // ---- what is done
 
@@ -84,7 +121,7 @@ async function replace(holding) {
   const other = await chooseAsset({ notice }, kind);
   if (!other || other.id === asset) return;
   const { status, data } = await send(`/library/assets/${asset}/replace`, { asset: other.id });
-  if (status !== 200) return notice.say(status ? sentence(data.error) : NO_LINE);
+  if (status !== 200) return notice.say(status ? sentence(status === 404 ? GONE : data.error) : NO_LINE);
   notice.say(`“${other.name}” stands now where “${name}” stood: ${data.where}. Ctrl Z on a show's desk takes it back there.`, { stays: 0 });
   await refresh();
 }
