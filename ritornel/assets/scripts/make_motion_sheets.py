@@ -14,7 +14,9 @@ from ritornel.core.motion.declared import Effect
 from ritornel.core.motion.transitions import TRANSITIONS
 from ritornel.core.score import compile
 from ritornel.render.player import playable
-from ritornel.shows.demo.parts import AUBERGINE, CREAM, LAMP, MIST, NIGHT
+from ritornel.shows.demo.parts import CREAM, LAMP
+
+NIGHT, AUBERGINE, MIST = "#16203a", "#3a2440", "#b9c2d6"
 
 LASTS_MS = 1000
 FIVE = (0.02, 0.25, 0.5, 0.75, 0.98)

@@ -53,7 +53,7 @@ class Camera:
         page.wait_for_timeout(400)
         page.keyboard.press("f")
         box = page.locator("#stage-over").bounding_box()
-        page.mouse.click(box["x"] + box["width"] * 0.3, box["y"] + box["height"] * 0.5)
+        page.mouse.click(box["x"] + box["width"] * 0.75, box["y"] + box["height"] * 0.4)
         self.keep("desk-clip")
 
     def objects(self) -> None:
@@ -63,7 +63,7 @@ class Camera:
         self.sentence()
         page.keyboard.press("PageUp")
         page.wait_for_timeout(500)
-        page.mouse.click(*self.on_stage(840, 260))
+        page.mouse.click(*self.on_stage(220, 410))
         page.wait_for_timeout(300)
         page.keyboard.press("Enter")
         page.wait_for_selector(".text-editor .ProseMirror-focused")
@@ -78,9 +78,9 @@ class Camera:
         page.keyboard.press("PageDown")
         page.wait_for_timeout(400)
         page.keyboard.press("k")
-        page.mouse.click(*self.on_stage(298, 322))
+        page.mouse.click(*self.on_stage(298, 426))
         page.keyboard.down("Shift")
-        page.mouse.click(*self.on_stage(526, 322))
+        page.mouse.click(*self.on_stage(526, 426))
         page.keyboard.up("Shift")
         self.keep("desk-objects")
         page.keyboard.press("Escape")
@@ -130,6 +130,18 @@ class Camera:
         page.wait_for_timeout(4000)
         self.keep("contact-sheet")
 
+    def library(self) -> None:
+        """The library, with something found outside."""
+        page = self.page
+        page.goto("/library/")
+        page.wait_for_selector("html[data-ready]", state="attached")
+        page.fill("#outside-words", "sea")
+        page.keyboard.press("Enter")
+        page.wait_for_selector(".outside-list li")
+        page.click(".outside-list button >> nth=1")
+        page.wait_for_selector("#coming progress")
+        self.keep("library")
+
     def lectern(self) -> None:
         """The lectern, the stage window, and the take that comes of it."""
         page = self.page
@@ -158,7 +170,6 @@ class Camera:
         page = self.page
         page.goto("/")
         page.click("article:has-text('Winter opening') >> text=Publish")
-        page.check("[value=loop]")
         page.click("text=Publish an edition")
         page.wait_for_selector("[aria-label=Link]")
         self.keep("publish")
@@ -184,6 +195,7 @@ def main() -> int:
         camera.desk()
         camera.objects()
         camera.sheets()
+        camera.library()
         camera.lectern()
         camera.publish()
         browser.close()
