@@ -21,7 +21,7 @@ django.setup()
 from django.db import connection  # noqa: E402
 from django.test.utils import setup_test_environment, teardown_test_environment  # noqa: E402
 
-from bench import core, desk, edits, limits, page  # noqa: E402
+from bench import core, desk, edits, library, limits, page  # noqa: E402
 
 RESULTS = Path(__file__).parent / "results.md"
 
@@ -34,6 +34,7 @@ def main() -> int:
     try:
         rows += edits.rows()
         rows += limits.rows()
+        rows += library.rows()
     finally:
         connection.creation.destroy_test_db(str(connection.settings_dict["NAME"]), verbosity=0)
         teardown_test_environment()
