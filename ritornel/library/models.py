@@ -132,7 +132,7 @@ class Fetch(models.Model):
     licence = models.CharField(max_length=300, blank=True)
     size = models.PositiveBigIntegerField(default=0)
     begun_at = models.DateTimeField(auto_now_add=True)
-    asset = models.ForeignKey(Asset, on_delete=models.SET_NULL, null=True, blank=True, related_name="+")
+    asset = models.ForeignKey(Asset, on_delete=models.CASCADE, null=True, blank=True, related_name="+")
     refused = models.TextField(blank=True)
 
     def __str__(self) -> str:

@@ -56,6 +56,7 @@ class Library(Axe):
     def test_another_stands_in_its_place_by_two_gestures_and_a_used_one_is_deleted_with_a_warning(self):
         self.library()
         self.page.click(f"[data-asset='{self.snow.sha256}'] [data-act=replace]")
+        self.check_now("choosing what takes its place")
         self.page.click("dialog button:has-text('dusk.png')")
         self.page.wait_for_selector("#notice :text('“Winter” 1')")
         self.row.refresh_from_db()
@@ -115,12 +116,15 @@ class Library(Axe):
         self.page.keyboard.press("Shift+c")
         self.until("ritornel.store.shown.order.length === 2 && ritornel.store.settled")
         words = "ritornel.store.slide.document.objects.flatMap((o) => (o.tells ? o.paragraphs.map((p) => p.text) : []))"
-        self.assertEqual(self.page.evaluate(words), ["first snow: Aure Lindvik, CC BY 4.0"])
+        self.assertEqual(self.page.evaluate(words), ["First snow: Aure Lindvik, CC BY 4.0"])
+        line = "ritornel.store.slide.document.objects.find((o) => o.tells).id"
+        self.page.evaluate(f"ritornel.store.select('objects', [{line}])")
+        self.page.wait_for_selector("#book-sheet :text('says the credits by itself')")
         Asset.objects.filter(pk=self.snow.pk).update(credit="M. Brantholm")
         self.page.reload()
         self.ready()
         self.page.evaluate("ritornel.store.focusSlide(ritornel.store.shown.order[1][0])")
         self.until("ritornel.store.slide")
-        self.assertEqual(self.page.evaluate(words), ["first snow: M. Brantholm, CC BY 4.0"])
+        self.assertEqual(self.page.evaluate(words), ["First snow: M. Brantholm, CC BY 4.0"])
         self.library(f"?used={self.row.pk}")
-        self.page.wait_for_selector("section[aria-label=Credits] >> text=first snow: M. Brantholm, CC BY 4.0")
+        self.page.wait_for_selector("section[aria-label=Credits] >> text=First snow: M. Brantholm, CC BY 4.0")

@@ -51,7 +51,7 @@ class Library(OwnerCase):
         ):
             self.assertEqual(self.shown(**asked), names, asked)
         page = self.client.get("/library/", {"used": row.pk})
-        self.assertContains(page, "first snow: Aure Lindvik, CC BY 4.0")
+        self.assertContains(page, "First snow: Aure Lindvik, CC BY 4.0")
         self.assertContains(page, "Winter</a> bed")
         self.assertContains(page, "pcm_s16le")
 
@@ -76,15 +76,15 @@ class Library(OwnerCase):
     def test_whose_it_is_is_written_and_the_credits_of_its_shows_follow(self):
         row = self.keep("Winter", self.picture())
         keeping.edit(row.pk, row.revision, command("add-credits", ids=["credits"]))
-        self.assertEqual(self.credits(row), ["first snow: Aure Lindvik, CC BY 4.0"])
+        self.assertEqual(self.credits(row), ["First snow: Aure Lindvik, CC BY 4.0"])
         answer = self.send(self.snow, {"credit": " M. Brantholm\n", "licence": "CC0 1.0", "name": "a/b snow.png"})
         self.assertEqual(answer.json()["asset"]["credit"], "M. Brantholm")
-        self.assertEqual(self.credits(row), ["b snow: M. Brantholm, CC0 1.0"])
+        self.assertEqual(self.credits(row), ["B snow: M. Brantholm, CC0 1.0"])
         for bad in ({"name": " "}, {"credit": "x" * 301}, {"kind": "sound"}, {"licence": 5}):
             refused = self.send(self.snow, bad)
             self.assertEqual(refused.status_code, 400, bad)
             self.assertTrue(refused.json()["error"])
-        self.assertEqual(self.credits(row), ["b snow: M. Brantholm, CC0 1.0"])
+        self.assertEqual(self.credits(row), ["B snow: M. Brantholm, CC0 1.0"])
 
     def credits(self, row) -> list[str]:
         row.refresh_from_db()

@@ -135,6 +135,9 @@ class Fetched(OwnerCase):
             self.assertEqual((kept["credit"], kept["licence"]), ("M. Brantholm", "CC BY-SA 4.0"))
             row = Asset.objects.get(owner=self.owner)
             self.assertEqual(row.source, f"{shelf.address}/moved/the-jetty-in-snow.jpg")
+            self.client.delete(f"/library/assets/{row.sha256}")
+            self.assertNotContains(self.client.get("/library/"), "data-fetch")  # what is deleted is not fetched again
+            self.assertEqual(self.fetch(item="the-jetty-in-snow").json()["asset"]["id"], row.sha256)
             self.assertAlmostEqual(self.fetch(item="bell-buoy").json()["asset"]["length"], 12_000, delta=20)
         self.assertEqual(self.client.get(kept["url"]).status_code, 200)  # nothing is asked of the outside any more
         with override_settings(COLLECTION=shelf.address):

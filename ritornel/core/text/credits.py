@@ -52,7 +52,8 @@ def title_of(asset: Asset) -> str:
 
 def credit_lines(show: Show) -> list[str]:
     """Return the lines of a credits slide: the names, whose they are, and the licence."""
-    return [f"{_listed(credit.names)}: {credit.due}" for credit in credits_of(show)]
+    lines = (f"{_listed(credit.names)}: {credit.due}" for credit in credits_of(show))
+    return [line[0].upper() + line[1:] for line in lines]
 
 
 def credit_line(show: Show) -> str:

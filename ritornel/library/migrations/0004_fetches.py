@@ -35,7 +35,7 @@ class Migration(migrations.Migration):
                 ('size', models.PositiveBigIntegerField(default=0)),
                 ('begun_at', models.DateTimeField(auto_now_add=True)),
                 ('refused', models.TextField(blank=True)),
-                ('asset', models.ForeignKey(blank=True, null=True, on_delete=django.db.models.deletion.SET_NULL, related_name='+', to='library.asset')),
+                ('asset', models.ForeignKey(blank=True, null=True, on_delete=django.db.models.deletion.CASCADE, related_name='+', to='library.asset')),
                 ('owner', models.ForeignKey(on_delete=django.db.models.deletion.CASCADE, related_name='fetches', to=settings.AUTH_USER_MODEL)),
             ],
         ),

@@ -51,7 +51,7 @@ def words(made_: Show, slide_id: str) -> list[str]:
 class Credits(TestCase):
     def test_in_the_order_of_the_show_by_whose_they_are_and_ones_own_not_at_all(self):
         made_ = made(("b", "d"), ("a", "b", "e"), beds=[{"asset": "c"}])
-        self.assertEqual(credit_lines(made_), ["dusk, first snow, lens: The keepers, CC BY 4.0", "bells: CC0 1.0"])
+        self.assertEqual(credit_lines(made_), ["Dusk, first snow, lens: The keepers, CC BY 4.0", "Bells: CC0 1.0"])
         self.assertEqual(credit_line(made_), "Pictures and clips: The keepers, CC BY 4.0 · Sound: CC0 1.0")
         self.assertEqual(credit_lines(made(("d",))), [])
         all_kinds = made(("a", "e"), beds=[{"asset": "c"}])
@@ -63,7 +63,7 @@ class Credits(TestCase):
     def test_many_of_one_are_not_all_named(self):
         assets = read([{"id": f"p{n}", "kind": "picture", "name": f"p{n}.png", **KEEPERS} for n in range(9)])
         made_ = replace(made(tuple(f"p{n}" for n in range(9))), assets=assets)
-        self.assertEqual(credit_lines(made_), ["p0, p1, p2, p3, p4, p5 and 3 more: The keepers, CC BY 4.0"])
+        self.assertEqual(credit_lines(made_), ["P0, p1, p2, p3, p4, p5 and 3 more: The keepers, CC BY 4.0"])
 
     def test_a_slide_and_a_line_say_it_and_follow_what_is_used(self):
         for style in ("", "night-watch"):
@@ -71,10 +71,10 @@ class Credits(TestCase):
             made_ = edited(made_, do="add-credits", ids=["credits"])
             made_ = edited(made_, do="add-credit-line", slide="s0")
             self.assertEqual([s.id for s in made_.slides], ["s0", "s1", "credits"])
-            self.assertEqual(words(made_, "credits"), ["first snow: The keepers, CC BY 4.0"])
+            self.assertEqual(words(made_, "credits"), ["First snow: The keepers, CC BY 4.0"])
             self.assertEqual(words(made_, "s0"), ["Pictures: The keepers, CC BY 4.0"])
             more = told(edited(made_, do="set-bed", values={"asset": "c"}))
-            self.assertEqual(words(more, "credits"), ["first snow: The keepers, CC BY 4.0", "bells: CC0 1.0"])
+            self.assertEqual(words(more, "credits"), ["First snow: The keepers, CC BY 4.0", "Bells: CC0 1.0"])
             self.assertIs(told(more), more)
             with self.assertRaisesRegex(BadEdit, "has its credit line already"):
                 edited(made_, do="add-credit-line", slide="s0")

@@ -28,7 +28,8 @@ export async function addCredits({ store, notice }) {
   const { done } = await store.edit({ do: "add-credits", after: store.focus, ids: [id] });
   if (!done) return;
   store.focusSlide(id);
-  notice.say("The credits say themselves: authors and licences are written in the library.");
+  const said = store.slide?.document.objects.some((thing) => thing.tells && thing.paragraphs.length);
+  notice.say(said === false ? "Nothing in this show names an author or a licence yet: write them in the library, and they stand here." : "The credits say themselves: authors and licences are written in the library.");
 }
 
 export async function addCreditLine({ store, notice }) {

@@ -22,6 +22,7 @@ export function textRows(desk, things) {
   };
   const look = writing ? writing.editor.look : lookOf(things);
   return html`<div class="all soft">${writing?.editor.hasSelection ? "The words that are selected" : nothing}</div>
+    ${things.some((thing) => thing.tells) ? html`<p class="all soft">It says the credits by itself, as they are written in the library. Write in it, and the words are your own.</p>` : nothing}
     ${row("Face", faceButton(desk, look.font, (font) => set({ font })), true)}
     ${row("Size", numberField("Size", look.size, (size) => set({ size }), { least: 4, most: 1000 }))}
     ${row("Colour", colourField("Colour", look.colour, (colour) => set({ colour }), true))}
