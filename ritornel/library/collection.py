@@ -1,6 +1,6 @@
 """The collection outside, as the library searches it: what it answers is read tolerantly, and never trusted."""
 
-from typing import Annotated, Any
+from typing import Annotated, Any, TypeVar
 from urllib.parse import quote, urlencode
 
 import msgspec
@@ -8,8 +8,9 @@ from msgspec import Meta, Struct
 
 from ritornel.library.outside import AT_ONCE_S, Outside, answered, blocks, collection
 
-_MOST_ANSWER = 512 * 1024
-_MOST_PREVIEW = 512 * 1024
+T = TypeVar("T")
+
+_MOST_AT_ONCE = 512 * 1024
 _PREVIEWS = frozenset({"image/jpeg", "image/png", "image/webp"})
 _Words = Annotated[str, Meta(max_length=300)]
 
@@ -39,30 +40,29 @@ class Found(Struct, frozen=True):
 def search(words: str, kind: str = "", page: int = 1) -> Found:
     """Return what the collection has under some words; ``Outside`` if it does not answer, or not what it should."""
     asked = {name: value for name, value in {"words": words[:200], "kind": kind, "page": page}.items() if value}
-    with answered(f"{_there()}/search.json?{urlencode(asked)}", AT_ONCE_S) as answer:
-        said = b"".join(blocks(answer, _MOST_ANSWER))
-    try:
-        return msgspec.json.decode(said, type=Found)
-    except msgspec.MsgspecError as error:
-        raise Outside("the collection answered something else than it should; try again later") from error
-
-
-def preview(item: str) -> tuple[bytes, str]:
-    """Return the small picture of one of its things, and its media type."""
-    with answered(f"{_there()}/previews/{quote(item, safe='')}", AT_ONCE_S) as answer:
-        if answer.mime not in _PREVIEWS:
-            raise Outside("this has no picture")
-        return b"".join(blocks(answer, _MOST_PREVIEW)), answer.mime
+    return _told(f"search.json?{urlencode(asked)}", Found)
 
 
 def item_of(item_id: str) -> Item:
-    """Return one of its things as the collection tells of it now."""
-    with answered(f"{_there()}/items/{quote(item_id, safe='')}.json", AT_ONCE_S) as answer:
-        said = b"".join(blocks(answer, _MOST_ANSWER))
+    """Return one of its things as the collection tells of it now; raises as ``search``."""
+    return _told(f"items/{quote(item_id, safe='')}.json", Item)
+
+
+def preview(item_id: str) -> tuple[bytes, str]:
+    """Return the small picture of one of its things, and its media type; raises as ``search``."""
+    with answered(f"{_there()}/previews/{quote(item_id, safe='')}", AT_ONCE_S) as answer:
+        if answer.mime not in _PREVIEWS:
+            raise Outside("this has no picture")
+        return b"".join(blocks(answer, _MOST_AT_ONCE)), answer.mime
+
+
+def _told(path: str, kind: type[T]) -> T:
+    with answered(f"{_there()}/{path}", AT_ONCE_S) as answer:
+        said = b"".join(blocks(answer, _MOST_AT_ONCE))
     try:
-        return msgspec.json.decode(said, type=Item)
+        return msgspec.json.decode(said, type=kind)
     except msgspec.MsgspecError as error:
-        raise Outside("the collection does not tell whose this is; try again later") from error
+        raise Outside("the collection answered something else than it should; try again later") from error
 
 
 def described(item: Item) -> dict[str, Any]:

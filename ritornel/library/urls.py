@@ -2,13 +2,10 @@
 
 from django.urls import path
 
-from ritornel.library import outside_views, page_views, views
+from ritornel.library import outside_views, views
 
 app_name = "library"
 urlpatterns = [
-    path("", page_views.library, name="library"),
-    path("assets/<str:sha256>", page_views.asset, name="asset"),
-    path("assets/<str:sha256>/replace", page_views.replaced, name="replace"),
     path("outside", outside_views.search_outside, name="search-outside"),
     path("outside/previews/<str:item>", outside_views.item_preview, name="outside-preview"),
     path("fetches", outside_views.begin_fetch, name="begin-fetch"),

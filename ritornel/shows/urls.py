@@ -2,11 +2,23 @@
 
 from django.urls import path
 
-from ritornel.shows import contact_views, following, history_views, list_views, sentence_views, style_views, views
+from ritornel.shows import (
+    contact_views,
+    following,
+    history_views,
+    library_views,
+    list_views,
+    sentence_views,
+    style_views,
+    views,
+)
 
 app_name = "shows"
 urlpatterns = [
     path("", list_views.show_list, name="list"),
+    path("library/", library_views.library, name="library"),
+    path("library/assets/<str:sha256>", library_views.asset, name="asset"),
+    path("library/assets/<str:sha256>/replace", library_views.replaced, name="replace"),
     path("shows/new", list_views.new_show, name="new"),
     path("shows/import", list_views.import_show, name="import"),
     path("shows/outline", views.outline, name="outline"),

@@ -98,7 +98,7 @@ def desk(request: HttpRequest, show_id: UUID) -> HttpResponse:
     row, show = own_show_loaded(request, show_id)
     first = [slide.id for slide in show.slides[:FIRST_SLIDES]]
     addresses = {
-        "library": f"{reverse('library:library')}?used={row.pk}",
+        "library": f"{reverse('shows:library')}?used={row.pk}",
         "list": reverse("shows:list"),
         "contact": reverse("shows:contact", args=[row.pk]),
         "history": reverse("shows:history", args=[row.pk]),

@@ -36,6 +36,12 @@ class Dragged(TestCase):
         self.assertEqual(order(self.drag("b", 100))[1], ("b", "alongside", 300))
         self.assertEqual(order(self.drag("c", 250))[2], ("c", "following", 250))
 
+    def test_in_the_last_cue_one_that_leaves_those_it_came_with_follows_them(self):
+        steps = (step("a"), step("b", "alongside", delay=100), step("c", "alongside", delay=200))
+        self.made = show(slide(*steps, id="one"))
+        self.assertEqual(order(self.drag("b", 2000))[-1][:2], ("b", "following"))
+        self.assertEqual([key for key, trigger, _ in order(self.drag("b", 300)) if trigger == "following"], [])
+
     def test_at_or_after_what_follows_it_begins_alongside_that(self):
         made = self.drag("a", 850)
         self.assertEqual(order(made)[:3], [("b", "following", 200), ("c", "following", 0), ("a", "alongside", 50)])

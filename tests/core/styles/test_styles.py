@@ -7,6 +7,7 @@ from hypothesis import strategies as st
 from msgspec.structs import replace
 
 from ritornel.core.edits import BadEdit
+from ritornel.core.edits.styles import in_style
 from ritornel.core.model import Show, Style, Text
 from ritornel.core.model.roles import ORNAMENT, ROLES
 from ritornel.core.model.writing import write_show
@@ -225,6 +226,17 @@ class Changing(TestCase):
 
 
 class Kinds(TestCase):
+    def test_only_some_slides_are_set_in_it_for_a_look(self):
+        made = full("night-watch")
+        shown = in_style(made, "linocut", frozenset({made.slides[1].id}))
+        self.assertEqual([a == b for a, b in zip(made.slides, shown.slides, strict=True)].count(False), 1)
+        self.assertNotEqual(shown.slides[1], made.slides[1])
+        own = edited(edited(made, do="keep-style", name="Ours"), do="set-style", style="linocut")
+        self.assertEqual([s.name for s in own.styles], ["Ours"])
+        self.assertEqual(edited(own, do="forget-style", name="Ours").styles, ())
+        with self.assertRaisesRegex(BadEdit, "set in this style"):
+            edited(edited(own, do="set-style", style="Ours"), do="forget-style", name="Ours")
+
     def test_a_new_slide_takes_its_kind_from_where_it_stands(self):
         made = edited(replace(show(), slides=()), do="set-style", style="linocut")
         for kind in ("", "", "", "chapter", "", "two-columns", "chapter", "", "statement", ""):

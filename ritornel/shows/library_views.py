@@ -54,7 +54,7 @@ def library(request: HttpRequest) -> HttpResponse:
         "credits": credits_in(request.user, used),
         "coming": Fetch.objects.filter(owner=request.user, asset=None, refused=""),
     }
-    return render(request, "library/library.html", context)
+    return render(request, "shows/library.html", context)
 
 
 def _said(assets: QuerySet[Asset], words: str) -> QuerySet[Asset]:
@@ -64,11 +64,12 @@ def _said(assets: QuerySet[Asset], words: str) -> QuerySet[Asset]:
 
 
 def _used_in(assets: QuerySet[Asset], used: str, uses: dict[str, list[Used]]) -> QuerySet[Asset]:
+    if not used:
+        return assets
+    there = uses.keys() & set(assets.values_list("sha256", flat=True))  # shows may name what is not there
     if used == "nowhere":
-        return assets.exclude(sha256__in=uses)
-    if used:
-        return assets.filter(sha256__in=[a for a, by in uses.items() if any(str(one.show.pk) == used for one in by)])
-    return assets
+        return assets.exclude(sha256__in=there)
+    return assets.filter(sha256__in=[a for a in there if any(str(one.show.pk) == used for one in uses[a])])
 
 
 def _shows(uses: dict[str, list[Used]]) -> list[tuple[str, str]]:

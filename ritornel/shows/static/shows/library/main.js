@@ -1,10 +1,10 @@
 // The library's page: whose things are and what they are called, put in another's place, deleted, taken in, fetched.
 
-import { chooseAsset } from "../shows/desk/library/choosing.js";
-import { uploadFiles } from "../shows/desk/library/uploading.js";
-import { Notice } from "../shows/desk/notice.js";
-import { drawPeaks } from "../shows/desk/timeline/peaks.js";
-import { send } from "../site/sending.js";
+import { chooseAsset } from "../desk/library/choosing.js";
+import { uploadFiles } from "../desk/library/uploading.js";
+import { Notice } from "../desk/notice.js";
+import { drawPeaks } from "../desk/timeline/peaks.js";
+import { send } from "../../site/sending.js";
 import { Outside } from "./outside.js";
 
 const notice = new Notice();

@@ -1,8 +1,8 @@
 // What is outside: words are looked for in the collection, an address is fetched; each fetch tells how far it is.
 
-import { html, nothing, render, repeat } from "../site/vendor/lit.js";
-import { ask, send } from "../site/sending.js";
-import { minutes } from "../site/times.js";
+import { html, nothing, render, repeat } from "../../site/vendor/lit.js";
+import { ask, send } from "../../site/sending.js";
+import { minutes } from "../../site/times.js";
 
 const ASK_AGAIN_MS = 250;
 const LONGEST_REST_MS = 4000;
