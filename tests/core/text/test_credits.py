@@ -80,7 +80,11 @@ class Credits(TestCase):
                 edited(made_, do="add-credit-line", slide="s0")
 
     def test_one_reads_it_on_the_ground_it_stands_on(self):
-        for ground, ink in (("#000000", "#fffdf7"), ("#fffdf7", "#211c2b"), ("none", "#211c2b")):
+        dark, light = "#211c2b", "#fffdf7"
+        for ground, ink in (
+            ("#000000", light), ("#fffdf7", dark), ("none", dark), ("#00ff00", dark), ("#ff0000", light), ("#0000ff", light),
+            ("#ff00ff", light), ("#ffff00", dark), ("#808080", dark), ("#7e7e7e", light),
+        ):  # fmt: skip
             made_ = edited(made(("a",)), do="set-slides", slides=None, values={"background": ground})
             line = edited(made_, do="add-credit-line", slide="s0").slides[0].objects[-1]
             slide_ = edited(made_, do="add-credits").slides[-1]
@@ -105,3 +109,5 @@ class Credits(TestCase):
         made_ = edited(made(("a",), ()), do="add-credits", ids=["credits"])
         one = told(edited(made_, do="set-bed", values={"asset": "c"}))
         self.assertEqual({place[0] for place in places_changed(made_, one)}, {"beds"})
+        own = edited(made_, do="set-objects", slide="credits", values={made_.slides[-1].objects[0].id: {"size": 33}})
+        self.assertEqual({place[-1] for place in places_changed(made_, own)}, {"size"})  # a title is anybody's
