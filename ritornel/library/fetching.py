@@ -31,7 +31,9 @@ LONGEST_S = 600.0
 """A file has come by then, or is given up."""
 
 _LOOK_AGAIN_S = 0.05
-_at_work: set[str] = set()
+_at_work: dict[str, int] = {}
+"""What is worked on in this process, and whose it is."""
+
 _lock = Lock()
 
 
@@ -56,9 +58,10 @@ def go_on(fetch: Fetch, patience_s: float = 0.0) -> None:
     while fetch.asset_id is None and not fetch.refused:
         key = str(fetch.pk)
         with _lock:
-            idle = key not in _at_work
+            busy = sum(owner == fetch.owner_id for owner in _at_work.values()) >= AT_ONCE
+            idle = key not in _at_work and not busy  # one that was stopped may take a while to notice
             if idle:
-                _at_work.add(key)
+                _at_work[key] = fetch.owner_id
         if idle:
             started(fetch.pk)
         if time.monotonic() >= end:
@@ -96,7 +99,7 @@ def work(key: UUID) -> None:
                     _fetched(fetch)
     finally:
         with _lock:
-            _at_work.discard(str(key))
+            _at_work.pop(str(key), None)
 
 
 def _fetched(fetch: Fetch) -> None:

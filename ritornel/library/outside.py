@@ -27,7 +27,7 @@ CONNECT_S = 5.0
 ANSWER_S = 20.0
 """The longest that the outside may be silent."""
 
-AT_ONCE_S = 4.0
+AT_ONCE_S = 3.5
 """What is asked while somebody waits for the answer has come by then."""
 
 _PORTS = {"http": 80, "https": 443}

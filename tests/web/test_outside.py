@@ -175,7 +175,7 @@ class Fetched(OwnerCase):
         self.assertEqual(Asset.objects.count(), 1)
 
     def test_one_that_is_stopped_is_gone_and_only_some_are_on_their_way_at_once(self):
-        with patch.object(fetching, "started", lambda key: fetching._at_work.discard(str(key))), served(Odd()) as odd:
+        with patch.object(fetching, "started", lambda key: fetching._at_work.pop(str(key), None)), served(Odd()) as odd:
             with patch.object(fetching, "go_on"):
                 begun = [self.fetch(address=f"{odd.address}/picture/{n}.png").json() for n in range(4)]
             self.assertIn("on their way already", self.fetch(address=f"{odd.address}/picture/a.png").json()["error"])
@@ -186,6 +186,19 @@ class Fetched(OwnerCase):
             self.assertEqual(self.client.delete(first).status_code, 200)
             self.assertEqual(self.client.get(first).status_code, 404)
             self.assertEqual(Fetch.objects.count(), 3)
+
+    def test_those_that_were_stopped_and_have_not_noticed_count_while_they_last(self):
+        """Who begins and stops again and again holds no more lines to the outside than others."""
+        started = []
+        self.enterContext(patch("ritornel.library.outside_views.PATIENCE_S", 0))
+        with patch.object(fetching, "started", started.append), served(Odd()) as odd:
+            for n in range(7):
+                told = self.fetch(address=f"{odd.address}/picture/{n}.png").json()
+                self.client.delete(f"/library/fetches/{told['fetch']}")
+            self.assertEqual(len(started), fetching.AT_ONCE)
+            for key in started:
+                fetching.work(key)
+            self.assertEqual(fetching._at_work, {})
 
     def test_one_whose_server_was_ended_goes_on_when_it_is_asked_for(self):
         with served(Odd()) as odd:
