@@ -1,6 +1,7 @@
 """A bad line: delayed, cut, lost and refused answers, a dead server, an ended session, two pages. Nothing is lost."""
 
 import json
+from itertools import cycle
 
 from ritornel.shows import keeping
 from ritornel.shows.models import Show
@@ -108,25 +109,30 @@ class Delayed(LineCase):
 class Cut(LineCase):
     def test_an_answer_that_is_lost_is_asked_for_again_and_nothing_is_done_twice(self):
         lost: list[int] = []
+        seen: list[bool] = []
 
         def lose(route):
-            if len(lost) < 2:
+            if seen and len(lost) > 1:
+                route.continue_()
+            else:
                 lost.append(route.fetch().status)
                 route.abort()
-            else:
-                route.continue_()
 
         self.page.route("**/edit", lose)
         self.page.keyboard.press("n")
         self.page.wait_for_selector("#kept:has-text('not kept yet')")
+        seen.append(True)
         self.settled()
-        self.assertEqual((lost, len(self.kept_show().slides)), ([200, 200], 3))
+        self.assertGreater(len(lost), 1)
+        self.assertEqual((set(lost), len(self.kept_show().slides)), ({200}, 3))
 
     def test_a_server_that_is_away_is_asked_until_it_is_back(self):
-        answers = [502, 500, 503]
-        self.page.route("**/edit", lambda r: r.fulfill(status=answers.pop()) if answers else r.continue_())
+        answers = cycle((502, 500, 503))
+        back: list[bool] = []
+        self.page.route("**/edit", lambda r: r.continue_() if back else r.fulfill(status=next(answers)))
         self.page.keyboard.press("n")
         self.page.wait_for_selector("#kept:has-text('not kept yet')")
+        back.append(True)
         self.page.click("#kept >> text=try now")
         self.settled()
         self.assertEqual(len(self.kept_show().slides), 3)
