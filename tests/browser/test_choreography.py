@@ -353,10 +353,17 @@ class Sounds(ObjectsCase):
         sound = self.assets()["sound"]
         self.desk(BOX, narration={"asset": sound, "lead": 0})
         heard = "[...ritornel.stage.sound.heard.values()].some(({ element }) => !element.paused)"
+        self.page.evaluate(
+            """() => {
+              window.begun = 0;
+              const play = HTMLMediaElement.prototype.play;
+              HTMLMediaElement.prototype.play = function () { window.begun++; return play.call(this); };
+            }"""
+        )
         ruler = self.page.locator(".tl-ruler").bounding_box()
         self.page.mouse.move(ruler["x"] + 200, ruler["y"] + 8)
         self.page.mouse.down()
-        self.until(heard)
+        self.until("window.begun > 0")
         self.until(f"!({heard})")
         at = self.page.evaluate("[...ritornel.stage.sound.heard.values()][0].element.currentTime * 1000")
         self.assertLess(abs(at - self.page.evaluate("ritornel.stage.time")), 400)

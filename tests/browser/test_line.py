@@ -1,7 +1,10 @@
 """A bad line: delayed, cut, lost and refused answers, a dead server, an ended session, two pages. Nothing is lost."""
 
 import json
+from contextlib import suppress
 from itertools import cycle
+
+from playwright.sync_api import Error as PlaywrightError
 
 from ritornel.shows import keeping
 from ritornel.shows.models import Show
@@ -114,9 +117,10 @@ class Cut(LineCase):
         def lose(route):
             if seen and len(lost) > 1:
                 route.continue_()
-            else:
-                lost.append(route.fetch().status)
-                route.abort()
+                return
+            with suppress(PlaywrightError):  # one that did not even get there is lost too
+                lost.append(route.fetch(timeout=5_000).status)
+            route.abort()
 
         self.page.route("**/edit", lose)
         self.page.keyboard.press("n")
