@@ -13,6 +13,9 @@ from ritornel.core.motion.declared import Curve, Value
 _MOST_COMPARED = 2_500
 _EVEN = 1e-3
 _STEPS = 12
+_LEAST = 1e-3
+"""What is seen smaller than this is reckoned to be this large, as nothing can be scaled from nothing."""
+
 _BEND = 0.22
 """How far a curved way bulges, as a share of its length."""
 
@@ -229,7 +232,7 @@ class Way:
 
 
 def _by(ends: Ends, scale: float) -> Ends:
-    return ends[0] * scale, ends[1] * scale
+    return max(ends[0] * scale, _LEAST), max(ends[1] * scale, _LEAST)
 
 
 def _scales(pair: Pair, old: Place, new: Place) -> tuple[float, float]:
@@ -238,8 +241,7 @@ def _scales(pair: Pair, old: Place, new: Place) -> tuple[float, float]:
         share = pair.new.size / pair.old.size
         grown = (new.width / pair.new.width) / (old.width / pair.old.width) if old.width else 1.0
         return share * grown, share * grown
-    least = 1e-3
-    return max(new.width, least) / max(old.width, least), max(new.height, least) / max(old.height, least)
+    return max(new.width, _LEAST) / max(old.width, _LEAST), max(new.height, _LEAST) / max(old.height, _LEAST)
 
 
 def _course(x: float, y: float, curved: bool) -> list[tuple[float, float, float]]:

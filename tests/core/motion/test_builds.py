@@ -1,4 +1,4 @@
-"""Each build, in each of its kinds: what of the slide is where at five instants of it.
+"""Every effect in each of its kinds: what of the slide is where at five instants of it.
 
 When the states of one are changed on purpose: ``python -m tests.core.motion.test_builds`` and look at the difference.
 """

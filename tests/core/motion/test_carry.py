@@ -1,8 +1,10 @@
 """Carry (timing.md, section 9): what goes on is one moving object, the rest goes first, and what is new comes last."""
 
+from math import isfinite
 from unittest import TestCase
 
-from ritornel.core.model import Show
+from ritornel.core.model import Show, Slide
+from ritornel.core.motion.carrying import Standing, Way, matched
 from ritornel.core.score import FrameState, Layer, compile, evaluate
 from ritornel.core.sentences.carries import carries
 from tests.made import show, slide, step, text
@@ -12,6 +14,10 @@ CARRY = {"type": "carry", "duration": 1000, "easing": "linear"}
 
 def lens(x: float, y: float, width: float = 200, height: float = 100, **more) -> dict:
     return {"id": "lens", "lineage": "lens", "kind": "shape", "x": x, "y": y, "width": width, "height": height, **more}
+
+
+def slide_of(thing: dict) -> Slide:
+    return show({"id": "s", "objects": [thing]}).slides[0]
 
 
 def two(old: list[dict], new: list[dict], old_steps=(), new_steps=(), **transition) -> Show:
@@ -118,6 +124,13 @@ class Carried(TestCase):
             old, new = ({**lens(0, 0), **one} for one in more)
             states = [seen(layer, "lens") for layer in at(two([old], [new]), 0.5).layers]
             self.assertEqual([any("clip" in s for s in states)], [clipped], more)
+
+    def test_what_was_made_as_small_as_nothing_is_carried_all_the_same(self):
+        before = Standing(slide_of(lens(0, 0, corner_radius=10)), {"lens": {"scale_x": 0.0, "scale_y": 0.0}})
+        after = Standing(slide_of(lens(600, 300, corner_radius=40)), {})
+        way = Way(matched(before, after)[0], before, after, curved=False)
+        clips = [dict(way.goes())["clip"], dict(way.comes())["clip"]]
+        self.assertTrue(all(isfinite(number) for clip in clips for _, places in clip for number in places))
 
     def test_one_radius_on_things_of_two_sizes_stays_as_it_is(self):
         made = two([lens(0, 0, corner_radius=20)], [lens(0, 0, 400, 200, corner_radius=20)])
