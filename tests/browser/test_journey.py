@@ -145,6 +145,16 @@ class Journey(BrowserCase):
         self.assertTrue(edition.loops)
         self.assertEqual(len(edition.assets), 16)
 
+    def test_music_that_comes_with_pictures_takes_no_beds_place_unasked(self):
+        sound = self.assets()["sound"]
+        self.open_desk(self.keep({"title": "Talk", "slides": [{"id": "one"}], "beds": [{"asset": sound}]}))
+        self.dropped(("a.png", png()), ("bells.wav", wav(2.0)))
+        self.page.wait_for_selector("dialog :text('instead of “sea.wav”')")
+        self.page.click("text=Make slides")
+        self.page.click("dialog >> text=Only into the library")
+        self.settled()
+        self.assertEqual(self.page.evaluate("ritornel.store.kept.show.beds[0].asset"), sound)
+
     def test_what_is_dropped_together_goes_each_its_own_way(self):
         """A picture and a document of ours: the one becomes a slide, the other a show; what cannot be read is named."""
         page = self.open_desk(self.keep({"title": "Talk", "slides": [{"id": "one", "script": "Words."}]}))

@@ -27,7 +27,7 @@ export async function openPictureSlides(desk, files, sounds = []) {
     return sounds;
   }
   const chosen = await askHow(desk, pictures.length, sounds[0]);
-  if (!chosen) return [];
+  if (!chosen) return sounds;
   const after = desk.store.focus;
   const taken = await uploadFiles(desk, pictures);
   const assets = taken.filter((asset) => asset.kind === "picture");
@@ -41,7 +41,9 @@ export async function openPictureSlides(desk, files, sounds = []) {
 
 function askHow(desk, count, sound) {
   const { store } = desk;
-  const how = { fit: "whole", hold: "4.0", bed: Boolean(sound), transition: { ...store.vocabulary.defaults.transition, type: "fade", colour: "#000000" } };
+  const [bed] = store.shown.show.beds;
+  const instead = bed ? `, instead of “${store.shown.assets[bed.asset]?.name ?? "the bed that is there"}”` : "";
+  const how = { fit: "whole", hold: "4.0", bed: Boolean(sound) && !bed, transition: { ...store.vocabulary.defaults.transition, type: "fade", colour: "#000000" } };
   let redraw = () => {};
   const comesIn = transitionToBe(desk, () => how.transition, (transition) => redraw({ transition }));
   const draw = (dialog) => {
@@ -62,7 +64,7 @@ function askHow(desk, count, sound) {
         <label for="picture-hold">Hold, s</label><div class="wide"><input class="field" id="picture-hold" inputmode="decimal" .value=${how.hold} @input=${(event) => set({ hold: event.target.value })}></div>
       </div>
       <motion-sentence class="my-3" .subject=${comesIn}></motion-sentence>
-      ${sound ? html`<p class="mb-2">${check(`“${sound.name}” lies under the show, from its beginning to its end`, how.bed, (bed) => set({ bed }))}</p>` : nothing}
+      ${sound ? html`<p class="mb-2">${check(`“${sound.name}” lies under the show, from its beginning to its end${instead}`, how.bed, (on) => set({ bed: on }))}</p>` : nothing}
       <p class="soft" role="status">${told}</p>
       ${hold === undefined ? html`<p class="notice notice-error" role="alert">Write the hold in seconds, such as 4.0, or leave it empty for the show's own.</p>` : nothing}
       ${footButtons(html`<button class="act-main" ?disabled=${hold === undefined} @click=${() => dialog.close({ ...how, hold })}>Make slides</button>`, html`<button class="act" @click=${() => dialog.close()}>Leave</button>`)}`;
