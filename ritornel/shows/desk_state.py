@@ -26,6 +26,7 @@ from ritornel.core.score import SlideScore, compile, content_of, findings
 from ritornel.core.sentences.builds import ALONG, APART_MS, BY, KINDS, ORDERS, effects_of
 from ritornel.core.sentences.easings import offered
 from ritornel.core.sentences.numbers import seconds
+from ritornel.core.styles import style_of
 from ritornel.core.styles.kinds import KINDS as SLIDE_KINDS
 from ritornel.core.text.families import FAMILIES
 from ritornel.core.text.naming import object_name, own_title, part_name, step_name
@@ -88,6 +89,7 @@ def trial(show: Show, known: Show, near: Collection[str]) -> dict[str, Any]:
 def timing(show: Show, known: Show | None, near: Collection[str]) -> dict[str, Any]:
     """Return the show's own fields, its length, the order of its slides, and what is to be known of them."""
     score = compile(show)
+    style = style_of(show)
     assets = {a.id: a for a in show.assets}
     outlines = _outlines_of(show)
     had = {} if known is None else {s.id: o.version for s, o in zip(known.slides, _outlines_of(known), strict=True)}
@@ -104,6 +106,7 @@ def timing(show: Show, known: Show | None, near: Collection[str]) -> dict[str, A
             "chapters": plain(show.chapters),
             "guides": plain(show.guides),
             "style": show.style,
+            "palette": list(dict.fromkeys(style.palette.values())) if style else [],
             "effects": [{"name": effect.name, "builds": len(effect.steps)} for effect in show.effects],
             "beds": [{**defaults_by_kind()["bed"], **b} for b in plain(show.beds)],
         },

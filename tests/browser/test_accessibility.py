@@ -134,7 +134,7 @@ class Accessibility(Axe):
         self.check_now("the forms")
         self.page.click("[role=menuitem]:has-text('star')")
         self.page.select_option("[aria-label=Fill]", "linear")
-        self.page.check("text=falls")
+        self.page.check("text=casts a shadow")
         self.settled()
         self.check_now("a shape with a gradient and a shadow")
         self.page.select_option("[aria-label='Put it on']", "chosen")

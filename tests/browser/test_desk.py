@@ -412,8 +412,16 @@ class Writing(BrowserCase):
 class Trimming(BrowserCase):
     def setUp(self):
         super().setUp()
-        media = self.assets()
-        film = {"id": "film", "kind": "clip", "asset": media["clip"], "x": 200, "y": 100, "width": 640, "height": 480}
+        self.media = self.assets()
+        film = {
+            "id": "film",
+            "kind": "clip",
+            "asset": self.media["clip"],
+            "x": 200,
+            "y": 100,
+            "width": 640,
+            "height": 480,
+        }
         self.open_desk(self.keep(talk(one(objects=(film,), hold=6000))))
         self.page.mouse.click(*self.on_stage(500, 300))
 
@@ -437,9 +445,15 @@ class Trimming(BrowserCase):
         self.assertAlmostEqual(self.film()["in"], 1500, delta=60)
 
     def test_volume_mute_and_start_on_a_cue(self):
+        self.assertEqual(self.page.locator("[aria-label=Volume]").count(), 0)  # this clip has no sound
+        sea = {"id": "sea", "kind": "sound", "asset": self.media["sound"]}
+        self.open_desk(self.keep(talk(one(objects=(sea,), hold=6000))))
+        self.page.keyboard.press("o")
         self.page.fill("[aria-label=Volume]", "-12")
         self.page.keyboard.press("Tab")
-        self.until("ritornel.store.object('film').gain_db === -12")
+        self.until("ritornel.store.object('sea').gain_db === -12")
+        self.page.check("text=mute")
+        self.until("ritornel.store.object('sea').muted")
         self.page.select_option("[aria-label=Starts]", "cue")
         self.until("ritornel.store.slide.document.running_order.some((s) => s.kind === 'play' && s.trigger === 'cue')")
         self.page.select_option("[aria-label=Starts]", "slide")

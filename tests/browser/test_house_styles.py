@@ -1,5 +1,6 @@
 """House styles by the real hands: two gestures to another look, one to write in a place of the style."""
 
+from ritornel.core.styles import STYLES
 from ritornel.shows import keeping
 from tests.browser.test_objects import ObjectsCase
 from tests.files import pdf, png
@@ -33,6 +34,8 @@ class HouseStyles(ObjectsCase):
         self.page.wait_for_selector(".style-row.is-chosen [data-style=broadside]")
         kept = self.show()
         self.assertEqual((kept.style, kept.slides[0].kind, self.length()), ("broadside", "opening", length))
+        offered = self.page.evaluate("[...document.querySelectorAll('#colours option')].map((o) => o.value)")
+        self.assertLessEqual(set(STYLES["broadside"].palette.values()), set(offered))
         title = next(o for o in kept.slides[0].objects if o.id == "t")
         self.assertEqual((title.font, title.x, title.size), ("barlow-condensed", 90, 60))
         self.page.click("dialog .found:has-text('“The bath” on') >> text=Follow the style")

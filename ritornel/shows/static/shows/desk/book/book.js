@@ -4,6 +4,7 @@
 import { html, nothing, render, repeat } from "../../../site/vendor/lit.js";
 import { seconds } from "../../../site/times.js";
 import { fieldValue, Pane } from "../pane.js";
+import { coloursAtHand } from "../sheets/colours.js";
 import { objectList } from "../sheets/object_list.js";
 import { objectSheet } from "../sheets/object_sheet.js";
 import { slideSettings } from "../sheets/slide_settings.js";
@@ -34,6 +35,7 @@ export class PromptBook {
       shows: () => [this.store.slide, this.store.selection.objects, this.store.shown.assets, this.store.shown.findings, this.store.steps, this.store.objects.size ? this.store.shown.slides : null, desk.stage.writing?.editor.view.state ?? null, this.listing],
       draw: () => (this.store.slide ? html`${this.listing ? objectList(desk) : nothing}${this.store.objects.size ? objectSheet(desk) : nothing}` : nothing),
     });
+    this.colours = new Pane(id("colours"), { shows: () => [this.store.shown.show.palette, this.store.slide], draw: coloursAtHand });
     this.draft = new Draft(this.store, (before, script) => {
       const was = before.slides[this.slide]?.document.script ?? "";
       return script === was ? null : { do: "write-script", slide: this.slide, script, was };
@@ -94,6 +96,7 @@ export class PromptBook {
     this.page.classList.toggle("is-empty", !store.focus);
     this.head.update();
     this.sheet.update();
+    this.colours.update();
     if (sheet) this.draft.send();
     if (!slide) return;
     const cues = slide.time.groups.length - 1;

@@ -4,7 +4,7 @@ import { byKeys, follow } from "../../../site/gesture.js";
 import { html, nothing, ref } from "../../../site/vendor/lit.js";
 import { seconds } from "../../../site/times.js";
 import { drawPeaks } from "../timeline/peaks.js";
-import { check, choice, numberField, row, timeField } from "./fields.js";
+import { across, check, choice, numberField, row, setting, timeField } from "./fields.js";
 
 const LEAST_MS = 100;
 
@@ -21,18 +21,21 @@ export function clipTrim(desk, thing) {
   const toIn = (ms) => set({ in: Math.min(ms, to - LEAST_MS) });
   const toOut = (ms) => set({ out: ms === null || ms >= length ? null : Math.max(ms, from + LEAST_MS) });
   return html`${strip(desk, thing, asset, from, to)}
-    <p class="soft">plays ${seconds((to - from) / thing.rate)} s of ${seconds(length)} s</p>
-    <div class="sheet-grid">
-      ${row("In, s", timeField("In point", from, toIn))}
-      ${row("Out, s", timeField("Out point", thing.out, toOut, { empty: null, placeholder: `${seconds(length)}, its end` }))}
-      <div class="all"><button class="act" title="The picture at the playhead becomes the first that plays" @click=${() => toIn(placeHere(desk, thing, length))}>From here</button>
-        ${check("wait for its end", thing.waited_for, (waited_for) => set({ waited_for }))}
-        ${asset.sound ? check("mute", thing.muted, (muted) => set({ muted })) : html`<span class="soft">has no sound</span>`}</div>
-      ${row("Starts", choice("Starts", onCue ? "cue" : "slide", [["slide", "with the slide"], ["cue", "on a cue"]], (on) => store.edit({ do: "start-media", slide: store.focus, object: thing.id, on })))}
-      ${row("Volume, dB", numberField("Volume", thing.gain_db, (gain_db) => set({ gain_db }), { least: -96, most: 0 }))}
-      ${row("Rate", numberField("Rate", thing.rate, (rate) => set({ rate }), { least: 0.1, most: 4, places: 2 }))}
-      ${row("Plays", numberField("Plays", thing.plays, (plays) => set({ plays: Math.round(plays) }), { least: 1, most: 1000, places: 0 }))}
-    </div>`;
+    ${row(
+      "plays",
+      across(html`<span class="soft">${seconds((to - from) / thing.rate)} s of ${seconds(length)} s</span>`),
+      setting("from", timeField("In point", from, toIn), { unit: "s" }),
+      setting("to", timeField("Out point", thing.out, toOut, { empty: null, placeholder: `${seconds(length)}, its end` }), { unit: "s", span: 2 }),
+      html`<button class="act" title="The picture at the playhead becomes the first that plays" @click=${() => toIn(placeHere(desk, thing, length))}>From here</button>`,
+      setting("starts", choice("Starts", onCue ? "cue" : "slide", [["slide", "with the slide"], ["cue", "on a cue"]], (on) => store.edit({ do: "start-media", slide: store.focus, object: thing.id, on })), { span: 2 }),
+      setting("rate", numberField("Rate", thing.rate, (rate) => set({ rate }), { least: 0.1, most: 4, places: 2 })),
+      setting("times", numberField("Plays", thing.plays, (plays) => set({ plays: Math.round(plays) }), { least: 1, most: 1000, places: 0 })),
+      setting("", check("wait for its end", thing.waited_for, (waited_for) => set({ waited_for })), { span: 2 }),
+      asset.sound ? [
+        setting("volume", numberField("Volume", thing.gain_db, (gain_db) => set({ gain_db }), { least: -96, most: 0 }), { unit: "dB" }),
+        setting("", check("mute", thing.muted, (muted) => set({ muted }))),
+      ] : setting("", html`<span class="soft">has no sound</span>`, { span: 2 }),
+    )}`;
 }
 
 /** The place in the asset at which the playhead stands. */

@@ -1,6 +1,6 @@
 // Fields that sheets are made of: each tells its value when it is changed and right, and says so when it is wrong.
 
-import { html } from "../../../site/vendor/lit.js";
+import { html, nothing } from "../../../site/vendor/lit.js";
 import { readNumber } from "../../../site/numbers.js";
 import { readTime, seconds } from "../../../site/times.js";
 import { fieldValue } from "../pane.js";
@@ -49,17 +49,28 @@ export function choice(label, value, options, changed, id = "") {
 }
 
 export function check(words, on, changed) {
-  return html`<label class="inline-flex gap-1.5 items-center"><input type="checkbox" .checked=${on} @change=${(event) => changed(event.target.checked)}>${words}</label>`;
+  return html`<label class="check"><input type="checkbox" .checked=${on} @change=${(event) => changed(event.target.checked)}>${words}</label>`;
 }
 
 export function colourField(label, value, changed, canBeNone = false) {
-  const shown = value === "none" || value === null ? "#ffffff" : value;
-  const picker = html`<input type="color" aria-label=${label} .value=${shown} @change=${(event) => changed(event.target.value)}>`;
+  const none = value === "none";
+  const shown = none || value === null ? "#ffffff" : value;
+  const picker = html`<input type="color" class=${none ? "is-none" : ""} list="colours" aria-label=${label} .value=${shown} @change=${(event) => changed(event.target.value)}>`;
   if (!canBeNone) return picker;
-  return html`<span class="colour-field">${picker}${check("none", value === "none", (on) => changed(on ? "none" : shown))}</span>`;
+  return html`<span class="colour-field">${picker}${check("none", none, (on) => changed(on ? "none" : shown))}</span>`;
 }
 
-/** A label and its field, for a sheet's grid. */
-export function row(label, content, wide = false) {
-  return html`<span class="row-label ${wide ? "is-wide" : ""}">${label}</span><div class=${wide ? "wide" : ""}>${content}</div>`;
+/** A row of a sheet: its label stands in the margin, its settings in four columns. */
+export function row(label, ...settings) {
+  return html`<div class="sheet-row" role="group" aria-label=${label}><span class="row-label">${label}</span><div class="row-settings">${settings}</div></div>`;
+}
+
+/** A field, the words before it and its unit after it; `span` columns of a row. */
+export function setting(words, field, { unit = "", span = 1 } = {}) {
+  return html`<span class="setting" data-span=${span}>${words ? html`<span class="soft">${words}</span>` : nothing}${field}${unit ? html`<span class="soft">${unit}</span>` : nothing}</span>`;
+}
+
+/** What takes a whole row: buttons, a remark. */
+export function across(content) {
+  return html`<div class="act-row" data-span="4">${content}</div>`;
 }

@@ -4,7 +4,7 @@ import { html, nothing } from "../../../site/vendor/lit.js";
 import { newIds } from "../state/ids.js";
 import { chapterAround } from "../state/states.js";
 import { footButtons, openDialog } from "../dialogs.js";
-import { check, choice, row } from "./fields.js";
+import { across, check, choice, row, setting } from "./fields.js";
 
 const DIFFERS = [
   ["place", "elsewhere", (a, b) => a.x !== b.x || a.y !== b.y],
@@ -17,10 +17,13 @@ export function itsSlides(desk, thing) {
   const others = othersOf(store, thing);
   const take = (what) => store.edit({ do: "match-lineage", slide: store.focus, objects: [thing.id], what });
   const everywhere = others.length + 1 >= store.shown.order.length;
-  return html`${row("Stands on", html`<span class="soft">${words(thing, others)}</span>`, true)}
-    ${others.length ? row("Take there", html`<span class="act-row">${TAKEN.map(([what, label]) => html`<button class="act" @click=${() => take([what])}>${label}</button>`)}
-      <button class="act" @click=${() => take(TAKEN.map(([what]) => what))}>all of it</button></span>`, true) : nothing}
-    ${everywhere ? nothing : row("Put it on", choice("Put it on", "", [["", "other slides…"], ["all", "every slide"], ["chapter", "every slide of the chapter"], ["chosen", "chosen slides…"]], (where) => put(desk, thing, where)), true)}`;
+  return row(
+    "stands on",
+    across(html`<span class="soft">${words(thing, others)}</span>`),
+    others.length ? across(html`<span class="soft">give them</span>${TAKEN.map(([what, label]) => html`<button class="act" @click=${() => take([what])}>${label}</button>`)}
+      <button class="act" @click=${() => take(TAKEN.map(([what]) => what))}>all of it</button>`) : nothing,
+    everywhere ? nothing : setting("put it on", choice("Put it on", "", [["", "other slides…"], ["all", "every slide"], ["chapter", "every slide of the chapter"], ["chosen", "chosen slides…"]], (where) => put(desk, thing, where)), { span: 4 }),
+  );
 }
 
 /** The objects of the same lineage on other slides, as far as those have come. */

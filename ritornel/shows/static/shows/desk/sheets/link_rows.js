@@ -1,12 +1,12 @@
-// Where an object leads: nowhere, to an address, to the next cue, a slide, a chapter.
+// Where an object, or words, lead: nowhere, to an address, to the next cue, a slide, a chapter.
 
-import { html, nothing } from "../../../site/vendor/lit.js";
-import { choice, row, textField } from "./fields.js";
+import { nothing } from "../../../site/vendor/lit.js";
+import { choice, setting, textField } from "./fields.js";
 
 const PLACES = /^#(next|slide:|chapter:)/;
 
 /** The choices of a link. `set(link)` gets the new one. */
-export function linkRows({ store, notice }, link, set, label = "Leads to") {
+export function linkSettings({ store, notice }, link, set, { label = "Leads to", words = "" } = {}) {
   const { order, show } = store.shown;
   const places = [
     ["", "nowhere"], ["address", "an address…"], ["#next", "the next cue"],
@@ -19,8 +19,10 @@ export function linkRows({ store, notice }, link, set, label = "Leads to") {
     else if (/^[\w.-]+\.\w{2,}(\/\S*)?$/.test(text)) set(`https://${text}`);
     else notice.say("Write an address that begins with https:, http: or mailto:.");
   };
-  return html`${row(label, choice(label, isAddress ? "address" : (link ?? ""), places, (place) => set(place === "address" ? "https://" : place)), true)}
-    ${isAddress ? row("Address", textField("Address", link, toAddress, "https://…"), true) : nothing}`;
+  return [
+    setting(words, choice(label, isAddress ? "address" : (link ?? ""), places, (place) => set(place === "address" ? "https://" : place)), { span: isAddress ? 2 : 4 }),
+    isAddress ? setting("", textField("Address", link, toAddress, "https://…"), { span: 2 }) : nothing,
+  ];
 }
 
 /** Where a link leads, in a few words. */

@@ -5,15 +5,15 @@ import { actButton } from "../acts/rail.js";
 import { entry } from "../book/entries.js";
 import { fieldValue } from "../pane.js";
 import { clipTrim } from "./clip_trim.js";
-import { choice, colourField, numberField, row, textField } from "./fields.js";
-import { linkRows } from "./link_rows.js";
+import { choice, colourField, numberField, row, setting, textField } from "./fields.js";
+import { linkSettings } from "./link_rows.js";
 import { itsSlides } from "./its_slides.js";
 import { placingRows } from "./placings.js";
 import { pictureRows } from "./picture_rows.js";
-import { edgeRows, lineRows, shapeRows } from "./shape_rows.js";
+import { edgeRow, lineRows, shapeRows } from "./shape_rows.js";
 import { textRows } from "./text_rows.js";
 
-const STYLES = { text: (thing, set, desk) => textRows(desk, [thing]), shape: shapeRows, line: lineRows, picture: pictureRows, clip: pictureRows, sound: () => nothing };
+const STYLES = { text: (thing, set, desk) => textRows(desk, [thing]), shape: shapeRows, line: lineRows, picture: pictureRows, clip: pictureRows, sound: () => ({}) };
 
 /** The sheet of the selected object, or of several at once. */
 export function objectSheet(desk) {
@@ -22,7 +22,7 @@ export function objectSheet(desk) {
   const thing = store.object(ids[0]);
   if (ids.length > 1) {
     return html`<div class="sheet"><h2>${ids.length} objects</h2><p class="soft">${ids.map((id) => store.slide.names[id]).join(", ")}</p>
-      <div class="sheet-grid">${placingRows(desk)}${commonRows(desk, ids.map((id) => store.object(id)))}</div>${builds(desk, ids)}</div>`;
+      ${placingRows(desk)}${commonRows(desk, ids.map((id) => store.object(id)))}${builds(desk, ids)}</div>`;
   }
   if (!thing) return nothing;
   return html`${repeat([thing.id], (id) => id, () => single(desk, thing))}`;
@@ -36,30 +36,35 @@ function commonRows(desk, things) {
   const all = (...kinds) => things.every((t) => kinds.includes(t.kind));
   const opacity = alike("opacity");
   return [
-    row("Turn, °", numberField("Turn", alike("rotation"), (rotation) => set({ rotation }), { least: -360, most: 360 })),
-    row("Opacity, %", numberField("Opacity", opacity === null ? null : opacity * 100, (percent) => set({ opacity: percent / 100 }), { least: 0, most: 100 })),
-    all("text") ? textRows(desk, things) : nothing,
-    all("shape") ? row("Fill", colourField("Fill", alike("fill"), (fill) => set({ fill }), true)) : nothing,
-    all("shape", "line") ? [
-      row("Line", colourField("Line", alike("line"), (line) => set({ line }), all("shape"))),
-      row("Line width", numberField("Line width", alike("line_width"), (line_width) => set({ line_width }), { least: 0.5, most: 400 })),
-    ] : nothing,
+    row(
+      "all",
+      setting("turned", numberField("Turn", alike("rotation"), (rotation) => set({ rotation }), { least: -360, most: 360 }), { unit: "°", span: 2 }),
+      setting("opacity", numberField("Opacity", opacity === null ? null : opacity * 100, (percent) => set({ opacity: percent / 100 }), { least: 0, most: 100 }), { unit: "%", span: 2 }),
+      all("shape") ? setting("fill", colourField("Fill", alike("fill"), (fill) => set({ fill }), true), { span: 2 }) : nothing,
+      all("shape", "line") ? [
+        setting("line", colourField("Line", alike("line"), (line) => set({ line }), all("shape")), { span: 2 }),
+        setting("line width", numberField("Line width", alike("line_width"), (line_width) => set({ line_width }), { least: 0.5, most: 400 }), { span: 2 }),
+      ] : nothing,
+    ),
+    all("text") ? Object.values(textRows(desk, things)) : nothing,
   ];
 }
 
 function single(desk, thing) {
   const { store } = desk;
   const set = (values) => store.edit({ do: "set-objects", slide: store.focus, values: { [thing.id]: values } });
-  const timed = thing.kind === "clip" || thing.kind === "sound";
+  const heard = thing.kind === "sound";
+  const { first = nothing, further = nothing } = STYLES[thing.kind](thing, set, desk);
+  const timed = heard || thing.kind === "clip";
   const found = store.shown.findings.filter((f) => f.slide === store.focus && f.object === thing.id);
   return html`<div class="sheet">
     <input class="book-title" aria-label="Name of the object" @change=${(event) => set({ name: event.target.value.trim() || null })} ${fieldValue(store.slide.names[thing.id])}>
     <p class="soft">${kindWords(desk, thing)}</p>
     ${found.map((finding) => html`<p class="notice mt-2">${finding.message.replace(/^slide \d+: /, "")} ${mend(desk, finding)}</p>`)}
     ${timed ? clipTrim(desk, thing) : nothing}
-    <div class="sheet-grid">${roleRow(desk, thing)}${placeRows(thing, set, store.shown.show)}${STYLES[thing.kind](thing, set, desk)}${thing.kind === "sound" ? nothing : edgeRows(thing, set, desk)}
-      ${row("Describe", textField("Description for those who cannot see it", thing.alt, (alt) => set({ alt: alt || null }), "for those who cannot see it"), true)}${thing.kind === "sound" ? nothing : linkRows(desk, thing.link, (link) => set({ link: link || null }))}${itsSlides(desk, thing)}</div>
-    ${builds(desk, [thing.id])}</div>`;
+    ${placeRow(thing, set, store.shown.show)}${roleRow(desk, thing)}${first}${builds(desk, [thing.id])}${further}${heard ? nothing : edgeRow(thing, set, desk)}
+    ${row("describe", setting("", textField("Description for those who cannot see it", thing.alt, (alt) => set({ alt: alt || null }), "for those who cannot see it"), { span: 4 }))}
+    ${heard ? nothing : row("leads to", linkSettings(desk, thing.link, (link) => set({ link: link || null })))}${itsSlides(desk, thing)}</div>`;
 }
 
 /** What puts a finding right, where it can be computed. */
@@ -73,22 +78,23 @@ function mend({ store }, { rule, object }) {
 function builds(desk, ids) {
   const { store } = desk;
   const steps = store.slide.time.groups.flatMap((group) => group.steps.filter((step) => ids.includes(step.object)).map((step) => ({ step, group })));
-  return html`<h3 class="border-b border-ink pb-1">Builds</h3>
-    ${steps.length ? repeat(steps, ({ step }) => step.id, ({ step, group }) => entry(desk, step, group)) : html`<p class="soft py-2">None yet: it stands there as long as the slide does.</p>`}
-    <div class="flex gap-4 mt-2 flex-wrap">${actButton(desk, "build", { className: "act-quiet" })}${actButton(desk, "to-front")}${actButton(desk, "to-back")}${actButton(desk, "select-nothing", { label: "Back to the script" })}</div>`;
+  return row("builds", html`<div data-span="4">
+    ${steps.length ? repeat(steps, ({ step }) => step.id, ({ step, group }) => entry(desk, step, group)) : html`<p class="soft">None yet: it stands there as long as the slide does.</p>`}
+    <div class="act-row">${actButton(desk, "build")}${actButton(desk, "to-front")}${actButton(desk, "to-back")}${actButton(desk, "select-nothing", { label: "Back to the script" })}</div></div>`);
 }
 
-function placeRows(thing, set, stage) {
+function placeRow(thing, set, stage) {
   const keeps = thing.kind === "picture" || thing.kind === "clip";
   const ratio = thing.width / thing.height;
-  return [
-    row("Left", numberField("Left", thing.x, (x) => set({ x }), { whole: stage.width })),
-    row("Top", numberField("Top", thing.y, (y) => set({ y }), { whole: stage.height })),
-    row("Width", numberField("Width", thing.width, (width) => set(keeps ? { width, height: width / ratio } : { width }), { least: 1, whole: stage.width })),
-    row("Height", numberField("Height", thing.height, (height) => set(keeps ? { height, width: height * ratio } : { height }), { least: 1, whole: stage.height })),
-    row("Turn, °", numberField("Turn", thing.rotation, (rotation) => set({ rotation }), { least: -360, most: 360 })),
-    row("Opacity, %", numberField("Opacity", thing.opacity * 100, (percent) => set({ opacity: percent / 100 }), { least: 0, most: 100 })),
-  ];
+  return row(
+    "place",
+    setting("left", numberField("Left", thing.x, (x) => set({ x }), { whole: stage.width })),
+    setting("top", numberField("Top", thing.y, (y) => set({ y }), { whole: stage.height })),
+    setting("width", numberField("Width", thing.width, (width) => set(keeps ? { width, height: width / ratio } : { width }), { least: 1, whole: stage.width })),
+    setting("height", numberField("Height", thing.height, (height) => set(keeps ? { height, width: height * ratio } : { height }), { least: 1, whole: stage.height })),
+    setting("turned", numberField("Turn", thing.rotation, (rotation) => set({ rotation }), { least: -360, most: 360 }), { unit: "°", span: 2 }),
+    setting("opacity", numberField("Opacity", thing.opacity * 100, (percent) => set({ opacity: percent / 100 }), { least: 0, most: 100 }), { unit: "%", span: 2 }),
+  );
 }
 
 function kindWords({ store }, thing) {
@@ -102,5 +108,5 @@ function roleRow({ store }, thing) {
   const { picture, ornament, ...words } = store.vocabulary.roles;
   const roles = thing.kind === "text" ? words : { picture };
   const set = (role) => store.edit({ do: "set-role", slide: store.focus, objects: [thing.id], role });
-  return row("Role", choice("Role in the house style", thing.role ?? "", [["", "none"], ...Object.entries(roles)], set));
+  return row("role", setting("", choice("Role in the house style", thing.role ?? "", [["", "none in the house style"], ...Object.entries(roles)], set), { span: 4 }));
 }

@@ -6,6 +6,7 @@ import { footButtons, openDialog } from "../dialogs.js";
 import { uploadFiles } from "../library/uploading.js";
 import { newIds } from "../state/ids.js";
 import { check, choice } from "./fields.js";
+import { bedWords } from "./sound_place.js";
 import { transitionToBe } from "../sentences/subjects.js";
 import "../sentences/sentence.js";
 
@@ -42,7 +43,7 @@ export async function openPictureSlides(desk, files, sounds = []) {
 function askHow(desk, count, sound) {
   const { store } = desk;
   const [bed] = store.shown.show.beds;
-  const instead = bed ? `, instead of “${store.shown.assets[bed.asset]?.name ?? "the bed that is there"}”` : "";
+  const instead = bed ? `, instead of ${bedWords(store, bed)}` : "";
   const how = { fit: "whole", hold: "4.0", bed: Boolean(sound) && !bed, transition: { ...store.vocabulary.defaults.transition, type: "fade", colour: "#000000" } };
   let redraw = () => {};
   const comesIn = transitionToBe(desk, () => how.transition, (transition) => redraw({ transition }));
@@ -59,11 +60,9 @@ function askHow(desk, count, sound) {
     const told = each === null ? "" : `Each is on for ${seconds(each)} s: ${seconds(comes)} s to come in, then the hold. Together ${minutes(each * count)}.`;
     return html`<h2 class="page-title">${count === 1 ? "A picture into a slide" : `${count} pictures into slides`}</h2>
       <p class="soft mt-1">In the order of their file names, one slide each.</p>
-      <div class="sheet-grid mt-4">
-        <label for="picture-fit">Picture</label><div class="wide">${choice("Picture", how.fit, FITS, (fit) => set({ fit }), "picture-fit")}</div>
-        <label for="picture-hold">Hold, s</label><div class="wide"><input class="field" id="picture-hold" inputmode="decimal" .value=${how.hold} @input=${(event) => set({ hold: event.target.value })}></div>
-      </div>
-      <motion-sentence class="my-3" .subject=${comesIn}></motion-sentence>
+      <p class="sentence mt-3">Each stands ${choice("Picture", how.fit, FITS, (fit) => set({ fit }), "picture-fit")}
+        and holds for <input class="field" id="picture-hold" aria-label="Hold, s" inputmode="decimal" .value=${how.hold} @input=${(event) => set({ hold: event.target.value })}> s.</p>
+      <motion-sentence .subject=${comesIn}></motion-sentence>
       ${sound ? html`<p class="mb-2">${check(`“${sound.name}” lies under the show, from its beginning to its end${instead}`, how.bed, (on) => set({ bed: on }))}</p>` : nothing}
       <p class="soft" role="status">${told}</p>
       ${hold === undefined ? html`<p class="notice notice-error" role="alert">Write the hold in seconds, such as 4.0, or leave it empty for the show's own.</p>` : nothing}

@@ -2,7 +2,7 @@
 
 import { html, nothing } from "../../../site/vendor/lit.js";
 import { item, openMenu, section, tick } from "../menus.js";
-import { choice, numberField, row } from "./fields.js";
+import { across, choice, numberField, row, setting } from "./fields.js";
 
 const EDGES = [
   ["left", "left edges"], ["centre", "centres"], ["right", "right edges"],
@@ -43,13 +43,17 @@ export function openPlaceMenu(desk, anchor) {
 /** The same as rows of the sheet of several objects. */
 export function placingRows(desk) {
   const does = placings(desk);
-  const buttons = (label, rows, run) => row(label, html`<span class="act-row">${rows.map(([name, words]) => html`<button class="act" @click=${() => run(name)}>${words}</button>`)}</span>`, true);
-  return html`${buttons("Align", EDGES, does.align)}
-    ${row("with", choice("Align with", how.to, TO, (to) => (how.to = to)), true)}
-    ${buttons("Spread", SPREAD, does.spread)}
-    ${row("evenly by", choice("Spread by", how.by, [["gaps", "gaps"], ["middles", "middles"]], (by) => (how.by = by)), true)}
-    ${row("Gap across", numberField("Gap across", null, (gap) => does.spread("across", gap)))}
-    ${row("Gap down", numberField("Gap down", null, (gap) => does.spread("down", gap)))}
-    ${buttons("Tidy into", FORMS, does.tidy)}
-    ${buttons("As the first", ALIKE, does.size)}`;
+  const buttons = (rows, run) => across(rows.map(([name, words]) => html`<button class="act" @click=${() => run(name)}>${words}</button>`));
+  return [
+    row("align", buttons(EDGES, does.align), setting("with", choice("Align with", how.to, TO, (to) => (how.to = to)), { span: 4 })),
+    row(
+      "spread",
+      buttons(SPREAD, does.spread),
+      setting("evenly by", choice("Spread by", how.by, [["gaps", "gaps"], ["middles", "middles"]], (by) => (how.by = by)), { span: 4 }),
+      setting("or gaps of", numberField("Gap across", null, (gap) => does.spread("across", gap)), { unit: "across", span: 2 }),
+      setting("or of", numberField("Gap down", null, (gap) => does.spread("down", gap)), { unit: "down", span: 2 }),
+    ),
+    row("tidy", buttons(FORMS, does.tidy)),
+    row("alike", buttons(ALIKE, does.size)),
+  ];
 }

@@ -6,7 +6,7 @@ import { footButtons, openDialog } from "../dialogs.js";
 /** Asks where a sound goes: resolves to "slide", "bed", or null if it was left. */
 export function askForPlace({ store }, asset) {
   const [bed] = store.shown.show.beds;
-  const instead = bed ? ` It takes the place of “${store.shown.assets[bed.asset]?.name ?? "the bed that is there"}”.` : "";
+  const instead = bed ? ` It takes the place of ${bedWords(store, bed)}.` : "";
   return openDialog("Where the sound goes", (dialog) => html`
     <h2 class="page-title">${asset.name}</h2>
     <p class="mt-2">On this slide it starts with the slide, or on a cue. As bed it lies under the whole show.${instead}</p>
@@ -15,4 +15,10 @@ export function askForPlace({ store }, asset) {
       html`<button class="act-quiet" @click=${() => dialog.close("bed")}>As bed</button>`,
       html`<button class="act" @click=${() => dialog.close()}>Only into the library</button>`,
     )}`, { width: "440px" });
+}
+
+/** A bed by the name of its sound. */
+export function bedWords({ shown }, bed) {
+  const name = shown.assets[bed.asset]?.name;
+  return name ? `“${name}”` : "the bed that is there";
 }

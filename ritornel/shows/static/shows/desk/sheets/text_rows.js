@@ -3,14 +3,15 @@
 import { html, nothing } from "../../../site/vendor/lit.js";
 import { fontFamily } from "../../../site/play/families.js";
 import { item, openMenu, section } from "../menus.js";
-import { linkRows } from "./link_rows.js";
-import { check, choice, colourField, numberField, row } from "./fields.js";
+import { linkSettings } from "./link_rows.js";
+import { across, check, choice, colourField, numberField, row, setting } from "./fields.js";
 
 const MARKERS = [["none", "no list"], ["bullet", "bullets"], ["number", "numbers"]];
 const ALIGNS = [["left", "left"], ["centre", "centre"], ["right", "right"]];
 const STANDS = [["top", "at the top"], ["middle", "in the middle"], ["bottom", "at the bottom"]];
 const OF_LINES = ["align", "marker", "level", "space_before"];
 
+/** The rows of what is set often, and of what is set seldom. */
 export function textRows(desk, things) {
   const { store } = desk;
   const writing = desk.stage.writing?.seen && things.length === 1 ? desk.stage.writing : null;
@@ -21,23 +22,37 @@ export function textRows(desk, things) {
     else edit(values);
   };
   const look = writing ? writing.editor.look : lookOf(things);
-  return html`<div class="all soft">${writing?.editor.hasSelection ? "The words that are selected" : nothing}</div>
-    ${things.some((thing) => thing.tells) ? html`<p class="all soft">It says the credits by itself, as they are written in the library. Write in it, and the words are your own.</p>` : nothing}
-    ${row("Face", faceButton(desk, look.font, (font) => set({ font })), true)}
-    ${row("Size", numberField("Size", look.size, (size) => set({ size }), { least: 4, most: 1000 }))}
-    ${row("Colour", colourField("Colour", look.colour, (colour) => set({ colour }), true))}
-    ${row("Letters", html`<span class="inline-flex gap-3">${check("bold", look.weight === 600, (on) => set({ weight: on ? 600 : 400 }))}
-      ${check("italic", Boolean(look.italic), (italic) => set({ italic }))}${check("underlined", Boolean(look.underline), (underline) => set({ underline }))}</span>`, true)}
-    ${row("Align", choice("Align", look.align, ALIGNS, (align) => set({ align })))}
-    ${row("Stands", choice("Stands", look.valign, STANDS, (valign) => edit({ valign })))}
-    ${row("List", choice("List", look.marker, MARKERS, (marker) => set({ marker })))}
-    ${row("Level", numberField("Level", look.level === null ? null : look.level + 1, (level) => set({ level: Math.round(level) - 1 }), { least: 1, most: 6, places: 0 }))}
-    ${row("Before", numberField("Space before, in sizes", look.space_before ?? look.gap, (before) => set({ space_before: before }), { least: 0, most: 5, places: 2 }))}
-    ${row("Line height", numberField("Line height, in sizes", look.line_height, (line_height) => edit({ line_height }), { least: 0.5, most: 5, places: 2 }))}
-    ${row("Outline", colourField("Outline", look.outline, (outline) => edit({ outline }), true))}
-    ${row("Its width", numberField("Outline width", look.outline_width, (outline_width) => edit({ outline_width }), { least: 0.1, most: 100 }))}
-    ${writing?.editor.hasSelection ? linkRows(desk, look.link, (link) => set({ link }), "Words lead to") : nothing}
-    <div class="all">${check("as high as its text", look.grows === true, (grows) => edit({ grows }))}</div>`;
+  const selected = Boolean(writing?.editor.hasSelection);
+  const first = [
+    things.some((thing) => thing.tells) ? html`<p class="soft">It says the credits by itself, as they are written in the library. Write in it, and the words are your own.</p>` : nothing,
+    row(
+      "letters",
+      selected ? across(html`<span class="soft">of the words that are selected</span>`) : nothing,
+      setting("", faceButton(desk, look.font, (font) => set({ font })), { span: 2 }),
+      setting("size", numberField("Size", look.size, (size) => set({ size }), { least: 4, most: 1000 })),
+      setting("", colourField("Colour", look.colour, (colour) => set({ colour }), true)),
+      check("bold", look.weight === 600, (on) => set({ weight: on ? 600 : 400 })),
+      check("italic", Boolean(look.italic), (italic) => set({ italic })),
+      check("underlined", Boolean(look.underline), (underline) => set({ underline })),
+      selected ? linkSettings(desk, look.link, (link) => set({ link }), { label: "Words lead to", words: "lead to" }) : nothing,
+    ),
+    row(
+      "lines",
+      setting("", choice("Align", look.align, ALIGNS, (align) => set({ align }))),
+      setting("", choice("Stands", look.valign, STANDS, (valign) => edit({ valign }))),
+      setting("", choice("List", look.marker, MARKERS, (marker) => set({ marker }))),
+      setting("level", numberField("Level", look.level === null ? null : look.level + 1, (level) => set({ level: Math.round(level) - 1 }), { least: 1, most: 6, places: 0 })),
+      setting("space before", numberField("Space before, in sizes", look.space_before ?? look.gap, (before) => set({ space_before: before }), { least: 0, most: 5, places: 2 }), { span: 2 }),
+      setting("line height", numberField("Line height, in sizes", look.line_height, (line_height) => edit({ line_height }), { least: 0.5, most: 5, places: 2 }), { span: 2 }),
+    ),
+  ];
+  const further = row(
+    "outline",
+    setting("", colourField("Outline", look.outline, (outline) => edit({ outline }), true)),
+    setting("width", numberField("Outline width", look.outline_width, (outline_width) => edit({ outline_width }), { least: 0.1, most: 100 })),
+    setting("", check("as high as its text", look.grows === true, (grows) => edit({ grows })), { span: 2 }),
+  );
+  return { first, further };
 }
 
 /** What texts have in common; null where they differ. */

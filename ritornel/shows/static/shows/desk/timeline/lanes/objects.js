@@ -41,14 +41,26 @@ function buildItems(timeline, thing) {
   const line = presence(steps, store.length()).map(([from, to]) => `M${timeline.x(start + from).toFixed(1)} ${HEIGHT - 3.5}H${timeline.x(start + to).toFixed(1)}`);
   const shapes = steps.map((step) => envelope(step.outline, timeline.x(start + step.start), timeline.x(step.end - step.start), 4, HEIGHT - 3));
   return html`<svg class="tl-svg" width="1" height=${HEIGHT}>${svg`<path d=${line.join("")} stroke="#211c2b" stroke-width="1.3"></path><path d=${shapes.join("")} fill="#4a4453"></path>`}</svg>
-    ${repeat(steps, (step) => step.id, (step) => grabber(timeline, step, start))}`;
+    ${repeat(steps, (step) => step.id, (step) => grabber(timeline, step, start, named(timeline, step, steps)))}`;
 }
 
-function grabber(timeline, step, start, mark = step.part) {
+/** The name of a build's part, at its end: once for those of one part that run together, at the last end, as wide as there is room. */
+function named(timeline, step, steps) {
+  const outlasts = (other, n) => other.end > step.end || (other.end === step.end && n > steps.indexOf(step));
+  if (!step.part || steps.some((other, n) => other.part === step.part && other.start <= step.end && outlasts(other, n))) return "";
+  const later = steps.map((other) => other.start).filter((begins) => begins >= step.end);
+  return nameOf(step.part, later.length ? `max-width:${timeline.x(Math.min(...later) - step.end)}px` : "");
+}
+
+function nameOf(words, style = "") {
+  return html`<span class="tl-build-name" .style=${style}>${words}</span>`;
+}
+
+function grabber(timeline, step, start, name) {
   const width = Math.max(12, timeline.x(step.end - step.start));
   const words = `${step.name} ${step.verb}`;
   return html`<button class="tl-build ${timeline.store.steps.has(step.id) ? "is-selected" : ""}" data-step=${step.id} data-arrows title=${words} aria-label=${words}
-    .style=${`left:${timeline.x(start + step.start)}px;width:${width}px`}>${mark ? html`<span class="tl-build-name">${mark}</span>` : nothing}</button>`;
+    .style=${`left:${timeline.x(start + step.start)}px;width:${width}px`}>${name}</button>`;
 }
 
 function edgeAt(element, event) {
@@ -114,7 +126,7 @@ function clipItems(timeline, thing) {
     return html`<button class="tl-clip" data-clip=${thing.id} data-step=${play?.id ?? ""} data-arrows aria-label=${name} title="${name}: drag its ends to trim it" .style=${`left:${left}px;width:${width}px;${frames}`}>${peaks}</button>
       <button class="tl-trim" data-clip=${thing.id} data-edge="in" data-arrows aria-label="In point of ${name}" .style=${`left:${left}px`}></button>
       <button class="tl-trim" data-clip=${thing.id} data-edge="out" data-arrows aria-label="Out point of ${name}" .style=${`left:${left + width}px`}></button>`;
-  })}${repeat(told, (step) => step.id, (step) => grabber(timeline, step, start, ACTS[step.kind]))}`;
+  })}${repeat(told, (step) => step.id, (step) => grabber(timeline, step, start, ACTS[step.kind] ? nameOf(ACTS[step.kind]) : ""))}`;
 }
 
 /** Frames of the strip, as wide as the time they stand for. */
