@@ -8,7 +8,7 @@ import { across, check, choice, colourField, numberField, row, setting } from ".
 
 const MARKERS = [["none", "no list"], ["bullet", "bullets"], ["number", "numbers"]];
 const ALIGNS = [["left", "left"], ["centre", "centre"], ["right", "right"]];
-const STANDS = [["top", "at the top"], ["middle", "in the middle"], ["bottom", "at the bottom"]];
+const STANDS = [["top", "at top"], ["middle", "in middle"], ["bottom", "at foot"]];
 const OF_LINES = ["align", "marker", "level", "space_before"];
 
 /** The rows of what is set often, and of what is set seldom. */
