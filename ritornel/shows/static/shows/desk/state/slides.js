@@ -1,5 +1,6 @@
 // Whole slides, fetched when they are come to; the others meanwhile, a few at a time, from the focus outwards.
 
+import { underWay } from "../../../site/gesture.js";
 import { ask } from "../../../site/sending.js";
 import { withSlides } from "./states.js";
 
@@ -39,9 +40,11 @@ export class SlidesOnDemand {
   async run() {
     if (this.running) return;
     this.running = true;
-    for (let ids; (ids = this.next()).length; ) {
+    while (this.next().length) {
+      if (!this.wanted.size) await this.rest();
+      const ids = this.next();
+      if (!ids.length) break;
       const hurry = ids.some((id) => this.wanted.has(id));
-      if (!hurry) await new Promise((resolve) => setTimeout(resolve, REST_MS));
       const { status, data } = await ask(`${this.store.address}slides?ids=${ids.map(encodeURIComponent).join(",")}`);
       if (status !== 200) break;
       const kept = withSlides(this.store.kept, data.slides);
@@ -51,6 +54,12 @@ export class SlidesOnDemand {
       this.store.compose();
     }
     this.running = false;
+  }
+
+  /** Waits a little, and as long as a finger is down: what nobody waits for must not make a drag stumble. */
+  async rest() {
+    do await new Promise((resolve) => setTimeout(resolve, REST_MS));
+    while (underWay() && !this.wanted.size);
   }
 
   arrived(id) {
