@@ -41,15 +41,13 @@ class _Stopped(Exception):
     """Whoever had it fetched wants it no more."""
 
 
-def begin(owner, address: str, name: str = "", credit: str = "", licence: str = "") -> Fetch:
-    """Begin to fetch a file; ``Outside`` if the account has enough on its way."""
+def noted(owner, address: str, name: str = "", credit: str = "", licence: str = "") -> Fetch:
+    """Note a file that is wanted, for `go_on` to fetch; ``Outside`` if the account has enough on its way."""
     if Fetch.objects.filter(owner=owner, asset=None, refused="").count() >= AT_ONCE:
         raise Outside(f"{AT_ONCE} files are on their way already; wait until one has come")
-    fetch = Fetch.objects.create(
+    return Fetch.objects.create(
         owner=owner, address=address.strip()[:2000], name=name[:200], credit=credit[:300], licence=licence[:300]
     )
-    go_on(fetch)
-    return fetch
 
 
 def go_on(fetch: Fetch, patience_s: float = 0.0) -> None:

@@ -60,13 +60,13 @@ def begin_fetch(request: HttpRequest) -> HttpResponse:
     wanted = asked(request, _Wanted)
     if wanted.item:
         item = item_of(wanted.item)
-        begun = fetching.begin(request.user, item.file, item.title, item.author, item.licence)
+        wanted_file = fetching.noted(request.user, item.file, item.title, item.author, item.licence)
     elif wanted.address.strip():
-        begun = fetching.begin(request.user, wanted.address)
+        wanted_file = fetching.noted(request.user, wanted.address)
     else:
         return refused("give the address of a file")
-    fetching.go_on(begun, PATIENCE_S)
-    return _told(begun)
+    fetching.go_on(wanted_file, PATIENCE_S)
+    return _told(wanted_file)
 
 
 @signed_in
