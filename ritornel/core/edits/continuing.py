@@ -10,7 +10,7 @@ from ritornel.core.edits.command import BadEdit, Command, Ids, NewIds, object_id
 from ritornel.core.edits.grouping import steps_for, without_steps
 from ritornel.core.model import Object, Show, Slide, Step, Text, Transition
 from ritornel.core.model.units import Id
-from ritornel.core.motion.carrying import Standing
+from ritornel.core.motion.standing import Standing
 from ritornel.core.motion.track import state_at
 from ritornel.core.score import compile
 from ritornel.core.time.rounding import tenths

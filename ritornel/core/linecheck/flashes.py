@@ -7,7 +7,7 @@ from ritornel.core.linecheck.finding import Finding, Mend, Rule, Size
 from ritornel.core.model import Slide, Step
 from ritornel.core.motion.builds import effect_for
 from ritornel.core.motion.choreography import asked_of, target_box
-from ritornel.core.motion.declared import Curve
+from ritornel.core.motion.curves import Curve
 from ritornel.core.text.naming import step_name
 from ritornel.core.time.slide_clock import SlideTime
 

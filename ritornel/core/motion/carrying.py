@@ -5,10 +5,10 @@ from math import hypot
 from types import MappingProxyType
 from typing import Any, NamedTuple
 
-from ritornel.core.model import Clip, Object, Picture, Shape, Slide, Sound, Text
-from ritornel.core.model.keys import target_key
+from ritornel.core.model import Clip, Object, Picture, Shape, Text
 from ritornel.core.motion.corners import Ends, corner_radius, rounding, unrounded
-from ritornel.core.motion.declared import Curve, Value
+from ritornel.core.motion.curves import Curve
+from ritornel.core.motion.standing import Standing
 
 _MOST_COMPARED = 2_500
 _EVEN = 1e-3
@@ -25,21 +25,6 @@ _PAINT = frozenset({"fill", "line", "colour"})
 _PLACE = frozenset({"x", "y", "width", "height", "rotation", "opacity"})
 _MOVED = _PLACE | {"id", "lineage", "name", "alt", "group", "role", "own", "locked", "hidden", "link"}
 """In these, one object may differ from another and be moved to be the other."""
-
-
-class Standing(NamedTuple):
-    """A slide as it stands at one end of a transition: its targets' properties by key."""
-
-    slide: Slide
-    states: Mapping[str, Mapping[str, Value]]
-
-    def state(self, thing: Object) -> Mapping[str, Any]:
-        """Return the properties of an object."""
-        return self.states.get(target_key(thing.id), {})
-
-    def shown(self) -> list[Object]:
-        """Return what is seen of it, back to front."""
-        return [o for o in self.slide.objects if not isinstance(o, Sound) and self.state(o).get("visible", 1.0) != 0.0]
 
 
 class Pair(NamedTuple):

@@ -13,7 +13,8 @@ from ritornel.core.model import Object, Part, Slide, Step, Text
 from ritornel.core.model.keys import mark_key, target_key
 from ritornel.core.model.slide import Afterwards
 from ritornel.core.motion.builds import effect_for
-from ritornel.core.motion.declared import Arriving, Asked, Box, Curve, around, params_of
+from ritornel.core.motion.curves import Curve
+from ritornel.core.motion.declared import Arriving, Asked, Box, around, params_of
 from ritornel.core.motion.dimming import dimmed
 from ritornel.core.motion.easing import HOLD, LINEAR, BadEasing, Easing, parse
 from ritornel.core.motion.lighting import lighting

@@ -6,7 +6,7 @@ from typing import Any
 from msgspec.structs import replace
 
 from ritornel.core.model import Clip, Object, Picture, Shape
-from ritornel.core.motion.declared import Curve
+from ritornel.core.motion.curves import Curve
 
 _STEPS = 12
 _PER_CORNER = 8

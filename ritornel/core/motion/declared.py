@@ -5,20 +5,14 @@ import pkgutil
 import re
 from collections.abc import Callable, Mapping, Sequence
 from types import MappingProxyType
-from typing import TYPE_CHECKING, Any, Literal, NamedTuple
+from typing import Any, Literal, NamedTuple
 
 from ritornel.core.model.paths import BadPath, read_path
-
-if TYPE_CHECKING:
-    from ritornel.core.motion.carrying import Standing
-    from ritornel.core.motion.pieces import Piece
-
-Value = float | tuple[float, ...]
+from ritornel.core.motion.curves import Curve
+from ritornel.core.motion.pieces import Piece
+from ritornel.core.motion.standing import Standing
 
 _COLOUR = re.compile(r"#[0-9a-fA-F]{6}")
-
-Curve = tuple[str, tuple[tuple[float, Value], ...]]
-"""A property and its keys: share of the duration (0..1) and value."""
 
 
 class Box(NamedTuple):
@@ -113,6 +107,13 @@ class Arrival(NamedTuple):
     whole_before: Sequence[tuple[str, float]] = ()
 
 
+class Dimming(NamedTuple):
+    """How the others go back for one object: to which opacity, and whether for its build's time only."""
+
+    opacity: float
+    passing: bool
+
+
 class Effect(NamedTuple):
     """A build effect. ``curves`` returns the motion of an *entrance* or emphasis; an exit runs it backwards.
 
@@ -135,17 +136,10 @@ class Effect(NamedTuple):
     params: tuple[Param, ...] = ()
     arrival: Callable[[Arriving], Arrival] | None = None
     mark: Callable[[Asked], Mark] | None = None
-    others: Callable[[Mapping[str, Any]], "Dimming"] | None = None
+    others: Callable[[Mapping[str, Any]], Dimming] | None = None
     paced: bool = False
     reads: bool = False
     lights: bool = False
-
-
-class Dimming(NamedTuple):
-    """How the others go back for one object: to which opacity, and whether for its build's time only."""
-
-    opacity: float
-    passing: bool
 
 
 class Scene(NamedTuple):
@@ -159,8 +153,8 @@ class Scene(NamedTuple):
     width: float
     height: float
     soft: float = 0.0
-    before: "Standing | None" = None
-    after: "Standing | None" = None
+    before: Standing | None = None
+    after: Standing | None = None
     carried: Mapping[str, str] = MappingProxyType({})
 
 
@@ -178,7 +172,7 @@ class TransitionKind(NamedTuple):
     verb: str
     help: str
     duration_ms: int
-    pieces: Callable[[Scene], Sequence["Piece"]]
+    pieces: Callable[[Scene], Sequence[Piece]]
     subtypes: tuple[tuple[str, str], ...] = ()
     coloured: tuple[str, ...] = ()
     easing: str = "linear"

@@ -11,7 +11,7 @@ from typing import Literal
 from msgspec import Struct
 from msgspec.structs import replace
 
-from ritornel.core.motion.declared import Curve
+from ritornel.core.motion.curves import Curve
 from ritornel.core.motion.easing import LINEAR
 from ritornel.core.motion.target import Target
 from ritornel.core.motion.track import Track

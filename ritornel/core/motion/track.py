@@ -6,7 +6,7 @@ from operator import itemgetter
 
 from msgspec import Struct
 
-from ritornel.core.motion.declared import Curve, Value
+from ritornel.core.motion.curves import Curve, Value
 from ritornel.core.motion.easing import HOLD, Easing, eased
 from ritornel.core.time.rounding import rounded
 

@@ -2,7 +2,7 @@
 
 from collections.abc import Sequence
 
-from ritornel.core.motion.declared import Curve
+from ritornel.core.motion.curves import Curve
 
 MARGIN = 400.0
 """What stands out of an object's box, letters or a shadow, stands out by less."""

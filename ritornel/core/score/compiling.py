@@ -18,9 +18,10 @@ from ritornel.core.model.memory import Memory, Recalled
 from ritornel.core.model.uses import assets_of
 from ritornel.core.model.writing import encoded
 from ritornel.core.motion.builds import effect_for
-from ritornel.core.motion.carrying import Standing
 from ritornel.core.motion.choreography import choreograph
-from ritornel.core.motion.declared import Value, params_of
+from ritornel.core.motion.curves import Value
+from ritornel.core.motion.declared import params_of
+from ritornel.core.motion.standing import Standing
 from ritornel.core.motion.target import Target
 from ritornel.core.motion.track import Track, state_at
 from ritornel.core.motion.transitions import transition_for, transition_ms

@@ -2,7 +2,7 @@
 
 from bisect import bisect_right
 
-from ritornel.core.motion.declared import Value
+from ritornel.core.motion.curves import Value
 from ritornel.core.motion.easing import eased
 from ritornel.core.motion.pieces import WHOLE, Piece, cell_states
 from ritornel.core.motion.track import joined, state_at

@@ -2,7 +2,7 @@
 
 from msgspec import Struct, field
 
-from ritornel.core.motion.declared import Value
+from ritornel.core.motion.curves import Value
 from ritornel.core.motion.easing import Easing
 from ritornel.core.motion.pieces import Piece
 from ritornel.core.motion.target import Target

@@ -7,10 +7,11 @@ from msgspec.structs import replace
 from ritornel.core.drawing.grounds import ground_keys
 from ritornel.core.model import Transition
 from ritornel.core.model.keys import target_key
-from ritornel.core.motion.carrying import Standing, unchanged
+from ritornel.core.motion.carrying import unchanged
 from ritornel.core.motion.declared import Scene
 from ritornel.core.motion.easing import LINEAR, BadEasing, Easing, parse
 from ritornel.core.motion.pieces import BARE, HIDDEN, Piece, moving, over_progress
+from ritornel.core.motion.standing import Standing
 from ritornel.core.motion.transitions import TRANSITIONS, transition_for
 from ritornel.core.score.parts import TransitionPlan
 from ritornel.core.time.rounding import tenths

@@ -1,7 +1,7 @@
 """How the two slides of a transition stand: the one before as it ends, the new one as it begins."""
 
 from ritornel.core.model import Show
-from ritornel.core.motion.carrying import Standing
+from ritornel.core.motion.standing import Standing
 from ritornel.core.motion.track import state_at
 from ritornel.core.score.compiling import compile
 

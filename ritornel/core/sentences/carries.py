@@ -5,7 +5,8 @@ from collections.abc import Mapping
 from msgspec import Struct
 
 from ritornel.core.model import Asset, Object, Show
-from ritornel.core.motion.carrying import Pair, Standing, matched
+from ritornel.core.motion.carrying import Pair, matched
+from ritornel.core.motion.standing import Standing
 from ritornel.core.score.standing import standings
 from ritornel.core.text.naming import object_name
 

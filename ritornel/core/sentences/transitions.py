@@ -5,8 +5,8 @@ from collections.abc import Iterator, Sequence
 from msgspec.structs import replace
 
 from ritornel.core.model import Transition
-from ritornel.core.motion.carrying import Standing
 from ritornel.core.motion.declared import TransitionKind
+from ritornel.core.motion.standing import Standing
 from ritornel.core.motion.transitions import TRANSITIONS, transition_for, transition_ms
 from ritornel.core.score.parts import TransitionPlan
 from ritornel.core.score.planning import plan_of

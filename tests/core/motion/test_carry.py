@@ -4,7 +4,8 @@ from math import isfinite
 from unittest import TestCase
 
 from ritornel.core.model import Show, Slide
-from ritornel.core.motion.carrying import Standing, Way, matched
+from ritornel.core.motion.carrying import Way, matched
+from ritornel.core.motion.standing import Standing
 from ritornel.core.score import FrameState, Layer, compile, evaluate
 from ritornel.core.sentences.carries import carries
 from tests.made import show, slide, step, text

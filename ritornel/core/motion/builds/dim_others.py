@@ -3,7 +3,8 @@
 from collections.abc import Mapping, Sequence
 from typing import Any
 
-from ritornel.core.motion.declared import Asked, Curve, Dimming, Effect, Param
+from ritornel.core.motion.curves import Curve
+from ritornel.core.motion.declared import Asked, Dimming, Effect, Param
 
 
 def _curves(asked: Asked) -> Sequence[Curve]:

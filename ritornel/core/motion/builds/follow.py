@@ -3,7 +3,8 @@
 from collections.abc import Sequence
 
 from ritornel.core.model.paths import read_path
-from ritornel.core.motion.declared import Asked, Curve, Effect, Param
+from ritornel.core.motion.curves import Curve
+from ritornel.core.motion.declared import Asked, Effect, Param
 from ritornel.core.motion.ways import Way, along
 
 PATHS = (

@@ -3,7 +3,8 @@
 from collections.abc import Sequence
 from math import hypot
 
-from ritornel.core.motion.declared import Asked, Curve, Effect, Param
+from ritornel.core.motion.curves import Curve
+from ritornel.core.motion.declared import Asked, Effect, Param
 from ritornel.core.motion.geometry.figures import ellipse
 from ritornel.core.motion.uncovering import MARGIN, softened
 

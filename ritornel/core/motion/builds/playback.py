@@ -3,7 +3,8 @@
 from collections.abc import Sequence
 
 from ritornel.core.model.units import SILENCE_DB
-from ritornel.core.motion.declared import Asked, Curve, Effect, Param
+from ritornel.core.motion.curves import Curve
+from ritornel.core.motion.declared import Asked, Effect, Param
 
 
 def _curves(asked: Asked) -> Sequence[Curve]:

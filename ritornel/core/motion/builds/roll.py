@@ -2,7 +2,8 @@
 
 from collections.abc import Sequence
 
-from ritornel.core.motion.declared import Arrival, Arriving, Asked, Box, Curve, Effect, Param, around
+from ritornel.core.motion.curves import Curve
+from ritornel.core.motion.declared import Arrival, Arriving, Asked, Box, Effect, Param, around
 
 _DISTANCE = 40
 

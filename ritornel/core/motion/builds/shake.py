@@ -2,7 +2,8 @@
 
 from collections.abc import Sequence
 
-from ritornel.core.motion.declared import Asked, Curve, Effect, Param
+from ritornel.core.motion.curves import Curve
+from ritornel.core.motion.declared import Asked, Effect, Param
 
 _SWINGS = 6
 

@@ -2,7 +2,8 @@
 
 from collections.abc import Sequence
 
-from ritornel.core.motion.declared import Asked, Curve, Effect, Param
+from ritornel.core.motion.curves import Curve
+from ritornel.core.motion.declared import Asked, Effect, Param
 
 _EDGES = {"top": (0.0, -0.5), "left": (-0.5, 0.0), "right": (0.5, 0.0), "bottom": (0.0, 0.5)}
 

@@ -8,7 +8,7 @@ from collections.abc import Callable
 from itertools import pairwise
 from math import cos, pi, sin
 
-from ritornel.core.motion.declared import Curve
+from ritornel.core.motion.curves import Curve
 
 Matrix = tuple[float, ...]
 

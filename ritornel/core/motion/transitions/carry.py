@@ -4,9 +4,11 @@ from collections.abc import Iterable, Mapping, Sequence
 
 from ritornel.core.drawing.grounds import ground_keys
 from ritornel.core.model.keys import target_key
-from ritornel.core.motion.carrying import Pair, Standing, Way, matched
-from ritornel.core.motion.declared import Curve, Scene, TransitionKind
+from ritornel.core.motion.carrying import Pair, Way, matched
+from ritornel.core.motion.curves import Curve
+from ritornel.core.motion.declared import Scene, TransitionKind
 from ritornel.core.motion.pieces import BARE, HIDDEN, Piece, moving, over_progress
+from ritornel.core.motion.standing import Standing
 
 _GOES: Curve = ("opacity", ((0, 1.0), (0.5, 0.0), (1, 0.0)))
 _COMES: Curve = ("opacity", ((0, 0.0), (0.5, 0.0), (1, 1.0)))

@@ -2,7 +2,8 @@
 
 from collections.abc import Sequence
 
-from ritornel.core.motion.declared import Curve, Scene, TransitionKind
+from ritornel.core.motion.curves import Curve
+from ritornel.core.motion.declared import Scene, TransitionKind
 from ritornel.core.motion.geometry.turning import over, turned
 from ritornel.core.motion.pieces import Piece, half, moving
 

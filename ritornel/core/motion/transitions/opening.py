@@ -7,11 +7,12 @@ from ritornel.core.alignment.boxes import Box as Frame
 from ritornel.core.drawing.forms import FORMS
 from ritornel.core.drawing.framing import mask_shape
 from ritornel.core.model import Clip, Picture, Shape
-from ritornel.core.motion.carrying import Place, Standing, place_of
+from ritornel.core.motion.carrying import Place, place_of
 from ritornel.core.motion.declared import Box, Scene, TransitionKind
 from ritornel.core.motion.geometry import Keys, Polygon, Region
 from ritornel.core.motion.geometry.figures import ellipse, grown
 from ritornel.core.motion.pieces import Piece
+from ritornel.core.motion.standing import Standing
 from ritornel.core.motion.ways import flattened
 from ritornel.core.motion.wiping import clipped
 
