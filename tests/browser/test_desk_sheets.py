@@ -54,7 +54,7 @@ class Sheets(BrowserCase):
     def test_a_texts_sheet_and_its_builds_line_by_line(self):
         self.page.mouse.click(*self.on_stage(300, 500))
         self.page.click(".face-button")
-        self.page.click("[role=menuitem]:has-text('Fraunces')")
+        self.page.click("[role=menuitemradio]:has-text('Fraunces')")
         self.fill("Size", "50")
         self.page.check("text=bold")
         words = self.object("words")

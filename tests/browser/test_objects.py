@@ -71,7 +71,7 @@ class Words(ObjectsCase):
         for _ in range(3):
             self.page.keyboard.press("Shift+ArrowRight")
         self.page.click(".face-button")
-        self.page.click("[role=menuitem]:has-text('Caveat')")
+        self.page.click("[role=menuitemradio]:has-text('Caveat')")
         self.page.keyboard.press("End")
         self.page.keyboard.type(" all")
         self.page.keyboard.press("Escape")

@@ -41,7 +41,7 @@ export function openMenu(label, anchor, draw) {
   menu.update();
   document.body.append(element);
   place(element, anchor);
-  (element.querySelector("button:not(.is-turning)") ?? element.querySelector("button")).focus({ preventScroll: true });
+  (element.querySelector("[role=menuitemradio][aria-checked=true]") ?? element.querySelector("button:not(.is-turning)") ?? element.querySelector("button")).focus({ preventScroll: true });
   setTimeout(() => document.addEventListener("pointerdown", outside, true));
 }
 
@@ -57,6 +57,11 @@ export function section(label, items) {
 
 export function item(label, help, run) {
   return html`<button role="menuitem" title=${help} @click=${run}>${label}</button>`;
+}
+
+/** One of several that exclude each other; the menu opens at the one that is. */
+export function oneOf(label, help, on, run) {
+  return html`<button role="menuitemradio" aria-checked=${String(on)} title=${help} @click=${run}>${label}</button>`;
 }
 
 /** An item that is on or off, and leaves the menu open. */

@@ -2,7 +2,7 @@
 
 import { html, nothing } from "../../../site/vendor/lit.js";
 import { fontFamily } from "../../../site/play/families.js";
-import { item, openMenu, section } from "../menus.js";
+import { oneOf, openMenu, section } from "../menus.js";
 import { linkSettings } from "./link_rows.js";
 import { across, check, choice, colourField, numberField, row, setting } from "./fields.js";
 
@@ -71,6 +71,6 @@ function faceButton(desk, font, choose) {
   const { families } = desk.store.vocabulary;
   const open = (event) =>
     openMenu("Face", event.currentTarget, (menu) => section("Face", Object.entries(families).map(([name, { label, voice }]) =>
-      item(html`<span class="face-sample" .style=${`font-family:${fontFamily(name)}`}>${label}</span> <span class="soft">${voice}</span>`, voice, () => (menu.close(), choose(name))))));
+      oneOf(html`<span class="face-sample" .style=${`font-family:${fontFamily(name)}`}>${label}</span> <span class="soft">${voice}</span>`, voice, name === font, () => (menu.close(), choose(name))))));
   return html`<button class="field face-button" aria-label="Face: ${families[font]?.label ?? "several"}" aria-haspopup="menu" .style=${font ? `font-family:${fontFamily(font)}` : ""} @click=${open}>${families[font]?.label ?? "several"}</button>`;
 }
