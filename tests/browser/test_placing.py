@@ -141,6 +141,17 @@ class Placing(BrowserCase):
         self.page.fill("[aria-label=Height]", "1/0")
         self.page.keyboard.press("Tab")
         self.assertEqual(self.page.get_attribute("[aria-label=Height]", "aria-invalid"), "true")
+        self.page.focus("[aria-label=Height]")
+        self.page.keyboard.press("Escape")  # takes back what cannot be, and the keys move the box again
+        self.assertEqual(
+            (
+                self.page.input_value("[aria-label=Height]"),
+                self.page.get_attribute("[aria-label=Height]", "aria-invalid"),
+            ),
+            ("200", None),
+        )
+        self.page.keyboard.press("ArrowRight")
+        self.assertEqual((self.thing("box")["x"], self.selected()), (918, ["box"]))
 
     def test_double_click_edits_text(self):
         self.page.mouse.dblclick(*self.on_stage(200, 480))

@@ -35,7 +35,7 @@ export function drawOnChange(store, panes) {
   return store.on("changed", draw);
 }
 
-/** Gives a field its value, but never takes away what someone is typing in it, or what they typed and must put right. */
+/** Gives a field its value, but never takes away what someone is typing in it, or what they typed and must put right; Escape does. */
 class FieldValue extends Directive {
   constructor(part) {
     super(part);
@@ -43,6 +43,14 @@ class FieldValue extends Directive {
     field.addEventListener("input", () => (this.typing = true));
     field.addEventListener("change", () => (this.typing = false));
     field.addEventListener("blur", () => (this.typing = false));
+    field.addEventListener("keydown", ({ key }) => key === "Escape" && this.takeBack(field));
+  }
+
+  takeBack(field) {
+    this.typing = false;
+    field.value = this.value;
+    field.removeAttribute("aria-invalid");
+    field.classList.remove("field-wrong");
   }
 
   render() {}

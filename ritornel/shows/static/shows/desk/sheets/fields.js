@@ -27,15 +27,15 @@ export function timeField(label, ms, changed, { empty, placeholder = "", id = ""
   return field(label, ms === null || ms === undefined ? "" : seconds(ms), read, changed, { wrong, placeholder, mode: "decimal", id });
 }
 
-/** A number, or sums of numbers; with `whole`, also shares of it. One without a value yet is empty. */
-export function numberField(label, value, changed, { least = -100000, most = 100000, places = 1, whole = null } = {}) {
+/** A number, or sums of numbers; with `whole`, also shares of it. Where there is none, `none` stands in its place. */
+export function numberField(label, value, changed, { least = -100000, most = 100000, places = 1, whole = null, none = "various" } = {}) {
   const read = (text) => {
     const number = readNumber(text, whole);
     return number < least || number > most ? undefined : number;
   };
   const shares = whole === null ? "" : ", or a share of the slide, such as 50% or 1/3";
   const shown = value === null ? "" : String(Number(value.toFixed(places)));
-  return field(label, shown, read, changed, { wrong: `Write a number from ${least} to ${most}${shares}`, mode: "decimal" });
+  return field(label, shown, read, changed, { wrong: `Write a number from ${least} to ${most}${shares}`, placeholder: value === null ? none : "", mode: "decimal" });
 }
 
 export function textField(label, value, changed, placeholder = "") {
