@@ -46,12 +46,16 @@ def publish(row: Show, loops: bool) -> Edition:
         )
 
 
+_NAMED = (r"font-family=\"M PLUS 1p\"", r"""font-family=\"'M PLUS 1p'\"""")
+
+
 def played(edition: Edition) -> dict:
     """Return what the player plays. What editions of earlier versions have is brought into today's form.
 
-    They named an object by its key alone, and had tracks of a transition's two slides over its time.
+    They named an object by its key alone, had tracks of a transition's two slides over its time, and named a face
+    without the quotes that its figure needs.
     """
-    play = msgspec.json.decode(edition.document)
+    play = msgspec.json.decode(edition.document.replace(*_NAMED))
     for slide in play["slides"].values():
         for node in slide["nodes"]:
             node.setdefault("object", node["key"])

@@ -89,7 +89,7 @@ def _piece_svg(piece: Piece, face: Face, base: Style) -> str:
 
 def _lettering(face: Face, style: Style) -> str:
     slope = ' font-style="italic"' if face.italic else ' font-style="normal"'
-    name = quoteattr(family(face.font).css)
+    name = quoteattr(f"'{family(face.font).css}'")  # in quotes, as names may have a figure at the start of a word
     size = number(style.size)
     return f' font-family={name} font-size="{size}" font-weight="{face.weight}"{slope} fill="{style.colour}"'
 

@@ -7,6 +7,7 @@ import zipfile
 from unittest.mock import patch
 
 from ritornel.core.model import Text
+from ritornel.core.text.families import FAMILIES
 from ritornel.core.text.layout import set_text
 from ritornel.shows import keeping
 from ritornel.shows.demo.making import make_demo
@@ -15,6 +16,7 @@ from tests.files import png, wav
 from tests.made import text
 from tests.material import examined_here
 
+EMBEDDING = "\u202b\u202c"  # what says that a line runs from right to left
 LINES = [
     "Four tons of glass, afloat in mercury: To AVATAR, Wow!",
     "Skarholm fyr – “åtte blink” på ærlig fjell, Žižka & Łódź",
@@ -53,8 +55,8 @@ class FirstMinute(BrowserCase):
 class TextInThePage(BrowserCase):
     """The page draws each line as wide as the core computed it: what the film and the files will show too."""
 
-    def check(self, **style):
-        document = text("t", *LINES, x=40, y=40, width=700, height=600, **style)
+    def check(self, *lines: str, **style):
+        document = text("t", *(lines or LINES), x=40, y=40, width=700, height=600, **style)
         row = self.keep({"title": "T", "slides": [{"id": "one", "objects": [document]}]})
         page = self.open_desk(row)
         page.evaluate("document.fonts.ready")
@@ -64,7 +66,7 @@ class TextInThePage(BrowserCase):
         thing = keeping.load(row).slides[0].objects[0]
         assert isinstance(thing, Text)
         expected = [(line.text, line.width) for paragraph in set_text(thing) for line in paragraph.lines]
-        self.assertEqual([words for words, _ in drawn], [words for words, _ in expected])
+        self.assertEqual([words.strip(EMBEDDING) for words, _ in drawn], [words for words, _ in expected])
         for (words, seen), (_, computed) in zip(drawn, expected, strict=True):
             self.assertAlmostEqual(seen, computed, delta=max(0.5, computed * 0.002), msg=words)
 
@@ -80,6 +82,20 @@ class TextInThePage(BrowserCase):
     def test_fraunces_italic_and_bold(self):
         self.check(font="fraunces", size=40, italic=True)
         self.check(font="fraunces", size=28, weight=600)
+
+    def test_every_family_and_what_stands_in_for_scripts_that_it_lacks(self):
+        for font in FAMILIES:
+            with self.subTest(font=font):
+                self.check(
+                    "Four tons of glass",
+                    "Λάμπα και φακός",
+                    "Маяк и линза",
+                    "灯台の光",
+                    "עששית",
+                    "منارة",
+                    font=font,
+                    size=40,
+                )
 
 
 class UploadsThatAreCutOff(BrowserCase):

@@ -11,6 +11,15 @@ BOX = {"id": "box", "kind": "shape", "x": 200, "y": 200, "width": 300, "height":
 STAR = {"id": "star", "kind": "shape", "form": "star", "x": 700, "y": 200, "width": 200, "height": 200, "name": "Star"}
 
 
+ELSEWHERE = """<h1 style="color: red; font-size: 80px" onclick="alert(1)">Four <b style='color:blue'>style="tons"</b></h1>
+<p class="x">of <a href="javascript:alert(1)">glass</a><br>afloat</p><script>alert(1)</script><style>* { color: red }</style>"""
+PASTE = """(kinds) => {
+  const clipboardData = new DataTransfer();
+  for (const [kind, words] of Object.entries(kinds)) clipboardData.setData(kind, words);
+  document.activeElement.dispatchEvent(new ClipboardEvent("paste", { clipboardData, bubbles: true, cancelable: true }));
+}"""
+
+
 class ObjectsCase(BrowserCase):
     def desk(self, *objects: dict[str, Any], **more: Any):
         one = {"id": "one", "objects": list(objects), **more}
@@ -57,6 +66,22 @@ class Words(ObjectsCase):
         self.assertEqual([words for words, _ in drawn], [line.text for line in lines])
         for (words, seen), line in zip(drawn, lines, strict=True):
             self.assertAlmostEqual(seen, line.width, delta=max(0.6, line.width * 0.003), msg=words)
+
+    def test_what_is_pasted_from_elsewhere_comes_as_clean_text(self):
+        words = {"id": "t", "kind": "text", "x": 100, "y": 100, "width": 800, "height": 80, "size": 50}
+        self.desk({**words, "paragraphs": [{"text": "Seen: "}]})
+        self.click(130, 130)
+        self.page.keyboard.press("Enter")
+        self.page.wait_for_selector(".text-editor .ProseMirror-focused")
+        self.page.keyboard.press("Control+End")
+        self.until("!ritornel.stage.writing.editor.hasSelection")
+        self.page.evaluate(PASTE, {"text/html": ELSEWHERE, "text/plain": "not this"})
+        self.page.keyboard.press("Escape")
+        (thing,) = self.kept().objects
+        told = [(p.text, p.runs, p.marker) for p in thing.paragraphs]
+        self.assertEqual(
+            told, [('Seen: Four style="tons"', (), "none"), ("of glass", (), "none"), ("afloat", (), "none")]
+        )
 
     def test_selected_words_are_set_from_the_sheet_while_one_writes(self):
         words = {"id": "t", "kind": "text", "x": 100, "y": 100, "width": 800, "height": 80, "size": 50}

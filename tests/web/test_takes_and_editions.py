@@ -113,6 +113,15 @@ class Editions(OwnerCase):
         rest = self.client.get(f"{self.url}slides").json()["slides"]["two"]["nodes"]
         self.assertEqual([n["object"] for n in (*first, *rest)], [n["key"] for n in (*first, *rest)])
 
+    def test_faces_that_earlier_editions_named_without_quotes_are_found(self):
+        document = json.loads(self.edition.document)
+        for quote in ("", "'"):
+            named = f'<tspan font-family="{quote}M PLUS 1p{quote}" font-size="40">灯台</tspan>'
+            document["slides"]["one"]["nodes"][0]["svg"] = named
+            Edition.objects.filter(pk=self.edition.pk).update(document=json.dumps(document))
+            play = self.client.get(self.url).context["page"]["play"]
+            self.assertIn("\"'M PLUS 1p'\"", play["slides"]["one"]["nodes"][0]["svg"])
+
     def test_transitions_of_earlier_editions_run_as_they_did(self):
         document = json.loads(self.edition.document)
         eased = [0.42, 0, 0.58, 1]

@@ -8,6 +8,12 @@ import { wordsOf } from "./words.js";
 const DEEPEST = 5;
 const LIST_SIGN = /^(?:([-*•–])|[0-9]{1,3}[.)])$/;
 
+/** What was pasted, without styles and scripts of elsewhere (what our own editor copies says all in data), its line breaks as lines. */
+function unstyled(pasted) {
+  const words = pasted.replace(/<(script|style)\b.*?<\/\1\s*>/gis, "").replace(/<br[^>]*>/gi, "</p><p>");
+  return words.replace(/<[^>]+>/g, (tag) => tag.replace(/\s(?!data-)[\w:-]+\s*=\s*("[^"]*"|'[^']*'|[^\s>]+)/g, ""));
+}
+
 /**
  * An editor of a text's paragraphs in `root`. `base()` gives the text's own style. `changed(paragraphs)` is called at
  * every change that is made in it, `selected()` when its selection is another, `left()` when the focus has left it.
@@ -28,7 +34,7 @@ export class RichEditor {
       state: EditorState.create({ doc: documentOf(paragraphs), plugins: [keymap(keys), keymap(own), keymap(baseKeymap)] }),
       attributes: { role: "textbox", "aria-multiline": "true", "aria-label": label, spellcheck: "true" },
       clipboardTextParser: (pasted) => lines(pasted),
-      transformPastedHTML: (pasted) => pasted.replace(/<br[^>]*>/gi, "</p><p>"),
+      transformPastedHTML: unstyled,
       handleTextInput: (view, from, to, text) => text === " " && this.beginList(from),
       handleDOMEvents: { blur: () => (setTimeout(left), false) },
       dispatchTransaction: (transaction) => {
