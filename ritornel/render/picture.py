@@ -9,6 +9,7 @@ from typing import NamedTuple
 from xml.sax.saxutils import quoteattr
 
 import resvg_py
+from msgspec.structs import replace
 from PIL import Image, ImageColor
 
 from ritornel.core.drawing.forms import FORMS
@@ -88,7 +89,8 @@ def _fitted(piece: Piece, width: int, height: int) -> Image.Image:
 
 
 def _placed(thing: Object, small: SmallPicture, at: tuple[float, float] = (0.5, 0.5)) -> str:
-    inner = _inner(thing, small, at)
+    # resvg lets a shadow fall as its filter says, however the filter is turned: so it is told the way on the stage.
+    inner = _inner(replace(thing, rotation=0.0), small, at)
     if not inner:
         return ""
     turn = f" rotate({thing.rotation} {thing.width / 2} {thing.height / 2})" if thing.rotation else ""

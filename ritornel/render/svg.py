@@ -11,12 +11,13 @@ from ritornel.core.text.families import family
 from ritornel.core.text.fonts import Face, face_of
 from ritornel.core.text.layout import Piece, SetLine, SetParagraph
 from ritornel.core.text.parts import FAR, Band, PartPlace
+from ritornel.core.text.places import Stretch, stretches
 from ritornel.core.text.runs import Style, style_of
 from ritornel.render.numbers import number
 from ritornel.render.paint import fill, filter_of, named, stroke
 
 _EMBEDDED = ("\u202b", "\u202c")
-"""RIGHT-TO-LEFT EMBEDDING and its end: a line keeps its direction wherever it is drawn."""
+"""RIGHT-TO-LEFT EMBEDDING and its end: words keep their direction wherever they are drawn."""
 
 
 def _framed(width: float, height: float, content: str, thing: Object) -> str:
@@ -72,14 +73,24 @@ def _outline(text: Text) -> str:
 
 
 def _line_svg(line: SetLine, top: float, face: Face, base: Style) -> str:
-    words = "".join(_piece_svg(piece, face, base) for piece in line.pieces)
-    if line.rtl:
-        words = words.join(_EMBEDDED)
+    """Return a line; where it mixes directions every stretch is put in its place, as drawers do not agree on them."""
+    placed = stretches(line)
+    if any(stretch.rtl for stretch in placed):
+        words = "".join(_stretch_svg(stretch, face, base) for stretch in placed)
+    else:
+        words = "".join(_piece_svg(piece, escape(piece.text), face, base) for piece in line.pieces)
     return f'<text xml:space="preserve" x="{number(line.x)}" y="{number(line.baseline - top)}">{words}</text>'
 
 
-def _piece_svg(piece: Piece, face: Face, base: Style) -> str:
-    words = escape(piece.text)
+def _stretch_svg(stretch: Stretch, face: Face, base: Style) -> str:
+    """Return words in their place, and the spaces around them where nothing stands after them."""
+    words = stretch.text.strip()
+    before, _, after = stretch.text.partition(words) if words else (stretch.text, "", "")
+    drawn = _piece_svg(stretch.piece, escape(words).join(_EMBEDDED) if stretch.rtl else escape(words), face, base)
+    return f'{before}<tspan x="{number(stretch.x)}">{drawn}</tspan>{after}' if words else before
+
+
+def _piece_svg(piece: Piece, words: str, face: Face, base: Style) -> str:
     if (piece.face, piece.style) == (face, base):
         return words
     underline = ' text-decoration="underline"' if piece.style.underline or piece.style.link else ""

@@ -18,20 +18,21 @@ class Place(NamedTuple):
     width: float
 
 
-class _Stretch(NamedTuple):
-    """Characters of one piece that run one way."""
+class Stretch(NamedTuple):
+    """Characters of one piece that run one way; ``x`` is the left end of its words, in the text's box."""
 
     piece: Piece
     start: int
     text: str
     rtl: bool
+    x: float = 0.0
 
 
 def characters(line: SetLine) -> list[Place]:
     """Return the place of every character of a line (letters that cannot be parted together), as they are read."""
     found: list[Place] = []
     x = line.x
-    for piece, start, text, rtl in as_seen(_stretches(line)):
+    for piece, start, text, rtl, _ in as_seen(_stretches(line)):
         size = piece.style.size
         shaped = clusters(text, piece.face, rtl)
         edges = sorted(first for first, _ in shaped)
@@ -42,7 +43,18 @@ def characters(line: SetLine) -> list[Place]:
     return sorted(found)
 
 
-def _stretches(line: SetLine) -> list[tuple[_Stretch, int]]:
+def stretches(line: SetLine) -> list[Stretch]:
+    """Return what of a line runs one way in one face, with its place, as it is read."""
+    placed = characters(line)
+    found = []
+    for stretch, _ in _stretches(line):
+        start = stretch.start + len(stretch.text) - len(stretch.text.lstrip())
+        inside = [p.x for p in placed if start <= p.start < start + len(stretch.text.strip())]
+        found.append(stretch._replace(x=min(inside, default=line.x)))
+    return found
+
+
+def _stretches(line: SetLine) -> list[tuple[Stretch, int]]:
     """Return what runs one way in one face, with its level, as it is read."""
     ways = levels(line.text, line.rtl)
     found, at = [], 0
@@ -51,7 +63,7 @@ def _stretches(line: SetLine) -> list[tuple[_Stretch, int]]:
         for level, group in groupby(inside, key=ways.__getitem__):
             there = list(group)
             text = line.text[there[0] : there[-1] + 1]
-            found.append((_Stretch(piece, piece.start + there[0] - at, text, level % 2 == 1), level))
+            found.append((Stretch(piece, piece.start + there[0] - at, text, level % 2 == 1), level))
         at += len(piece.text)
     return found
 

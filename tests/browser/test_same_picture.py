@@ -1,0 +1,142 @@
+"""The stage and the pictures of slides show the same: one is drawn by a browser, the other by resvg, both from the core."""
+
+from io import BytesIO
+from typing import Any, get_args
+
+import numpy as np
+from PIL import Image
+
+from ritornel.core.drawing.forms import FORMS
+from ritornel.core.model.framing import Mask
+from ritornel.core.text.families import FAMILIES
+from ritornel.render.picture import slide_png
+from ritornel.shows import keeping
+from tests.browser.base import BrowserCase
+from tests.material import asset
+
+CELLS = (160, 90)
+MOST = 45
+"""How far the mean of a cell of 8 x 8 stage units may be off, of 255: edges are smoothed in other ways, underlines are thinner."""
+
+MEAN = 2.0
+GRADIENT = {
+    "angle": 30,
+    "stops": [{"at": 0, "colour": "#a9761f"}, {"at": 0.5, "colour": "#fffdf7"}, {"at": 1, "colour": "#1f7a6d"}],
+}
+SHADOW = {"x": 8, "y": 8, "blur": 6}
+LOOKS: tuple[dict[str, Any], ...] = (
+    {}, {"dash": "dashes", "cap": "butt"}, {"dash": "dots", "shadow": SHADOW}, {"gradient": {"kind": "linear", **GRADIENT}},
+    {"soft_edge": 12}, {"gradient": {"kind": "radial", **GRADIENT}}, {"opacity": 0.5},
+)  # fmt: skip
+FRAMES: tuple[dict[str, Any], ...] = (
+    {"crop": [0.1, 0.2, 0.3, 0]}, {"mirrored": True, "corner_radius": 20}, {"upside_down": True, "line": "#7a2552", "line_width": 8},
+    {"tone": {"light": 1.4, "contrast": 0.6, "colour": 0.2}}, {"tone": {"one_colour": "#1f7a6d"}},
+)  # fmt: skip
+ENDS = ("none", "arrow", "dot", "bar")
+
+
+def at(n: int, width: int, height: int, **more: Any) -> dict[str, Any]:
+    """A thing in its place among others, four in a row."""
+    return {"x": 30 + n % 4 * 310, "y": 30 + n // 4 * (height + 50), "width": width, "height": height, **more}
+
+
+def shapes() -> list[dict[str, Any]]:
+    path = {"path": "M0 0C20 90 180 -60 200 120L0 120Z"}
+    return [
+        at(n, 200, 120, id=f"s{n}", kind="shape", form=form, line="#7a2552", line_width=6, rotation=n * 9, **LOOKS[n % len(LOOKS)])
+        | (path if form == "path" else {})
+        for n, form in enumerate(FORMS)
+    ]  # fmt: skip
+
+
+def lines() -> list[dict[str, Any]]:
+    dashes = ("solid", "dashes", "dots", "solid")
+    return [
+        at(n, 250, 90, id=f"l{n}", kind="line", line_width=4 + n % 4 * 2, starts=ENDS[n % 4], ends=ENDS[-1 - n % 4])
+        | {"bend": (0, 0.3, -0.4)[n % 3], "rising": n % 2 == 1, "dash": dashes[n % 4]}
+        for n in range(12)
+    ]
+
+
+def texts() -> list[dict[str, Any]]:
+    paragraphs = [
+        {"text": "Four tons of glass"}, {"text": "灯台の光 and Маяк", "marker": "bullet"}, {"text": "שלום ABC (עולם)", "marker": "number"},
+        {"text": "منارة 1861 تضيء"}, {"text": "one two three", "level": 1, "runs": [{"start": 4, "end": 7, "weight": 600, "size": 30}]},
+    ]  # fmt: skip
+    families = [
+        at(
+            n,
+            290,
+            220,
+            id=f"t{n}",
+            kind="text",
+            size=24,
+            font=font,
+            italic=n % 2 == 1,
+            weight=(400, 400, 600)[n % 3],
+        )
+        | {"paragraphs": paragraphs}
+        for n, font in enumerate(FAMILIES)
+    ]
+    large = {"kind": "text", "y": 580, "height": 110, "size": 70, "font": "fraunces"}
+    return [
+        *families,
+        {"id": "a", "x": 30, "width": 500, "outline": "#7a2552", "outline_width": 3, "colour": "none", "paragraphs": [{"text": "Outline"}]} | large,
+        {"id": "b", "x": 640, "width": 600, "align": "centre", "shadow": SHADOW, "rotation": -5, "paragraphs": [{"text": "A shadow"}]} | large,
+    ]  # fmt: skip
+
+
+def pictures(asset_id: str) -> list[dict[str, Any]]:
+    return [
+        at(n, 240, 130, id=f"p{n}", kind="picture", asset=asset_id, fit=("fill", "whole")[n % 2], rotation=n * 5)
+        | {"frame": FRAMES[n % len(FRAMES)] | {"mask": mask}}
+        | ({"shadow": SHADOW} if n % 3 == 2 else {})
+        for n, mask in enumerate(2 * get_args(Mask))
+    ]
+
+
+def gradients() -> bytes:
+    """A picture of which no place is like another."""
+    across, down = np.meshgrid(np.linspace(0, 255, 400), np.linspace(0, 255, 300))
+    held = BytesIO()
+    Image.fromarray(np.dstack([across, down, np.full_like(down, 90)]).astype(np.uint8)).save(held, "PNG")
+    return held.getvalue()
+
+
+class SamePicture(BrowserCase):
+    def compared(self, objects: list[dict[str, Any]], **slide: Any):
+        row = self.keep(
+            {"title": "Same", "slides": [{"id": "one", "background": "#faf6ec", "objects": objects, **slide}]}
+        )
+        self.open_desk(row)
+        self.page.evaluate("document.fonts.ready")
+        self.page.evaluate("Promise.all([...document.querySelectorAll('#stage img')].map((image) => image.decode()))")
+        self.page.mouse.move(5, 5)
+        stage = Image.open(BytesIO(self.page.locator("#stage").screenshot())).convert("RGB")
+        drawn = slide_png(keeping.load(row).slides[0], 1280, 720, lambda _: (self.content, "image/png"), stage.width)
+        other = Image.open(BytesIO(drawn)).convert("RGB").resize(stage.size)
+        off = np.abs(
+            np.subtract(*(np.asarray(one.resize(CELLS, Image.Resampling.BOX), int) for one in (stage, other)))
+        ).max(axis=2)
+        far = [(int(x) * 8, int(y) * 8, int(off[y, x])) for y, x in np.argwhere(off > MOST)]
+        self.assertEqual(far, [])
+        self.assertLess(off.mean(), MEAN)
+
+    content = gradients()
+
+    def test_every_shape_and_how_it_is_filled_and_drawn(self):
+        self.compared(shapes())
+
+    def test_lines_beyond_their_boxes_and_their_ends(self):
+        self.compared(lines())
+
+    def test_texts_in_every_family_and_of_every_direction(self):
+        self.compared(texts())
+
+    def test_pictures_in_every_mask_and_tone(self):
+        self.compared(pictures(asset(self.owner, "same.png", self.content).sha256))
+
+    def test_grounds(self):
+        self.compared([], ground={"gradient": {"kind": "linear", **GRADIENT}, "veil": "#7a2552", "veil_opacity": 0.4})
+        held = asset(self.owner, "same.png", self.content).sha256
+        self.compared([], ground={"asset": held, "fit": "fill", "at": [0, 0.2]})
