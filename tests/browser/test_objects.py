@@ -104,6 +104,30 @@ class Words(ObjectsCase):
         self.assertEqual(thing.paragraphs[0].text, "One finger turns it all")
         self.assertEqual([(r.start, r.end, r.font) for r in thing.paragraphs[0].runs], [(0, 3, "caveat")])
 
+    def test_selected_words_are_set_by_keys_alone(self):
+        words = {"id": "t", "kind": "text", "x": 100, "y": 100, "width": 800, "height": 80, "size": 50}
+        self.desk({**words, "paragraphs": [{"text": "One finger"}]})
+        keys = self.page.keyboard
+        for key in ("o", "Enter", "Control+End", "Control+Shift+ArrowLeft"):
+            keys.press(key)
+        self.until("ritornel.stage.writing.editor.hasSelection")
+        keys.press("Control+Enter")
+        keys.press("Tab")
+        keys.type("70")
+        keys.press("Enter")
+        self.until("document.activeElement.matches('.ProseMirror')")
+        keys.press("Control+Enter")
+        keys.press("Escape")
+        self.until("document.activeElement.matches('.ProseMirror')")
+        keys.press("Control+End")
+        keys.type(" turns")
+        keys.press("Escape")
+        (thing,) = self.kept().objects
+        (line,) = thing.paragraphs
+        self.assertEqual(
+            (line.text, [(r.start, r.end, r.size) for r in line.runs]), ("One finger turns", [(4, 16, 70)])
+        )
+
     def test_what_runs_out_of_its_box_says_so_and_is_shrunk(self):
         long = {"text": "Four tons of glass, afloat in mercury, turned by one finger. " * 3}
         self.desk({"id": "t", "kind": "text", "x": 100, "y": 100, "width": 400, "height": 160, "paragraphs": [long]})

@@ -9,6 +9,7 @@ const MORE = [
   ["Ctrl C, X, V", "copy, cut and put in objects with their builds; pictures and words from elsewhere too"],
   ["Ctrl", "while dragging an object: a copy of it"],
   ["Tab", "to the next thing; on the timeline arrows move a build, a cue, a slide's end or a trim (Shift: a second; Ctrl: its length)"],
+  ["Ctrl B, I, U", "while writing on the stage: bold, italic, underlined; Tab: the line's level; Ctrl Enter: to how the letters look, Esc back"],
   ["Alt ↑ ↓", "in the prompt book: a build into another place, a cue's mark to other words"],
   ["Alt", "while dragging: without snapping"],
   ["Esc", "while dragging: leave all as it was"],

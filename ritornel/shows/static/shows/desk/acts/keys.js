@@ -9,7 +9,7 @@ const ARROWS = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], Arrow
 const BY_KEY = new Map(ACTS.flatMap((act) => act.keys.map((key) => [key, act])));
 
 const TYPED_IN = "input:not([type=checkbox]):not([type=radio]):not([type=range]):not([type=color]), textarea";
-const FIELDS = "input, select, textarea"; // left by Escape: then the keys are the acts' again
+const FIELDS = "input, select, textarea"; // left by Escape: then the keys are the acts' again, or the text's that is written
 const PRESSED = "button, a[href], summary, [role=button]";
 const USES_ARROWS = "select, input[type=radio], input[type=range], [role=menu], [role=slider], [data-arrows]";
 
@@ -17,9 +17,11 @@ export function listenForKeys(desk) {
   document.addEventListener("mousedown", keepKeysForActs);
   document.addEventListener("keydown", (event) => {
     if (event.defaultPrevented || event.isComposing || underWay() || document.querySelector("dialog[open]")) return;
-    if (event.key === "Escape" && event.target.matches?.(FIELDS)) {
+    const { writing } = desk.stage;
+    if (event.key === "Escape" && event.target.matches?.(writing ? "#book-sheet *" : FIELDS)) {
       event.preventDefault();
       event.target.blur();
+      writing?.editor.focus();
       return;
     }
     if (isUsed(event)) return;

@@ -49,7 +49,7 @@ class Writing {
     this.editor = new RichEditor(this.root, thing.paragraphs, {
       label: "Text",
       base: () => this.thing,
-      keys: { Escape: () => (this.end(), true) },
+      keys: { Escape: () => (this.end(), true), "Mod-Enter": () => (document.querySelector("#book-sheet .face-button")?.focus(), true) },
       changed: (paragraphs) => this.written(paragraphs),
       selected: () => this.store.changed(),
       left: () => this.isLeft(),
