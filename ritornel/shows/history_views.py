@@ -33,9 +33,8 @@ _BEFORE_ALL = "as it was at first"
 def history(request: HttpRequest, show_id: UUID) -> HttpResponse:
     """The edits, newest first, and the state after the one that is looked at: ?at=12, or ?moment=3."""
     row = own_show(request, show_id)
-    page = Paginator(row.history.filter(superseded=False).order_by("-number"), EDITS_ON_A_PAGE).get_page(
-        request.GET.get("page")
-    )
+    edits = row.history.filter(superseded=False).defer("before", "after").order_by("-number")
+    page = Paginator(edits, EDITS_ON_A_PAGE).get_page(request.GET.get("page"))
     query, words, show = _looked_at(request, row)
     score = compile(show)
     slides = [
@@ -129,6 +128,6 @@ def _looked_at(request: HttpRequest, row: Show) -> tuple[str, str, CoreShow]:
         text = request.GET["moment"]
         moment = get_object_or_404(Moment, pk=text if text.isdigit() and len(text) < 10 else 0, show=row)
         return f"moment={moment.pk}", f"“{moment.name}”", read_show(moment.document.encode())
-    entry = keeping.entry_at(row, number)
-    words = f"after “{entry.label}”" if entry is not None else _BEFORE_ALL
+    label = row.history.filter(number=number, superseded=False).values_list("label", flat=True).first()
+    words = _BEFORE_ALL if label is None else f"after “{label}”"
     return f"at={number}", words, keeping.state_at(row, number)

@@ -36,6 +36,7 @@ from ritornel.shows.models import Bed, Change, Chapter, Entry, Show, Slide
 
 _SLIDES_BYTES = 64 * 1024 * 1024
 _SHOWS_BYTES = 48 * 1024 * 1024
+_STATES_BYTES = 32 * 1024 * 1024
 _TRIES_TO_READ = 20
 _TRIES_TO_KEEP = 8
 
@@ -82,6 +83,7 @@ class _Read(NamedTuple):
 
 
 _shows: Memory[UUID, _Read] = Memory(_SHOWS_BYTES)
+_states: Memory[tuple[UUID, int, int], CoreShow] = Memory(_STATES_BYTES)
 
 
 def load(row: Show, bringing: Iterable[str] = ()) -> CoreShow:
@@ -111,9 +113,13 @@ def _with_assets(row: Show, show: CoreShow, bringing: Iterable[str]) -> CoreShow
 
 
 def _remembered(row: Show, show: CoreShow) -> CoreShow:
+    return _shows.put(row.pk, _Read(row.revision, row.kept_at, show), _weight(show)).show
+
+
+def _weight(show: CoreShow) -> int:
+    """Return about how many bytes a show takes."""
     parts = sum(len(slide.objects) + len(slide.running_order) for slide in show.slides)
-    weight = 2000 + 1000 * len(show.slides) + 500 * parts
-    return _shows.put(row.pk, _Read(row.revision, row.kept_at, show), weight).show
+    return 2000 + 1000 * len(show.slides) + 500 * parts
 
 
 def _read(row: Show) -> CoreShow:
@@ -146,6 +152,7 @@ def forget() -> None:
     """Forget everything that was read, as a new process."""
     _slides.clear()
     _shows.clear()
+    _states.clear()
 
 
 def _tolerantly(document: str | dict[str, Any], kind: type):
@@ -197,7 +204,7 @@ def undo(row_id, base: int, by: Author = NOBODY) -> Kept:
     """Take the last edit back. Raises ``NothingThere`` at the beginning of the history, and as ``edit``."""
 
     def compute(row: Show) -> _Computed:
-        entry = entry_at(row, row.history_place)
+        entry = _entry(row, row.history_place)
         if entry is None:
             raise NothingThere
         return _patched(row, entry.before, row.history_place - 1)
@@ -209,7 +216,7 @@ def redo(row_id, base: int, by: Author = NOBODY) -> Kept:
     """Carry out again what was undone last. Raises ``NothingThere`` at the end of the history, and as ``edit``."""
 
     def compute(row: Show) -> _Computed:
-        entry = entry_at(row, row.history_place + 1)
+        entry = _entry(row, row.history_place + 1)
         if entry is None:
             raise NothingThere
         return _patched(row, entry.after, row.history_place + 1)
@@ -230,8 +237,19 @@ def return_to(row_id, base: int, then: CoreShow, label: str, by: Author = NOBODY
 
 
 def state_at(row: Show, number: int) -> CoreShow:
-    """Return the show as it was after so many edits of the line of history that is in force."""
-    show = load(row)
+    """Return the show as it was after so many edits of the line of history that is in force.
+
+    A page of the history asks for one state once for every picture on it: the states looked at lately are remembered.
+    """
+    before = load(row)
+    by = (row.pk, row.revision, number)
+    known = _states.get(by)
+    if known is None:
+        known = _states.put(by, _with_assets(row, _went_to(row, before, number), ()), _weight(before))
+    return _with_assets(row, known, ())
+
+
+def _went_to(row: Show, show: CoreShow, number: int) -> CoreShow:
     line = row.history.filter(superseded=False)
     if number < row.history_place:
         for entry in line.filter(number__gt=number, number__lte=row.history_place).order_by("-number"):
@@ -239,11 +257,10 @@ def state_at(row: Show, number: int) -> CoreShow:
     else:
         for entry in line.filter(number__gt=row.history_place, number__lte=number).order_by("number"):
             show = patched(show, entry.after)
-    return msgspec.structs.replace(show, assets=_assets(row, assets_used(show)))
+    return show
 
 
-def entry_at(row: Show, number: int) -> Entry | None:
-    """Return the edit of that number on the line of history that is in force."""
+def _entry(row: Show, number: int) -> Entry | None:
     return row.history.filter(number=number, superseded=False).first()
 
 

@@ -17,7 +17,7 @@ from ritornel.core.model.slide import Slide
 
 _ENCODER = msgspec.json.Encoder(order="deterministic")
 _EXACT = 2.0**53
-_DOCUMENTS_BYTES = 16 * 1024 * 1024
+_DOCUMENTS_BYTES = 48 * 1024 * 1024
 _ABOUT_A_THING = 1500
 _documents: Recalled[dict[str, Any]] = Recalled(_DOCUMENTS_BYTES)
 
