@@ -8,7 +8,7 @@ from django.test import Client
 
 from ritornel.core.model import Picture, Show, Slide
 from ritornel.library.models import Asset
-from ritornel.shows import keeping
+from ritornel.shows import in_rows, keeping
 
 ASSETS, SLIDES, ON_EACH = 2000, 300, 6
 TIMES = 9
@@ -28,7 +28,7 @@ def rows() -> list[tuple[str, str, str]]:
         for n in range(SLIDES)
     )
     keeping.create(owner, Show(title="All of it", slides=slides))
-    keeping.forget()
+    in_rows.forget()
     what = f"library of {ASSETS:,} assets, {SLIDES * ON_EACH:,} of them used"
     first = _taken(client, "/library/")
     return [

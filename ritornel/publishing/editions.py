@@ -12,7 +12,7 @@ from ritornel.library.describing import described
 from ritornel.library.models import Asset
 from ritornel.publishing.models import Edition, new_token
 from ritornel.render.player import playable
-from ritornel.shows import keeping
+from ritornel.shows import in_rows
 from ritornel.shows.models import Show
 
 
@@ -22,7 +22,7 @@ class NotReady(ValueError):
 
 def publish(row: Show, loops: bool) -> Edition:
     """Return a new edition of the show as it is now. Raises ``NotReady`` for a show that would show nothing."""
-    show = running(keeping.load(row))
+    show = running(in_rows.load(row))
     if not show.slides:
         raise NotReady("the show has no slides that are shown; add one on the desk, or take one in again")
     score = compile(show)

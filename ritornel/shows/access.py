@@ -7,7 +7,7 @@ from django.http import Http404, HttpRequest
 from django.shortcuts import get_object_or_404
 
 from ritornel.core.model import Show as CoreShow
-from ritornel.shows import keeping
+from ritornel.shows import in_rows
 from ritornel.shows.models import Show
 
 
@@ -20,6 +20,6 @@ def own_show_loaded(request: HttpRequest, show_id: UUID) -> tuple[Show, CoreShow
     """Return the row and the show in it; 404 as ``own_show``, also if it is deleted at this very moment."""
     row = own_show(request, show_id)
     try:
-        return row, keeping.load(row)
+        return row, in_rows.load(row)
     except ObjectDoesNotExist as error:
         raise Http404 from error

@@ -17,7 +17,7 @@ from ritornel.core.score import compile
 from ritornel.core.text.naming import slide_title
 from ritornel.library.models import Asset
 from ritornel.library.serving import file_response
-from ritornel.shows import keeping, pictures
+from ritornel.shows import in_rows, keeping, pictures
 from ritornel.shows.access import own_show
 from ritornel.shows.models import Moment, Show
 from ritornel.site.answering import signed_in
@@ -52,7 +52,7 @@ def history(request: HttpRequest, show_id: UUID) -> HttpResponse:
         "length": score.length_ms,
         "slides": slides[:MOST_PICTURES],
         "more": max(0, len(slides) - MOST_PICTURES),
-        "is_now": show == keeping.load(row),
+        "is_now": show == in_rows.load(row),
         "pictures": reverse("shows:history-picture", args=[row.pk]),
     }
     return render(request, "shows/history.html", context)

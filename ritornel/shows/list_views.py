@@ -24,7 +24,7 @@ from ritornel.core.text.finding import find
 from ritornel.core.text.unfinished import unfinished
 from ritornel.formats.media_kinds import BadMedia
 from ritornel.library.models import clean_name
-from ritornel.shows import keeping
+from ritornel.shows import in_rows, keeping
 from ritornel.shows.access import own_show, own_show_loaded
 from ritornel.shows.arriving import arrive, go_on
 from ritornel.shows.models import Arrival, Show
@@ -66,7 +66,7 @@ def _list(request: HttpRequest, status: int = 200) -> HttpResponse:
 
 def _listed(row: Show, words: str) -> dict[str, Any] | None:
     """Return a show as the list has it; None where the words that are looked for do not stand in it."""
-    show = keeping.load(row)
+    show = in_rows.load(row)
     places = len(find(show, words)) if words else 0
     if words and not places and words.casefold() not in row.title.casefold():
         return None
@@ -92,7 +92,7 @@ def new_show(request: HttpRequest) -> HttpResponse:
             like = Show.objects.get(pk=begins, owner=request.user, is_beginning=True)
         except (Show.DoesNotExist, ValidationError) as error:
             raise Http404 from error
-        row = keeping.create(request.user, begun_from(keeping.load(like), title))
+        row = keeping.create(request.user, begun_from(in_rows.load(like), title))
     else:
         row = keeping.create(request.user, CoreShow(title=title, slides=(CoreSlide(id="slide-1"),)))
     return redirect("shows:desk", row.pk)

@@ -24,7 +24,7 @@ from ritornel.core.sentences.transitions import transition_samples, transition_s
 from ritornel.core.text.naming import slide_title, step_name
 from ritornel.library.spots import shipped
 from ritornel.render.stage import marks
-from ritornel.shows import keeping
+from ritornel.shows import in_rows
 from ritornel.shows.access import own_show
 from ritornel.shows.views import MOST_COMMANDS, carried_on
 from ritornel.site.answering import answer, answering, asked, signed_in
@@ -53,7 +53,7 @@ class Said(msgspec.Struct):
 def sentence(request: HttpRequest, show_id: UUID) -> HttpResponse:
     """Answer a sentence, and the samples of one of its groups: each what it moves, and for how long."""
     wanted = asked(request, Said)
-    show = keeping.load(own_show(request, show_id))
+    show = in_rows.load(own_show(request, show_id))
     show = carried_on(show, map(read_command, wanted.commands))
     slide = slide_of(show, wanted.slide)
     place = show.slides.index(slide)

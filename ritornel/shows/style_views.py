@@ -14,7 +14,7 @@ from ritornel.core.styles import STYLES, style_of
 from ritornel.core.styles.dressing import by_hand
 from ritornel.core.text.naming import object_name, slide_title
 from ritornel.render.stage import nodes
-from ritornel.shows import keeping
+from ritornel.shows import in_rows
 from ritornel.shows.access import own_show
 from ritornel.shows.views import MOST_COMMANDS, carried_on
 from ritornel.site.answering import answer, answering, asked, signed_in
@@ -38,7 +38,7 @@ class Wanted(msgspec.Struct):
 def styles(request: HttpRequest, show_id: UUID) -> HttpResponse:
     """Answer every house style, the show's own first, with a few of its slides in it, and what was set by hand."""
     wanted = asked(request, Wanted)
-    show = carried_on(keeping.load(own_show(request, show_id)), map(read_command, wanted.commands))
+    show = carried_on(in_rows.load(own_show(request, show_id)), map(read_command, wanted.commands))
     few = _few(show, wanted.slides)
     offered = [*((own, True) for own in show.styles), *((style, False) for style in STYLES.values())]
     told = [

@@ -8,7 +8,7 @@ from django.urls import reverse
 from ritornel.core.edits.replacing import ReplaceAsset
 from ritornel.core.model.uses import Uses, uses_of
 from ritornel.core.text.credits import credit_lines
-from ritornel.shows import keeping
+from ritornel.shows import in_rows, keeping
 from ritornel.shows.models import Show
 
 
@@ -43,7 +43,7 @@ def used_by(owner) -> dict[str, list[Used]]:
     """Return by asset where the owner's shows use it, archived ones too; the shows last kept come first."""
     found: dict[str, list[Used]] = {}
     for row in Show.objects.filter(owner=owner).order_by("-kept_at").prefetch_related("chapters", "beds"):
-        for asset, uses in uses_of(keeping.load(row)).items():
+        for asset, uses in uses_of(in_rows.load(row)).items():
             found.setdefault(asset, []).append(Used(row, uses))
     return found
 
@@ -54,7 +54,7 @@ def credits_in(owner, show_id: str) -> list[str]:
         row = Show.objects.get(pk=UUID(show_id), owner=owner)
     except (ValueError, Show.DoesNotExist):
         return []
-    return credit_lines(keeping.load(row))
+    return credit_lines(in_rows.load(row))
 
 
 def replace_everywhere(owner, old: str, new: str) -> list[Used]:

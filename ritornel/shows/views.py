@@ -29,7 +29,7 @@ from ritornel.formats.svg_outline import MOST_BYTES, outline_of
 from ritornel.library.models import Asset, clean_name
 from ritornel.library.serving import file_response, streamed
 from ritornel.library.spots import bring
-from ritornel.shows import desk_state, keeping, pictures
+from ritornel.shows import desk_state, in_rows, keeping, pictures
 from ritornel.shows.access import own_show, own_show_loaded
 from ritornel.shows.models import Show
 from ritornel.site.answering import NOT_CARRIED_OUT, answer, answering, asked, log, refused, signed_in
@@ -195,12 +195,12 @@ def edit(request: HttpRequest, show_id: UUID) -> HttpResponse:
     """
     row = own_show(request, show_id)
     wanted = asked(request, Edits)
-    show = keeping.load(row)
+    show = in_rows.load(row)
     known = show if row.revision == wanted.have else None
     _bring(request, (one.command for one in wanted.commands))
     results = [_carry_out(row.pk, wanted.page, one) for one in wanted.commands]
     row.refresh_from_db()
-    show = keeping.load(row)
+    show = in_rows.load(row)
     status = 409 if any(r.collided for r in results) else 200 if all(r.done for r in results) else 400
     near = [*wanted.near, *(i for r in results for i in r.slides[:FIRST_SLIDES])]
     error = next((r.error for r in results if r.error), "")
@@ -255,7 +255,7 @@ def try_edit(request: HttpRequest, show_id: UUID) -> HttpResponse:
     wanted = asked(request, Trial)
     *before, last = [read_command(command) for command in wanted.commands]
     _bring(request, wanted.commands)
-    known = show = keeping.load(row, [asset for command in (*before, last) for asset in command.brings_assets])
+    known = show = in_rows.load(row, [asset for command in (*before, last) for asset in command.brings_assets])
     show = carried_on(show, before)
     return answer({"revision": row.revision, **desk_state.trial(apply(show, last), known, wanted.near)})
 

@@ -22,7 +22,7 @@ from ritornel.core.time.script import texts
 from ritornel.library.describing import described
 from ritornel.library.models import Asset
 from ritornel.render.player import playable
-from ritornel.shows import keeping
+from ritornel.shows import in_rows, keeping
 from ritornel.shows.access import own_show, own_show_loaded
 from ritornel.shows.models import Show
 from ritornel.site.answering import answer, answering, asked, signed_in
@@ -63,7 +63,7 @@ def keep(request: HttpRequest, show_id: UUID) -> HttpResponse:
     """Keep a take that has ended; answer where it can be seen."""
     row = own_show(request, show_id)
     take = asked(request, CoreTake)
-    planned = planned_lengths(running(keeping.load(row)))
+    planned = planned_lengths(running(in_rows.load(row)))
     kept = Take.objects.create(show=row, document=plain(take), planned=planned)
     return answer({"take": reverse("takes:take", args=[kept.pk])})
 
@@ -74,7 +74,7 @@ def take(request: HttpRequest, take_id: int) -> HttpResponse:
     """A take: planned against given, per slide."""
     kept = get_object_or_404(Take, pk=take_id, show__owner=request.user)
     try:
-        rows = compared(running(keeping.load(kept.show)), convert(kept.document, CoreTake), kept.planned)
+        rows = compared(running(in_rows.load(kept.show)), convert(kept.document, CoreTake), kept.planned)
     except BadDocument as error:
         messages.error(request, f"That take cannot be read: {error}.")
         return redirect("shows:desk", kept.show_id)

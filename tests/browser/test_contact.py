@@ -1,6 +1,6 @@
 """The contact sheet by the real hands: many slides at once."""
 
-from ritornel.shows import keeping
+from ritornel.shows import in_rows
 from tests.browser.test_objects import BOX, ObjectsCase
 from tests.made import step
 
@@ -21,7 +21,7 @@ class Contact(ObjectsCase):
     def show(self):
         self.settled()
         self.row.refresh_from_db()
-        return keeping.load(self.row)
+        return in_rows.load(self.row)
 
     def slide(self, key: str):
         return self.page.locator(f"[data-slide={key}]")

@@ -9,7 +9,7 @@ from unittest.mock import patch
 from ritornel.core.model import Text
 from ritornel.core.text.families import FAMILIES
 from ritornel.core.text.layout import set_text
-from ritornel.shows import keeping
+from ritornel.shows import in_rows
 from ritornel.shows.demo.making import make_demo
 from tests.browser.base import PASSWORD, USER, BrowserCase
 from tests.files import png, wav
@@ -49,7 +49,7 @@ class FirstMinute(BrowserCase):
         self.assertGreater(self.length(), before)
         self.page.click("[data-act=undo]")
         self.until(f"Number(document.querySelector('#length').dataset.ms) === {before}")
-        self.assertEqual(keeping.load(talk).slides[0].waits, {})
+        self.assertEqual(in_rows.load(talk).slides[0].waits, {})
 
 
 class TextInThePage(BrowserCase):
@@ -63,7 +63,7 @@ class TextInThePage(BrowserCase):
         drawn = page.evaluate(
             """[...document.querySelectorAll('#stage text')].map((t) => [t.textContent, t.getComputedTextLength()])"""
         )
-        thing = keeping.load(row).slides[0].objects[0]
+        thing = in_rows.load(row).slides[0].objects[0]
         assert isinstance(thing, Text)
         expected = [(line.text, line.width) for paragraph in set_text(thing) for line in paragraph.lines]
         self.assertEqual([words.strip(EMBEDDING) for words, _ in drawn], [words for words, _ in expected])

@@ -1,7 +1,7 @@
 """House styles by the real hands: two gestures to another look, one to write in a place of the style."""
 
 from ritornel.core.styles import STYLES
-from ritornel.shows import keeping
+from ritornel.shows import in_rows
 from tests.browser.test_objects import ObjectsCase
 from tests.files import pdf, png
 
@@ -23,7 +23,7 @@ class HouseStyles(ObjectsCase):
     def show(self):
         self.settled()
         self.row.refresh_from_db()
-        return keeping.load(self.row)
+        return in_rows.load(self.row)
 
     def test_a_key_and_a_click_set_the_show_in_a_style_and_what_is_by_hand_can_follow(self):
         self.desk(TITLE, LINES)

@@ -5,7 +5,7 @@ import threading
 from django.test import override_settings
 
 from ritornel.library.models import Asset, Fetch
-from ritornel.shows import keeping
+from ritornel.shows import in_rows
 from standins.collection.server import Collection
 from tests.browser.test_accessibility import Axe
 from tests.files import png, wav
@@ -60,7 +60,7 @@ class Library(Axe):
         self.page.click("dialog button:has-text('dusk.png')")
         self.page.wait_for_selector("#notice :text('“Winter” 1')")
         self.row.refresh_from_db()
-        self.assertEqual(keeping.load(self.row).slides[0].objects[0].asset, self.dusk.sha256)
+        self.assertEqual(in_rows.load(self.row).slides[0].objects[0].asset, self.dusk.sha256)
         self.page.wait_for_selector(f"[data-asset='{self.snow.sha256}'] .holding-used:has-text('not used')")
         said = []
         self.page.once("dialog", lambda dialog: (said.append(dialog.message), dialog.dismiss()))

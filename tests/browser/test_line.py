@@ -3,7 +3,7 @@
 import json
 from itertools import cycle
 
-from ritornel.shows import keeping
+from ritornel.shows import in_rows
 from ritornel.shows.models import Show
 from tests.browser.base import PASSWORD, USER, BrowserCase
 from tests.made import LAMP, slide, step
@@ -26,7 +26,7 @@ class LineCase(BrowserCase):
         line.send("Network.emulateNetworkConditions", conditions)
 
     def kept_show(self):
-        return keeping.load(Show.objects.get(pk=self.row.pk))
+        return in_rows.load(Show.objects.get(pk=self.row.pk))
 
     def header(self) -> str:
         return self.page.inner_text("#kept").strip()

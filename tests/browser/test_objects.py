@@ -3,7 +3,7 @@
 from typing import Any
 
 from ritornel.core.text.layout import set_text
-from ritornel.shows import keeping
+from ritornel.shows import in_rows
 from tests.browser.base import BrowserCase
 from tests.made import step
 
@@ -29,7 +29,7 @@ class ObjectsCase(BrowserCase):
     def kept(self, number: int = 0) -> Any:
         self.settled()
         self.row.refresh_from_db()
-        return keeping.load(self.row).slides[number]
+        return in_rows.load(self.row).slides[number]
 
     def click(self, x: float, y: float, **more: Any):
         self.page.mouse.click(*self.on_stage(x, y), **more)

@@ -10,7 +10,7 @@ from ritornel.core.drawing.forms import FORMS
 from ritornel.core.model.framing import Mask
 from ritornel.core.text.families import FAMILIES
 from ritornel.render.picture import slide_png
-from ritornel.shows import keeping
+from ritornel.shows import in_rows
 from tests.browser.base import BrowserCase
 from tests.material import asset
 
@@ -113,7 +113,7 @@ class SamePicture(BrowserCase):
         self.page.evaluate("Promise.all([...document.querySelectorAll('#stage img')].map((image) => image.decode()))")
         self.page.mouse.move(5, 5)
         stage = Image.open(BytesIO(self.page.locator("#stage").screenshot())).convert("RGB")
-        drawn = slide_png(keeping.load(row).slides[0], 1280, 720, lambda _: (self.content, "image/png"), stage.width)
+        drawn = slide_png(in_rows.load(row).slides[0], 1280, 720, lambda _: (self.content, "image/png"), stage.width)
         other = Image.open(BytesIO(drawn)).convert("RGB").resize(stage.size)
         off = np.abs(
             np.subtract(*(np.asarray(one.resize(CELLS, Image.Resampling.BOX), int) for one in (stage, other)))

@@ -3,7 +3,7 @@
 from django.contrib.auth import get_user_model
 
 from ritornel.publishing.editions import publish
-from ritornel.shows import desk_state, keeping
+from ritornel.shows import desk_state, in_rows
 from tests.made import show, slide, step, text
 from tests.material import OwnerCase
 
@@ -33,7 +33,7 @@ class Contact(OwnerCase):
         self.assertEqual(self.get("found?words=" + "x" * 300).status_code, 400)
 
     def test_a_picture_after_each_cue_is_kept_by_the_browser_as_long_as_the_slide_is_the_same(self):
-        version = desk_state.version_of(keeping.load(self.row), 0)
+        version = desk_state.version_of(in_rows.load(self.row), 0)
         before, after = (self.get(f"cues/{cue}/one?version={version}") for cue in (0, 1))
         self.assertEqual([a["content-type"] for a in (before, after)], ["image/png"] * 2)
         self.assertNotEqual(b"".join(before.streaming_content), b"".join(after.streaming_content))

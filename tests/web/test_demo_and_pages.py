@@ -8,7 +8,7 @@ from django.template import Context, Template
 from django.test import Client, override_settings
 
 from ritornel.library.models import Asset
-from ritornel.shows import keeping
+from ritornel.shows import in_rows
 from ritornel.shows.demo import PASSWORD, USER
 from ritornel.shows.demo.making import make_demo
 from ritornel.shows.models import Show
@@ -24,7 +24,7 @@ class Demo(OwnerCase):
         row = Show.objects.get(title="How the lamp turns")
         Show.objects.filter(pk=row.pk).update(title="Changed")
         self.assertEqual({r.title for r in make_demo()}, {"Changed", "Winter opening"})
-        self.assertEqual(keeping.load(row).slides[2].narration.marks, (6498, 8894))
+        self.assertEqual(in_rows.load(row).slides[2].narration.marks, (6498, 8894))
         self.client.logout()
         signed_in = self.client.post("/sign-in", {"username": USER, "password": PASSWORD}, follow=True)
         self.assertContains(signed_in, "Changed")

@@ -7,7 +7,7 @@ from unittest.mock import patch
 
 from django.core.files.uploadedfile import SimpleUploadedFile
 
-from ritornel.shows import keeping
+from ritornel.shows import in_rows
 from ritornel.shows.models import Show
 from tests.files import png, wav
 from tests.made import LAMP, show, slide, step
@@ -123,7 +123,7 @@ class Documents(OwnerCase):
         self.assertIn("how-it-turns.ritornel.json", out["Content-Disposition"])
         self.assertEqual(self.take_in("show.ritornel.json", out.content).status_code, 200)
         one, other = Show.objects.order_by("made_at")
-        self.assertEqual(keeping.load(one).slides, keeping.load(other).slides)
+        self.assertEqual(in_rows.load(one).slides, in_rows.load(other).slides)
 
     def test_a_zip_brings_its_media_to_someone_else(self):
         content = b"".join(self.client.get(f"/shows/{self.row.pk}/zip").streaming_content)
@@ -135,7 +135,7 @@ class Documents(OwnerCase):
         self.assertEqual(self.arrived(page), {"taken_in": 1, "media": 1, "show": self.desk_of(self.other)})
         self.assertContains(self.client.get(page.request["PATH_INFO"], follow=True), "How it turns")
         row = Show.objects.get(owner=self.other)
-        self.assertEqual(keeping.load(row).assets[0].licence, "CC0")
+        self.assertEqual(in_rows.load(row).assets[0].licence, "CC0")
         self.assertEqual(self.client.get(f"/library/media/{self.picture.sha256}").status_code, 200)
 
     def test_what_cannot_be_taken_in_says_why_and_leaves_nothing(self):

@@ -3,7 +3,7 @@
 from django.urls import reverse
 
 from ritornel.core.edits import read_command
-from ritornel.shows import keeping
+from ritornel.shows import in_rows, keeping
 from ritornel.shows.models import Moment
 from tests.made import show, slide, text
 from tests.material import OwnerCase
@@ -14,7 +14,7 @@ class History(OwnerCase):
         super().setUp()
         one = slide(id="one", title="The bath", objects=(text("t", "Glass"),))
         self.row = self.keep(show(one, slide(id="two")))
-        self.start = keeping.load(self.row)
+        self.start = in_rows.load(self.row)
         self.done(do="set-objects", slide="one", values={"t": {"x": 50}})
         self.done(do="set-slides", slides=["one", "two"], values={"hold": 900})
         self.done(do="delete-slides", slides=["two"])
@@ -31,8 +31,8 @@ class History(OwnerCase):
 
     def now(self):
         self.row.refresh_from_db()
-        keeping.forget()
-        return keeping.load(self.row)
+        in_rows.forget()
+        return in_rows.load(self.row)
 
     def test_edits_are_told_with_what_they_touched(self):
         told = " ".join(self.get().content.decode().split())

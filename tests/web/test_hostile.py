@@ -6,7 +6,7 @@ from unittest.mock import patch
 from django.db import connection
 
 from ritornel.core.model.stored import stored_slide
-from ritornel.shows import keeping
+from ritornel.shows import in_rows, keeping
 from ritornel.shows.models import Entry, Show, Slide
 from tests.files import png
 from tests.made import LAMP, edits, show, slide, step, text
@@ -28,11 +28,11 @@ class HostileEdits(OwnerCase):
         )
 
     def refused(self, body: str | bytes) -> str:
-        before = keeping.load(self.row)
+        before = in_rows.load(self.row)
         answer = self.client.post(f"/shows/{self.row.pk}/edit", body, content_type="application/json")
         self.assertEqual(answer.status_code, 400, answer.content[:300])
         self.row.refresh_from_db()
-        self.assertEqual((self.row.revision, keeping.load(self.row)), (0, before))
+        self.assertEqual((self.row.revision, in_rows.load(self.row)), (0, before))
         return answer.json()["error"]
 
     def command(self, **command) -> str:
@@ -145,7 +145,7 @@ class WhatWasKeptBefore(OwnerCase):
             Slide.objects.filter(key="two").update(document=document)
             page = self.client.get(f"/shows/{self.row.pk}/")
             self.assertContains(page, "Slide 2 cannot be read")
-            self.assertEqual([s.title for s in keeping.load(self.row).slides][::2], ["One", "Three"])
+            self.assertEqual([s.title for s in in_rows.load(self.row).slides][::2], ["One", "Three"])
             self.assertEqual(
                 self.edit(self.row, {"do": "set-slides", "slides": ["one"], "values": {"hold": 5}}).status_code, 200
             )
@@ -159,7 +159,7 @@ class WhatWasKeptBefore(OwnerCase):
             {"do": "move-slides", "slides": ["two"], "before": "one"},
         ):  # fmt: skip
             self.assertEqual(self.edit(self.row, command).status_code, 200, command)
-        held = {s.id: s.unreadable for s in keeping.load(self.row).slides}
+        held = {s.id: s.unreadable for s in in_rows.load(self.row).slides}
         self.assertEqual((held["two"], held["slide-1"], held["one"]), (self.bad, self.bad, ""))
         readable = self.bad.replace("1e7", "17")
         mended = stored_slide("slide-1", json.dumps({"id": "slide-1", "unreadable": readable}))
@@ -183,7 +183,7 @@ class WhatWasKeptBefore(OwnerCase):
             "undo",
         ):
             self.assertEqual(self.edit(row, command).status_code, 200, command)
-        self.assertEqual([s.title for s in keeping.load(row).slides], ["Only"])
+        self.assertEqual([s.title for s in in_rows.load(row).slides], ["Only"])
 
     def test_what_today_was_kept_and_then_could_not_be_read(self):
         far = {"id": "far", "kind": "shape", "x": 99_990, "y": 99_999}
@@ -192,7 +192,7 @@ class WhatWasKeptBefore(OwnerCase):
             {"do": "duplicate-objects", "slide": "slide-" + "9" * 74, "objects": ["far"]}, {"do": "add-slide", "after": None},
         ):  # fmt: skip
             self.assertEqual(self.edit(row, command).status_code, 200)
-        loaded = keeping.load(row)
+        loaded = in_rows.load(row)
         self.assertEqual(
             [(o.x, o.y) for o in loaded.slides[0].objects if o.id != "box"], [(99_990, 99_999), (100_000, 100_000)]
         )
@@ -203,7 +203,7 @@ class WhatWasKeptBefore(OwnerCase):
         row = self.keep(show(slide(step("a"), step("b", "alongside"), script=script, id="one")))
         answer = self.edit(row, {"do": "move-steps", "slide": "one", "steps": ["b"], "cue": 0, "new_cue": True})
         self.assertEqual((answer.status_code, "at most 50,000 long" in answer.json()["error"]), (400, True))
-        self.assertEqual(len(keeping.load(row).slides[0].script), 50_000)
+        self.assertEqual(len(in_rows.load(row).slides[0].script), 50_000)
 
 
 class TwoOwners(OwnerCase):

@@ -1,7 +1,7 @@
 """House styles for the desk: every style by slides of the show itself, and what was set by hand."""
 
 from ritornel.core.styles import STYLES
-from ritornel.shows import keeping
+from ritornel.shows import in_rows
 from tests.made import edits, show, slide, text
 from tests.material import OwnerCase
 
@@ -28,7 +28,7 @@ class HouseStyles(OwnerCase):
             self.assertEqual(len(told["slides"]), 4)
             style = STYLES[told["name"]]
             self.assertIn(told["slides"][0]["background"], style.palette.values())
-        self.assertEqual((answer["by_hand"], keeping.load(self.row).style), ([], ""))
+        self.assertEqual((answer["by_hand"], in_rows.load(self.row).style), ([], ""))
 
     def test_what_is_on_its_way_and_what_is_by_hand(self):
         set_fog = {"do": "set-style", "style": "fog"}
@@ -48,7 +48,7 @@ class HouseStyles(OwnerCase):
             (refused.status_code, refused.json()["error"]), (400, "there is no house style called “none such”")
         )
         self.row.refresh_from_db()
-        kept = keeping.load(self.row)
+        kept = in_rows.load(self.row)
         self.assertEqual((kept.style, [s.name for s in kept.styles]), ("Ours", ["Ours"]))
 
 

@@ -8,7 +8,7 @@ from hypothesis import given
 from hypothesis.extra.django import TestCase as PropertyCase
 
 from ritornel.core.edits import read_command
-from ritornel.shows import keeping
+from ritornel.shows import in_rows, keeping
 from ritornel.shows.models import Change, Entry, Show, Slide
 from tests.examples import examples
 from tests.made import LAMP, SHOWS, show, slide, step
@@ -21,8 +21,8 @@ class Rows(PropertyCase):
     def test_a_show_comes_back_as_it_was_kept(self, made):
         owner, _ = get_user_model().objects.get_or_create(username="keeper")
         row = keeping.create(owner, made)
-        keeping.forget()
-        kept = keeping.load(row)
+        in_rows.forget()
+        kept = in_rows.load(row)
         self.assertEqual((kept.slides, kept.pace, kept.beds), (made.slides, made.pace, made.beds))
 
 
@@ -30,7 +30,7 @@ class History(OwnerCase):
     def setUp(self):
         super().setUp()
         self.row = self.keep(show(slide(step("a"), id="one", script=LAMP), slide(id="two"), slide(id="three")))
-        self.start = keeping.load(self.row)
+        self.start = in_rows.load(self.row)
 
     def done(self, **command):
         self.row.refresh_from_db()
@@ -59,14 +59,14 @@ class History(OwnerCase):
             states.append(self.done(**command).after)
         for expected in reversed(states[:-1]):
             self.undone()
-            self.assertEqual(keeping.load(self.row_again()), expected)
+            self.assertEqual(in_rows.load(self.row_again()), expected)
         for expected in states[1:]:
             self.redone()
-            self.assertEqual(keeping.load(self.row_again()), expected)
+            self.assertEqual(in_rows.load(self.row_again()), expected)
 
     def row_again(self):
         self.row.refresh_from_db()
-        keeping.forget()
+        in_rows.forget()
         return self.row
 
     def test_the_ends_of_the_history(self):
@@ -90,7 +90,7 @@ class History(OwnerCase):
     def test_what_was_done_on_an_older_revision_is_done_on_the_newest_if_they_do_not_meet(self):
         self.by("other", do="set-show", values={"title": "First"})
         self.by("mine", do="set-slides", slides=["one"], values={"hold": 900})
-        now = keeping.load(self.row_again())
+        now = in_rows.load(self.row_again())
         self.assertEqual((now.title, now.slides[0].hold_ms), ("First", 900))
 
     def test_what_others_changed_meanwhile_is_not_changed_back_unseen(self):
@@ -104,13 +104,13 @@ class History(OwnerCase):
         for act in (keeping.undo, keeping.redo):
             with self.assertRaises(keeping.Collision):
                 act(self.row.pk, 0, keeping.Author("mine", "x"))
-        self.assertEqual(keeping.load(self.row_again()).slides[0].hold_ms, 900)
+        self.assertEqual(in_rows.load(self.row_again()).slides[0].hold_ms, 900)
         self.assertEqual(keeping.undo(self.row.pk, 0, keeping.Author("other", "x")).after, self.start)
 
     def test_ones_own_edits_do_not_meet(self):
         for hold in (700, 900):
             self.by("mine", do="set-slides", slides=["one"], values={"hold": hold})
-        self.assertEqual(keeping.load(self.row_again()).slides[0].hold_ms, 900)
+        self.assertEqual(in_rows.load(self.row_again()).slides[0].hold_ms, 900)
 
     def test_a_command_that_comes_again_is_not_carried_out_again(self):
         command = read_command({"do": "add-slide"})
@@ -119,12 +119,12 @@ class History(OwnerCase):
         self.assertEqual((len(again.after.slides), again.row.revision), (4, first.row.revision))
         for _ in range(2):
             keeping.undo(self.row.pk, 0, keeping.Author("mine", "b"))
-        self.assertEqual((keeping.load(self.row_again()), self.row.revision), (self.start, 2))
+        self.assertEqual((in_rows.load(self.row_again()), self.row.revision), (self.start, 2))
 
     def test_what_was_kept_last_is_the_very_same_show_until_its_row_says_otherwise(self):
         kept = self.done(do="set-slides", slides=["one"], values={"hold": 900})
         self.row.refresh_from_db()
-        self.assertIs(keeping.load(self.row), kept.after)
+        self.assertIs(in_rows.load(self.row), kept.after)
         one = self.row.slides.get(key="one")
         one.document = one.document.replace("900", "700")
         one.save()
@@ -134,7 +134,7 @@ class History(OwnerCase):
         ):
             Show.objects.filter(pk=self.row.pk).update(**changed)
             self.row.refresh_from_db()
-            self.assertEqual(keeping.load(self.row).slides[0].hold_ms, hold)
+            self.assertEqual(in_rows.load(self.row).slides[0].hold_ms, hold)
             Slide.objects.filter(pk=one.pk).update(document=one.document.replace("700", "500"))
 
     def test_a_revision_that_is_not_known_any_more_is_refused(self):
@@ -143,7 +143,7 @@ class History(OwnerCase):
         for base in (0, 5):
             with self.assertRaises(keeping.Collision):
                 keeping.edit(self.row.pk, base, read_command({"do": "add-slide"}), keeping.Author("mine", "x"))
-        self.assertEqual(keeping.load(self.row_again()).title, "First")
+        self.assertEqual(in_rows.load(self.row_again()).title, "First")
 
     def by(self, page: str, **command):
         """Carried out by a page that has not seen what others did."""

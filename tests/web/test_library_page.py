@@ -7,7 +7,7 @@ from django.utils import timezone
 from ritornel.core.edits import read_command
 from ritornel.core.model.reading import read_show
 from ritornel.library.models import Asset
-from ritornel.shows import keeping
+from ritornel.shows import in_rows, keeping
 from ritornel.shows.using import used_by
 from tests.files import png, wav
 from tests.material import OwnerCase, asset
@@ -88,7 +88,7 @@ class Library(OwnerCase):
 
     def credits(self, row) -> list[str]:
         row.refresh_from_db()
-        return [p.text for o in keeping.load(row).slides[-1].objects if getattr(o, "tells", "") for p in o.paragraphs]
+        return [p.text for o in in_rows.load(row).slides[-1].objects if getattr(o, "tells", "") for p in o.paragraphs]
 
     def test_what_is_used_is_deleted_only_if_one_says_so_and_its_shows_stay_readable(self):
         row = self.keep("Winter", self.picture("p"), self.picture("q"), beds=[{"asset": self.bells.sha256}])

@@ -3,7 +3,7 @@
 from django.contrib.auth import get_user_model
 
 from ritornel.core.edits import apply, read_command
-from ritornel.shows import keeping
+from ritornel.shows import in_rows
 from ritornel.shows.models import Show
 from tests.made import show, slide, text
 from tests.material import OwnerCase
@@ -45,7 +45,7 @@ class Lists(OwnerCase):
         where = self.post(self.lamp, "duplicate").url
         copy = Show.objects.get(pk=where.split("/")[2])
         self.assertEqual(copy.title, "How the lamp turns, again")
-        self.assertEqual(keeping.load(self.lamp).slides, keeping.load(copy).slides)
+        self.assertEqual(in_rows.load(self.lamp).slides, in_rows.load(copy).slides)
         self.assertEqual(copy.history.count(), 0)
 
     def test_a_show_begins_like_another_with_what_is_to_be_filled_in_left_empty(self):
@@ -64,7 +64,7 @@ class Lists(OwnerCase):
             self.post(row, "beginning", offered=1)
         self.assertContains(self.client.get("/"), "like “Form”")
         where = self.client.post("/shows/new", {"title": "Next year", "from": row.pk}).url
-        fresh = keeping.load(Show.objects.get(pk=where.split("/")[2]))
+        fresh = in_rows.load(Show.objects.get(pk=where.split("/")[2]))
         one = fresh.slides[1]
         left = {o.role: [p.text for p in o.paragraphs] for o in one.objects if o.role in ("title", "body")}
         self.assertEqual(left, {"title": ["Skarholm Light"], "body": ["", ""]})

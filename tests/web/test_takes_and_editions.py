@@ -6,7 +6,7 @@ from django.utils import timezone
 
 from ritornel.core.motion.track import Track, value_at
 from ritornel.publishing.models import Edition
-from ritornel.shows import keeping
+from ritornel.shows import in_rows
 from ritornel.takes.models import Take
 from tests.files import png, wav
 from tests.made import LAMP, show, slide, step
@@ -35,7 +35,7 @@ class Takes(OwnerCase):
         self.assertContains(page, "0:05.3")
         applied = self.client.post(f"{self.answer.json()['take']}/apply")
         self.assertRedirects(applied, f"/shows/{self.row.pk}/")
-        slide_ = keeping.load(self.row).slides[0]
+        slide_ = in_rows.load(self.row).slides[0]
         self.assertEqual((slide_.waits, slide_.hold_ms), ({"1": 1000, "2": 0}, 4200))
         self.assertIsNone(self.edit(self.row, "undo").json()["slides"]["one"]["document"]["hold"])
 

@@ -1,0 +1,177 @@
+"""Shows in and out of their rows."""
+
+from collections.abc import Iterable
+from datetime import datetime
+from typing import Any, NamedTuple
+from uuid import UUID
+
+import msgspec
+from django.db import OperationalError
+
+from ritornel.core.model import Asset as CoreAsset
+from ritornel.core.model import Bed as CoreBed
+from ritornel.core.model import Chapter as CoreChapter
+from ritornel.core.model import Pace
+from ritornel.core.model import Show as CoreShow
+from ritornel.core.model import Slide as CoreSlide
+from ritornel.core.model.memory import Memory
+from ritornel.core.model.show import Guide, OwnEffect
+from ritornel.core.model.stored import stored_slide
+from ritornel.core.model.style import Style
+from ritornel.core.model.uses import assets_used
+from ritornel.core.model.writing import encoded, plain
+from ritornel.core.text.credits import told
+from ritornel.library.models import Asset
+from ritornel.shows.models import Bed, Chapter, Show, Slide
+
+_SLIDES_BYTES = 64 * 1024 * 1024
+_SHOWS_BYTES = 48 * 1024 * 1024
+_TRIES_TO_READ = 20
+
+_slides: Memory[tuple[str, str], CoreSlide] = Memory(_SLIDES_BYTES)
+
+
+class _Read(NamedTuple):
+    """A show, and by what its row is known to be the one in which it was found or written."""
+
+    revision: int
+    kept_at: datetime
+    show: CoreShow
+
+
+_shows: Memory[UUID, _Read] = Memory(_SHOWS_BYTES)
+
+
+def load(row: Show, bringing: Iterable[str] = ()) -> CoreShow:
+    """Return the show in its rows, with the assets it uses and those an edit is about to bring in.
+
+    What was read or written last under the row's revision is not read again: it is the very same show, and what was
+    computed of it is found again. Else ``row`` is brought up to the revision that was read. What cannot be read does
+    not keep the rest away: see ``core.model.stored``.
+    """
+    known = _shows.get(row.pk)
+    if known is not None and (known.revision, known.kept_at) == (row.revision, row.kept_at):
+        show = with_assets(row, known.show, bringing)
+        return show if show is known.show or bringing else remember(row, show)
+    for _ in range(_TRIES_TO_READ):
+        show = _read(row)
+        revision = Show.objects.values_list("revision", flat=True).get(pk=row.pk)
+        if revision == row.revision:
+            return remember(row, with_assets(row, show, bringing))
+        row.refresh_from_db()
+    raise OperationalError("the show is being changed all the time")
+
+
+def with_assets(row: Show, show: CoreShow, bringing: Iterable[str]) -> CoreShow:
+    """Return the show with the assets as the library has them now, and its credits as they are with them."""
+    assets = assets_of(row, assets_used(show) | set(bringing))
+    return show if assets == show.assets else told(msgspec.structs.replace(show, assets=assets))
+
+
+def remember(row: Show, show: CoreShow) -> CoreShow:
+    """Remember the show as it is under the row's revision, and return it."""
+    return _shows.put(row.pk, _Read(row.revision, row.kept_at, show), weight_of(show)).show
+
+
+def weight_of(show: CoreShow) -> int:
+    """Return about how many bytes a show takes."""
+    parts = sum(len(slide.objects) + len(slide.running_order) for slide in show.slides)
+    return 2000 + 1000 * len(show.slides) + 500 * parts
+
+
+def _read(row: Show) -> CoreShow:
+    slides = tuple(_slide(key, document) for key, document in row.slides.values_list("key", "document"))
+    there = {s.id for s in slides}
+    chapters = (CoreChapter(id=c.key, title=c.title, first=c.first) for c in row.chapters.all())
+    return CoreShow(
+        id=str(row.pk),
+        title=row.title,
+        width=row.width,
+        height=row.height,
+        target_ms=row.target_ms,
+        pace=_tolerantly(row.pace, Pace) or Pace(),
+        guides=_tolerantly(row.guides, tuple[Guide, ...]) or (),
+        effects=_tolerantly(row.effects, tuple[OwnEffect, ...]) or (),
+        style=row.style,
+        styles=_tolerantly(row.styles, tuple[Style, ...]) or (),
+        chapters=tuple(c for c in chapters if c.first in there),
+        slides=slides,
+        beds=tuple(bed for b in row.beds.all() if (bed := _tolerantly(b.document, CoreBed)) is not None),
+    )
+
+
+def _slide(key: str, document: str) -> CoreSlide:
+    known = _slides.get((key, document))
+    return known or _slides.put((key, document), stored_slide(key, document), 1000 + 12 * len(document))
+
+
+def forget() -> None:
+    """Forget everything that was read, as a new process."""
+    _slides.clear()
+    _shows.clear()
+
+
+def _tolerantly(document: str | dict[str, Any], kind: type):
+    try:
+        return msgspec.convert(msgspec.json.decode(document) if isinstance(document, str) else document, kind)
+    except msgspec.MsgspecError:
+        return None
+
+
+def assets_of(row: Show, ids: set[str]) -> tuple[CoreAsset, ...]:
+    """Return those of the owner's assets, as the library has them now."""
+    if not ids:
+        return ()
+    found = Asset.objects.filter(owner_id=row.owner_id, sha256__in=ids).order_by("sha256")
+    return tuple(asset.to_core() for asset in found)
+
+
+class Changes(NamedTuple):
+    """What becomes of the rows of slides: ids that go, (id, place, document) that come or change, places by id."""
+
+    gone: set[str]
+    fresh: list[tuple[str, int, str]]
+    changed: list[tuple[str, int, str]]
+    moved: dict[str, int]
+
+
+def changes_between(before: CoreShow, after: CoreShow) -> Changes:
+    """Return which slides' rows are to be made, changed, moved and deleted."""
+    old = {s.id: (place, s) for place, s in enumerate(before.slides)}
+    changes = Changes(set(old) - {s.id for s in after.slides}, [], [], {})
+    for place, slide in enumerate(after.slides):
+        known = old.get(slide.id)
+        if known is None:
+            changes.fresh.append((slide.id, place, _document(slide)))
+        elif known[1] is not slide and known[1] != slide:
+            changes.changed.append((slide.id, place, _document(slide)))
+        elif known[0] != place:
+            changes.moved[slide.id] = place
+    return changes
+
+
+def write(row: Show, before: CoreShow, after: CoreShow, changes: Changes) -> None:
+    """Write what has changed into a show's rows; the row itself is not saved."""
+    row.title, row.target_ms, row.style = after.title, after.target_ms, after.style
+    for name in ("pace", "guides", "effects", "styles"):
+        setattr(row, name, plain(getattr(after, name)))
+    row.slides.filter(key__in=changes.gone).delete()
+    for key, place, document in changes.changed:
+        row.slides.filter(key=key).update(place=place, document=document)
+    displaced = list(row.slides.filter(key__in=changes.moved).only("pk", "key", "place")) if changes.moved else []
+    for slide in displaced:
+        slide.place = changes.moved[slide.key]
+    Slide.objects.bulk_update(displaced, ["place"], batch_size=200)
+    Slide.objects.bulk_create(Slide(show=row, key=k, place=place, document=d) for k, place, d in changes.fresh)
+    if before.chapters != after.chapters:
+        row.chapters.all().delete()
+        Chapter.objects.bulk_create(
+            Chapter(show=row, key=c.id, title=c.title, first=c.first, place=n) for n, c in enumerate(after.chapters)
+        )
+    if before.beds != after.beds:
+        row.beds.filter(key__in=[b.id for b in before.beds]).delete()
+        Bed.objects.bulk_create(Bed(show=row, key=b.id, document=_document(b)) for b in after.beds)
+
+
+def _document(thing: msgspec.Struct) -> str:
+    return encoded(thing).decode()
