@@ -36,6 +36,7 @@ from ritornel.core.time.slide_clock import SlideTime, run
 _SHOW_BYTES = 64 * 1024 * 1024
 _SCORE_BYTES = 96 * 1024 * 1024
 _CONTENT_BYTES = 24 * 1024 * 1024
+_RUN_BYTES = 64 * 1024 * 1024
 
 
 class _Content(Struct, frozen=True):
@@ -54,7 +55,25 @@ class _Part(NamedTuple):
     weight: int
 
 
+class _Place(NamedTuple):
+    """A slide in its show: what is shown before it, the slide that it follows, what it shows, its part of the score."""
+
+    slide: Slide
+    shown: Shown
+    before: Slide | None
+    shows: Shown
+    part: _Part
+
+
+class _Run(NamedTuple):
+    """The places of a show when it was compiled last, and what they have in common."""
+
+    common: tuple[Any, ...]
+    places: list[_Place]
+
+
 _shows: Recalled[Score] = Recalled(_SHOW_BYTES)
+_runs: Memory[str, _Run] = Memory(_RUN_BYTES)
 _scores: Memory[tuple[Any, ...], _Part] = Memory(_SCORE_BYTES)
 _contents: Recalled[_Content] = Recalled(_CONTENT_BYTES)
 
@@ -65,25 +84,9 @@ def compile(show: Show) -> Score:
     if known is not None:
         return known
     lengths = {a.id: a.length_ms for a in show.assets}
-    parts: list[_Part] = []
     common = (encoded(show.pace), show.width, show.height)
-    shown: Shown = frozenset()
-    before: tuple[Slide, SlideScore] | None = None
-    for slide in show.slides:
-        content = content_of(slide)
-        looks = transition_for(slide.transition).looks or slide.transition.keeps
-        seen = content_of(before[0]).document if looks and before is not None else b""
-        key = (common, shown, tuple(map(lengths.get, content.assets)), content.document, seen)
-        part = _scores.get(key)
-        if part is None:
-            end = _as_it_ends(*before) if looks and before is not None else None
-            time, score = _compile_slide(slide, show.pace, shown, lengths, show.width, show.height, end)
-            part = _Part(time, score, 4 * len(content.document) + _weight(score))
-            _scores.put(key, part, part.weight)
-        parts.append(part)
-        if part.time.length_ms:
-            shown = content.shown
-            before = slide, part.score
+    places = _placed(show, common, lengths)
+    parts = [place.part for place in places]
     ends = list(accumulate(part.time.length_ms for part in parts))
     length = ends[-1] if ends else 0
     beds = tuple(span for bed in show.beds for span in bed_span(bed, length, lengths))
@@ -92,10 +95,55 @@ def compile(show: Show) -> Score:
     return _shows.put(whole, 2000 + sum(p.weight for p in parts), show)
 
 
+def _placed(show: Show, common: tuple[Any, ...], lengths: Mapping[str, int]) -> list[_Place]:
+    """Return the slides with their parts; what is where it was when the show was compiled last is as it was then."""
+    last = _runs.get(show.id)
+    alike = (common, lengths)
+    known = last.places if last is not None and last.common == alike else []
+    places: list[_Place] = []
+    shown: Shown = frozenset()
+    before: tuple[Slide, SlideScore] | None = None
+    for n, slide in enumerate(show.slides):
+        follows = before[0] if before is not None else None
+        place = known[n] if n < len(known) else None
+        if place is None or place.slide is not slide or place.before is not follows or place.shown is not shown:
+            part = _part_of(slide, show, shown, before, common, lengths)
+            place = _Place(slide, shown, follows, content_of(slide).shown, part)
+        places.append(place)
+        if place.part.time.length_ms:
+            shown = place.shows
+            before = slide, place.part.score
+    _runs.put(show.id, _Run(alike, places), 2000 + sum(place.part.weight for place in places))
+    return places
+
+
+def _part_of(
+    slide: Slide,
+    show: Show,
+    shown: Shown,
+    before: tuple[Slide, SlideScore] | None,
+    common: tuple[Any, ...],
+    lengths: Mapping[str, int],
+) -> _Part:
+    """Return a slide's part of the score; remembered by all that it is computed from."""
+    content = content_of(slide)
+    looks = transition_for(slide.transition).looks or slide.transition.keeps
+    seen = content_of(before[0]).document if looks and before is not None else b""
+    key = (common, shown, tuple(map(lengths.get, content.assets)), content.document, seen)
+    part = _scores.get(key)
+    if part is None:
+        end = _as_it_ends(*before) if looks and before is not None else None
+        time, score = _compile_slide(slide, show.pace, shown, lengths, show.width, show.height, end)
+        part = _Part(time, score, 4 * len(content.document) + _weight(score))
+        _scores.put(key, part, part.weight)
+    return part
+
+
 def forget() -> None:
     """Forget everything that was compiled, as a new process."""
     _shows.clear()
     _scores.clear()
+    _runs.clear()
 
 
 def content_of(slide: Slide) -> _Content:
