@@ -87,6 +87,7 @@ function key(desk, event, id) {
 function press(desk, event, id) {
   const element = event.currentTarget;
   const going = taken(desk, id);
+  const slide = desk.store.focus;
   const line = document.createElement("div");
   line.className = "drop-line";
   let target = null;
@@ -98,10 +99,10 @@ function press(desk, event, id) {
       choose(desk, id, event);
     },
     start: () => dragged().forEach((one) => one.classList.add("is-dragged")),
-    move: ({ y }) => (target = placeAt(y, line)),
+    move: ({ y }) => (target = desk.store.focus === slide ? placeAt(y, line) : null),
     end: ({ event: last }) => {
       finish();
-      if (target) move(desk, going, target.cue, target.index, last.shiftKey);
+      if (target && desk.store.focus === slide) move(desk, going, target.cue, target.index, last.shiftKey);
     },
     leave: () => finish(),
   });
@@ -114,10 +115,10 @@ function press(desk, event, id) {
   }
 }
 
-/** The cue and index that lie at a height of the page; shows them with `line`. */
+/** The cue and index that lie at a height of the page; shows them with `line`. None where the page of the script is not in sight. */
 function placeAt(y, line) {
   line.remove();
-  const blocks = [...document.querySelectorAll(".passage-block")];
+  const blocks = [...document.querySelectorAll(".passage-block")].filter((one) => one.offsetParent);
   const block = blocks.findLast((b) => b.getBoundingClientRect().top <= y) ?? blocks[0];
   if (!block) return null;
   const entries = [...block.querySelectorAll(".entry")];

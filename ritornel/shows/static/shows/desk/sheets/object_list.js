@@ -64,6 +64,8 @@ function press(desk, event, thing) {
   if (event.target.closest(".act, input:focus")) return;
   const { store } = desk;
   const element = event.currentTarget;
+  const list = element.parentElement;
+  const slide = store.focus;
   const mark = Object.assign(document.createElement("div"), { className: "drop-line" });
   let before = null;
   const finish = () => {
@@ -75,7 +77,9 @@ function press(desk, event, thing) {
     click: ({ event: last }) => choose(desk, last ?? event, thing),
     start: () => element.classList.add("is-dragged"),
     move: ({ y }) => {
-      const lines = [...element.parentElement.querySelectorAll(".object-line")];
+      const lines = store.focus === slide ? [...list.querySelectorAll(".object-line")] : [];
+      before = null;
+      if (!lines.length) return; // the page has come to another slide meanwhile
       const next = lines.find((one) => one.getBoundingClientRect().top + one.offsetHeight / 2 > y);
       const above = next ? lines[lines.indexOf(next) - 1] : lines.at(-1);
       before = above?.dataset.object ?? "";
@@ -85,7 +89,7 @@ function press(desk, event, thing) {
     end: () => {
       finish();
       const moved = store.objects.has(thing.id) ? [...store.objects] : [thing.id];
-      if (before !== null && !moved.includes(before)) store.edit({ do: "restack", slide: store.focus, objects: moved, before });
+      if (before !== null && !moved.includes(before)) store.edit({ do: "restack", slide, objects: moved, before });
     },
     leave: finish,
   });
