@@ -5,6 +5,7 @@ import tempfile
 from pathlib import Path
 from unittest import TestCase
 
+import msgspec
 from msgspec.structs import replace
 
 from ritornel.core.score import compile, evaluate, facts, forget
@@ -20,6 +21,26 @@ class Compiling(TestCase):
         after = compile(replace(first, slides=slides))
         kept = [new is old for new, old in zip(after.slides, before.slides, strict=True)]
         self.assertEqual(kept, [True, True, False, True, True])
+
+    def test_what_was_compiled_before_changes_nothing(self):
+        """Each differs from the one before in what counts for a slide that stays the very same."""
+        said = text("said", "The lamp floats. " * 20, lineage="said")
+        first = slide(objects=(said,), id="a")
+        carried = slide(objects=(said,), id="b", transition={"type": "carry", "duration": 900})
+        a, b, c = show(first, carried, slide(objects=(said,), id="c")).slides
+        moved = replace(a, objects=(replace(a.objects[0], x=a.objects[0].x + 300),))
+        silent = replace(a, objects=())
+        gone = replace(a, length_ms=0)
+        made = [
+            replace(show(), slides=slides)
+            for slides in ((a, b, c), (moved, b, c), (silent, b, c), (b, c), (gone, b, c), (c, b), (a, b, c))
+        ]
+        made.append(replace(made[-1], pace=replace(made[-1].pace, cps=5)))
+        warm = [compile(one) for one in made]
+        for one, score in zip(made, warm, strict=True):
+            forget()
+            self.assertEqual(compile(one), score)
+        self.assertEqual(len({msgspec.json.encode(score) for score in warm}), len(made) - 1)  # the first comes back
 
     def test_the_very_show_is_compiled_once(self):
         made = show(slide(step("a"), script=LAMP))

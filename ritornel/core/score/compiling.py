@@ -56,10 +56,9 @@ class _Part(NamedTuple):
 
 
 class _Place(NamedTuple):
-    """A slide in its show: what is shown before it, the slide that it follows, what it shows, its part of the score."""
+    """A slide in its show: the slide that it follows, what it shows itself, and its part of the score."""
 
     slide: Slide
-    shown: Shown
     before: Slide | None
     shows: Shown
     part: _Part
@@ -106,9 +105,9 @@ def _placed(show: Show, common: tuple[Any, ...], lengths: Mapping[str, int]) -> 
     for n, slide in enumerate(show.slides):
         follows = before[0] if before is not None else None
         place = known[n] if n < len(known) else None
-        if place is None or place.slide is not slide or place.before is not follows or place.shown is not shown:
+        if place is None or place.slide is not slide or place.before is not follows:
             part = _part_of(slide, show, shown, before, common, lengths)
-            place = _Place(slide, shown, follows, content_of(slide).shown, part)
+            place = _Place(slide, follows, content_of(slide).shown, part)
         places.append(place)
         if place.part.time.length_ms:
             shown = place.shows

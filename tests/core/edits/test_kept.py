@@ -14,7 +14,7 @@ from ritornel.core.model.patch import patch_to, patched
 from ritornel.core.model.reading import BadDocument, read_show
 from ritornel.core.model.stored import stored_slide
 from ritornel.core.model.writing import encoded, plain, write_show
-from ritornel.core.score import compile
+from ritornel.core.score import compile, forget
 from tests.examples import examples
 from tests.made import LAMP, SHOWS, edited, show, slide, step, text
 
@@ -75,6 +75,7 @@ class AnyChain(SimpleTestCase):
     @given(SHOWS, st.data())
     def test_of_edits_undos_and_redos(self, made: Show, data: st.DataObject):
         states, place = [made], 0
+        warm = [(made, compile(made))]
         for _ in range(data.draw(st.integers(1, 8))):
             turn = data.draw(st.sampled_from(["edit", "edit", "edit", "undo", "redo"]))
             if turn == "undo" and place > 0:
@@ -91,6 +92,10 @@ class AnyChain(SimpleTestCase):
                 states[place + 1 :] = [changed]
                 place += 1
             self.assert_good(states[place])
+            warm.append((states[place], compile(states[place])))
+        for state, compiled in warm:  # what was computed of the states before changes nothing
+            forget()
+            self.assertEqual(compile(state), compiled)
 
     def assert_good(self, made: Show):
         compile(made)
