@@ -6,7 +6,7 @@ import { entry } from "../book/entries.js";
 import { fieldValue } from "../pane.js";
 import { clipTrim } from "./clip_trim.js";
 import { choice, colourField, numberField, row, setting, textField } from "./fields.js";
-import { linkSettings } from "./link_rows.js";
+import { linkSettings } from "./link_settings.js";
 import { itsSlides } from "./its_slides.js";
 import { placingRows } from "./placings.js";
 import { pictureRows } from "./picture_rows.js";

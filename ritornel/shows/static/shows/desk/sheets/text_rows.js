@@ -3,7 +3,7 @@
 import { html, nothing } from "../../../site/vendor/lit.js";
 import { fontFamily } from "../../../site/play/families.js";
 import { oneOf, openMenu, section } from "../menus.js";
-import { linkSettings } from "./link_rows.js";
+import { linkSettings } from "./link_settings.js";
 import { across, check, choice, colourField, numberField, row, setting } from "./fields.js";
 
 const MARKERS = [["none", "no list"], ["bullet", "bullets"], ["number", "numbers"]];

@@ -3,7 +3,7 @@
 
 import { html, nothing, svg } from "../../../site/vendor/lit.js";
 import { Pane } from "../pane.js";
-import { linkWords } from "../sheets/link_rows.js";
+import { linkWords } from "../sheets/link_settings.js";
 import { guideLines } from "./guides.js";
 import { formHandles } from "./forms.js";
 import { around, contains, keepsProportions, resized, rounded } from "./geometry.js";
