@@ -16,7 +16,7 @@ from tests.files import png, wav
 from tests.made import text
 from tests.material import examined_here
 
-EMBEDDING = "\u202b\u202c"  # what says that a line runs from right to left
+EMBEDDING = dict.fromkeys((0x202B, 0x202C))  # what says that words run from right to left, taken out
 LINES = [
     "Four tons of glass, afloat in mercury: To AVATAR, Wow!",
     "Skarholm fyr – “åtte blink” på ærlig fjell, Žižka & Łódź",
@@ -56,17 +56,18 @@ class TextInThePage(BrowserCase):
     """The page draws each line as wide as the core computed it: what the film and the files will show too."""
 
     def check(self, *lines: str, **style):
-        document = text("t", *(lines or LINES), x=40, y=40, width=700, height=600, **style)
-        row = self.keep({"title": "T", "slides": [{"id": "one", "objects": [document]}]})
+        self.compare(text("t", *(lines or LINES), x=40, y=40, width=700, height=600, **style))
+
+    def compare(self, *texts: dict):
+        row = self.keep({"title": "T", "slides": [{"id": "one", "objects": texts}]})
         page = self.open_desk(row)
         page.evaluate("document.fonts.ready")
         drawn = page.evaluate(
             """[...document.querySelectorAll('#stage text')].map((t) => [t.textContent, t.getComputedTextLength()])"""
         )
-        thing = in_rows.load(row).slides[0].objects[0]
-        assert isinstance(thing, Text)
-        expected = [(line.text, line.width) for paragraph in set_text(thing) for line in paragraph.lines]
-        self.assertEqual([words.strip(EMBEDDING) for words, _ in drawn], [words for words, _ in expected])
+        things = [o for o in in_rows.load(row).slides[0].objects if isinstance(o, Text)]
+        expected = [(line.text, line.width) for o in things for paragraph in set_text(o) for line in paragraph.lines]
+        self.assertEqual([words.translate(EMBEDDING) for words, _ in drawn], [words for words, _ in expected])
         for (words, seen), (_, computed) in zip(drawn, expected, strict=True):
             self.assertAlmostEqual(seen, computed, delta=max(0.5, computed * 0.002), msg=words)
 
@@ -84,18 +85,8 @@ class TextInThePage(BrowserCase):
         self.check(font="fraunces", size=28, weight=600)
 
     def test_every_family_and_what_stands_in_for_scripts_that_it_lacks(self):
-        for font in FAMILIES:
-            with self.subTest(font=font):
-                self.check(
-                    "Four tons of glass",
-                    "Λάμπα και φακός",
-                    "Маяк и линза",
-                    "灯台の光",
-                    "עששית",
-                    "منارة",
-                    font=font,
-                    size=40,
-                )
+        lines = ("Four tons of glass", "Λάμπα και φακός", "Маяк и линза", "灯台の光", "עששית", "منارة")
+        self.compare(*(text(font, *lines, x=40, y=40, width=700, height=600, font=font, size=40) for font in FAMILIES))
 
 
 class UploadsThatAreCutOff(BrowserCase):
@@ -182,6 +173,7 @@ class DocumentsOnTheirWayIn(BrowserCase):
 
         with patch("ritornel.library.taking_in.examined", slowly), patch("ritornel.shows.list_views.PATIENCE_S", 0.05):
             file = {"name": "foghorns.zip", "mimeType": "application/zip", "buffer": held.getvalue()}
+            self.page.goto("/")
             self.page.set_input_files("[name=document]", files=[file])
             self.page.wait_for_url("**/arrivals/**")
             self.assertIn("Taking in foghorns.zip", self.page.inner_text("h1"))

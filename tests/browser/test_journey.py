@@ -18,6 +18,7 @@ DROP = """async (files) => {
 class Journey(BrowserCase):
     def test_from_pictures_to_a_link_that_plays_by_itself(self):
         page = self.page
+        page.goto("/")
         page.fill("[name=title]", "A small light")
         page.click("text=New show")
         self.ready()
@@ -127,6 +128,7 @@ class Journey(BrowserCase):
 
     def test_fifteen_pictures_and_music_are_a_looping_show_in_five_gestures(self):
         page = self.page
+        page.goto("/")
         page.click("text=New show")  # 1
         self.ready()
         colours = [f"#{20 + n:02x}{40 + 8 * n:02x}70" for n in range(15)]

@@ -104,39 +104,39 @@ def gradients() -> bytes:
 
 
 class SamePicture(BrowserCase):
-    def compared(self, objects: list[dict[str, Any]], **slide: Any):
-        row = self.keep(
-            {"title": "Same", "slides": [{"id": "one", "background": "#faf6ec", "objects": objects, **slide}]}
-        )
+    def test_of_everything_that_stands_on_slides(self):
+        content = gradients()
+        held = asset(self.owner, "same.png", content).sha256
+        veiled = {"gradient": {"kind": "linear", **GRADIENT}, "veil": "#7a2552", "veil_opacity": 0.4}
+        slides = {
+            "shapes": {"objects": shapes()},
+            "lines": {"objects": lines()},
+            "texts": {"objects": texts()},
+            "pictures": {"objects": pictures(held)},
+            "a veiled ground": {"ground": veiled},
+            "a picture as ground": {"ground": {"asset": held, "fit": "fill", "at": [0, 0.2]}},
+        }
+        row = self.keep({"slides": [{"id": name, "background": "#faf6ec", **slide} for name, slide in slides.items()]})
         self.open_desk(row)
+        for slide in in_rows.load(row).slides:
+            with self.subTest(slide.id):
+                self.page.evaluate(
+                    "async (id) => { await ritornel.store.loader.need(id); ritornel.store.focusSlide(id); }", slide.id
+                )
+                drawn = slide_png(slide, 1280, 720, lambda _: (content, "image/png"), 640)
+                self.assert_same(self.stage(), Image.open(BytesIO(drawn)).convert("RGB"))
+
+    def stage(self) -> Image.Image:
+        """What the page shows, once everything in it has come."""
+        self.page.mouse.move(5, 5)
+        self.page.evaluate("new Promise((resolve) => requestAnimationFrame(() => requestAnimationFrame(resolve)))")
         self.page.evaluate("document.fonts.ready")
         self.page.evaluate("Promise.all([...document.querySelectorAll('#stage img')].map((image) => image.decode()))")
-        self.page.mouse.move(5, 5)
-        stage = Image.open(BytesIO(self.page.locator("#stage").screenshot())).convert("RGB")
-        drawn = slide_png(in_rows.load(row).slides[0], 1280, 720, lambda _: (self.content, "image/png"), stage.width)
-        other = Image.open(BytesIO(drawn)).convert("RGB").resize(stage.size)
-        off = np.abs(
-            np.subtract(*(np.asarray(one.resize(CELLS, Image.Resampling.BOX), int) for one in (stage, other)))
-        ).max(axis=2)
-        far = [(int(x) * 8, int(y) * 8, int(off[y, x])) for y, x in np.argwhere(off > MOST)]
-        self.assertEqual(far, [])
+        return Image.open(BytesIO(self.page.locator("#stage").screenshot())).convert("RGB")
+
+    def assert_same(self, stage: Image.Image, drawn: Image.Image):
+        self.assertEqual(stage.size, drawn.size)
+        cells = (np.asarray(one.resize(CELLS, Image.Resampling.BOX), int) for one in (stage, drawn))
+        off = np.abs(np.subtract(*cells)).max(axis=2)
+        self.assertEqual([(int(x) * 8, int(y) * 8, int(off[y, x])) for y, x in np.argwhere(off > MOST)], [])
         self.assertLess(off.mean(), MEAN)
-
-    content = gradients()
-
-    def test_every_shape_and_how_it_is_filled_and_drawn(self):
-        self.compared(shapes())
-
-    def test_lines_beyond_their_boxes_and_their_ends(self):
-        self.compared(lines())
-
-    def test_texts_in_every_family_and_of_every_direction(self):
-        self.compared(texts())
-
-    def test_pictures_in_every_mask_and_tone(self):
-        self.compared(pictures(asset(self.owner, "same.png", self.content).sha256))
-
-    def test_grounds(self):
-        self.compared([], ground={"gradient": {"kind": "linear", **GRADIENT}, "veil": "#7a2552", "veil_opacity": 0.4})
-        held = asset(self.owner, "same.png", self.content).sha256
-        self.compared([], ground={"asset": held, "fit": "fill", "at": [0, 0.2]})
