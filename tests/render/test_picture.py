@@ -52,3 +52,8 @@ class Letters(TestCase):
                 self.assertEqual(sum(map(len, of_words)), len(columns))  # nothing between them
                 for (left, right), its in zip(placed, of_words, strict=True):
                     self.assertTrue(its.min() - left < 9 and right - its.max() < 9, (left, right, its))
+
+    def test_a_mark_that_ends_words_from_the_right_stands_at_their_left(self):
+        columns = inked(pictured("שלום!"))
+        width_of_first = int(np.argmax(np.diff(columns) > 1)) + 1
+        self.assertLess(width_of_first, 15)  # the mark is narrow, no letter is
