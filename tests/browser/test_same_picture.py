@@ -60,7 +60,7 @@ def lines() -> list[dict[str, Any]]:
 
 def texts() -> list[dict[str, Any]]:
     paragraphs = [
-        {"text": "Four tons of glass"}, {"text": "灯台の光 and Маяк", "marker": "bullet"}, {"text": "שלום ABC (עולם)", "marker": "number"},
+        {"text": "Four tons of glass"}, {"text": "灯台の光 and Маяк", "marker": "bullet"}, {"text": "שלום! ABC (עולם)", "marker": "number"},
         {"text": "منارة 1861 تضيء"}, {"text": "one two three", "level": 1, "runs": [{"start": 4, "end": 7, "weight": 600, "size": 30}]},
     ]  # fmt: skip
     families = [
