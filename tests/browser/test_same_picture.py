@@ -82,7 +82,7 @@ def texts() -> list[dict[str, Any]]:
     return [
         *families,
         {"id": "a", "x": 30, "width": 500, "outline": "#7a2552", "outline_width": 3, "colour": "none", "paragraphs": [{"text": "Outline"}]} | large,
-        {"id": "b", "x": 640, "width": 600, "align": "centre", "shadow": SHADOW, "rotation": -5, "paragraphs": [{"text": "A shadow"}]} | large,
+        {"id": "b", "x": 640, "width": 600, "align": "centre", "shadow": SHADOW, "rotation": -5, "paragraphs": [{"text": "שלום!"}]} | large,
     ]  # fmt: skip
 
 

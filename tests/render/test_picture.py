@@ -53,7 +53,10 @@ class Letters(TestCase):
                 for (left, right), its in zip(placed, of_words, strict=True):
                     self.assertTrue(its.min() - left < 9 and right - its.max() < 9, (left, right, its))
 
-    def test_a_mark_that_ends_words_from_the_right_stands_at_their_left(self):
-        columns = inked(pictured("שלום!"))
-        width_of_first = int(np.argmax(np.diff(columns) > 1)) + 1
-        self.assertLess(width_of_first, 15)  # the mark is narrow, no letter is
+    def test_brackets_open_to_the_words_also_from_right_to_left(self):
+        shades = np.asarray(Image.open(BytesIO(pictured("(שלום)"))).convert("L")) < 128
+        rows = np.flatnonzero(shades[:, np.flatnonzero(shades.any(axis=0))[0]])
+        high = np.flatnonzero(shades.any(axis=1))
+        self.assertLess(
+            rows.max() - rows.min(), (high.max() - high.min()) / 2
+        )  # the back of the left one, not its ends
