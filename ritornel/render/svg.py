@@ -11,7 +11,7 @@ from ritornel.core.text.families import family
 from ritornel.core.text.fonts import Face, face_of
 from ritornel.core.text.layout import Piece, SetLine, SetParagraph
 from ritornel.core.text.parts import FAR, Band, PartPlace
-from ritornel.core.text.places import Stretch, stretches
+from ritornel.core.text.places import Stretch, mixes, stretches
 from ritornel.core.text.runs import Style, style_of
 from ritornel.render.numbers import number
 from ritornel.render.paint import fill, filter_of, named, stroke
@@ -74,9 +74,8 @@ def _outline(text: Text) -> str:
 
 def _line_svg(line: SetLine, top: float, face: Face, base: Style) -> str:
     """Return a line; where it mixes directions every stretch is put in its place, as drawers do not agree on them."""
-    placed = stretches(line)
-    if any(stretch.rtl for stretch in placed):
-        words = "".join(_stretch_svg(stretch, face, base) for stretch in placed)
+    if mixes(line):
+        words = "".join(_stretch_svg(stretch, face, base) for stretch in stretches(line))
     else:
         words = "".join(_piece_svg(piece, escape(piece.text), face, base) for piece in line.pieces)
     return f'<text xml:space="preserve" x="{number(line.x)}" y="{number(line.baseline - top)}">{words}</text>'

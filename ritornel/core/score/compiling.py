@@ -56,10 +56,10 @@ class _Part(NamedTuple):
 
 
 class _Place(NamedTuple):
-    """A slide in its show: the slide that it follows, what it shows itself, and its part of the score."""
+    """A slide in its show: the part that it follows, what it shows itself, and its own part of the score."""
 
     slide: Slide
-    before: Slide | None
+    before: _Part | None
     shows: Shown
     part: _Part
 
@@ -102,8 +102,8 @@ def _placed(show: Show, common: tuple[Any, ...], lengths: Mapping[str, int]) -> 
     places: list[_Place] = []
     shown: Shown = frozenset()
     before: tuple[Slide, SlideScore] | None = None
+    follows: _Part | None = None
     for n, slide in enumerate(show.slides):
-        follows = before[0] if before is not None else None
         place = known[n] if n < len(known) else None
         if place is None or place.slide is not slide or place.before is not follows:
             part = _part_of(slide, show, shown, before, common, lengths)
@@ -112,6 +112,7 @@ def _placed(show: Show, common: tuple[Any, ...], lengths: Mapping[str, int]) -> 
         if place.part.time.length_ms:
             shown = place.shows
             before = slide, place.part.score
+            follows = place.part
     _runs.put(show.id, _Run(alike, places), 2000 + sum(place.part.weight for place in places))
     return places
 

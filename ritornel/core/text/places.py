@@ -43,6 +43,11 @@ def characters(line: SetLine) -> list[Place]:
     return sorted(found)
 
 
+def mixes(line: SetLine) -> bool:
+    """Tell whether anything in a line runs from right to left."""
+    return any(level % 2 for level in levels(line.text, line.rtl))
+
+
 def stretches(line: SetLine) -> list[Stretch]:
     """Return what of a line runs one way in one face, with its place, as it is read."""
     placed = characters(line)
