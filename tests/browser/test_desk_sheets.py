@@ -126,6 +126,7 @@ class Sheets(BrowserCase):
     def test_the_list_of_keys(self):
         self.page.keyboard.press("?")
         self.assertIn("play from here", self.page.inner_text("dialog"))
+        self.assertEqual(self.page.evaluate("document.querySelector('dialog').scrollTop"), 0)
         self.page.keyboard.press("Escape")
         self.until("!document.querySelector('dialog')")
 

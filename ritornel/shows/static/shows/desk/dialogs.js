@@ -30,6 +30,7 @@ export function openDialog(label, draw, { width = "", store = null } = {}) {
     element.addEventListener("keydown", (event) => event.stopPropagation());
     dialog.update();
     element.showModal();
+    element.scrollTop = 0; // the first thing to press may stand at the end of a long one
   });
 }
 
