@@ -206,11 +206,14 @@ class WhatHasTheFocus(HandsCase):
             self.page.click("text=Pace and bed")
             self.page.click("dialog >> text=Close")
 
-        round_trip()
-        before = listeners()
-        for _ in range(5):
-            round_trip()
-        self.assertLessEqual(listeners() - before, 12)
+        def added() -> float:
+            before = listeners()
+            for _ in range(5):
+                round_trip()
+            return listeners() - before
+
+        # What comes late, or is not collected yet, adds once; what piles up adds in every round.
+        self.assertTrue(any(added() < 5 for _ in range(4)))
 
 
 class GesturesThatAreLeft(HandsCase):
