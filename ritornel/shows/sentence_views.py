@@ -10,7 +10,7 @@ from django.views.decorators.http import require_POST
 from msgspec.structs import replace
 
 from ritornel.core.edits import BadEdit, read_command
-from ritornel.core.edits.command import slide_of
+from ritornel.core.edits.command import Ids, slide_of
 from ritornel.core.edits.families import family_of
 from ritornel.core.model import Show, Slide, Step, Transition
 from ritornel.core.model.reading import convert
@@ -20,6 +20,7 @@ from ritornel.core.score.standing import standings
 from ritornel.core.sentences import Sentence
 from ritornel.core.sentences.builds import KINDS, Sample, build_samples, build_sentence
 from ritornel.core.sentences.carries import carries
+from ritornel.core.sentences.together import together
 from ritornel.core.sentences.transitions import transition_samples, transition_sentence
 from ritornel.core.text.naming import slide_title, step_name
 from ritornel.library.spots import shipped
@@ -34,7 +35,7 @@ class Said(msgspec.Struct):
     """What a page asks: the sentence of a slide's transition, or of one of its builds (``step``).
 
     ``commands`` are those on their way. ``transition`` is one that no slide has yet, ``slide`` then where it would be.
-    ``family`` tells of all the builds that are one family with the step, ``count`` of so many that are set as one.
+    ``family`` tells of all the builds that are one family with the step, ``others`` are those that are set with it.
     ``group`` is what samples are wanted of: the words of one of the sentence's groups; empty for none.
     """
 
@@ -42,7 +43,7 @@ class Said(msgspec.Struct):
     commands: Annotated[list[dict[str, Any]], msgspec.Meta(max_length=MOST_COMMANDS)] = []
     step: str = ""
     family: bool = False
-    count: Annotated[int, msgspec.Meta(ge=1)] = 1
+    others: Ids = []
     transition: dict[str, Any] | None = None
     group: str = ""
 
@@ -96,10 +97,14 @@ def _title_before(slides: tuple[Slide, ...], place: int) -> str:
 def _build(show: Show, place: int, wanted: Said) -> tuple[Sentence, dict[str, Any]]:
     slide = show.slides[place]
     step = _step(slide, wanted.step)
+    time = compile(show).times[place]
     assets = {a.id: a for a in show.assets}
-    together = wanted.family and len(family_of(slide, step)) > 1
-    name = step_name(replace(step, part=None) if together else step, slide, assets)
-    said = build_sentence(step, slide, compile(show).times[place], name, _sounds(show), wanted.count)
+    whole = wanted.family and len(family_of(slide, step)) > 1
+    name = step_name(replace(step, part=None) if whole else step, slide, assets)
+    said = build_sentence(step, slide, time, name, _sounds(show))
+    if wanted.others:
+        others = [_step(slide, other) for other in wanted.others]
+        said = together([said, *(build_sentence(other, slide, time, name, _sounds(show)) for other in others)])
     kind = next((kind for kind, words in KINDS.items() if words == wanted.group), None)
     samples = {} if kind is None else build_samples(step, slide, kind, show.width, show.height)
     return said, {name: _sample(sample, show) for name, sample in samples.items()}

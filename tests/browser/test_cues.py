@@ -54,7 +54,7 @@ class WithWords(ObjectsCase):
         self.page.wait_for_selector(".entry-sentence")
         keys.press("Shift+ArrowDown")
         self.until("ritornel.store.steps.size === 2")
-        self.assertIn("Each of 2 builds", self.said())
+        self.assertIn("Each of 2 builds rises in from below", self.said())
         self.say("repeat", "2")
         self.assertEqual([s.repeat for s in self.kept().running_order], [2, 2, 1])
         self.page.focus(".entry[data-step=b]")
@@ -63,6 +63,8 @@ class WithWords(ObjectsCase):
             [(s.id, s.trigger) for s in self.kept().running_order],
             [("a", "cue"), ("b", "alongside"), ("c", "alongside")],
         )
+        self.page.evaluate("ritornel.store.select('steps', ['a', 'c'])")
+        self.assertIn("Each of 2 builds moves in its own way, each at its own time, at once", self.said())
 
 
 class OnTheTimeline(ObjectsCase):

@@ -171,7 +171,10 @@ def _rolling(slide: Slide, thing: Text, given: Iterator[str]) -> Slide:
 
 
 class SetSteps(Command, frozen=True, kw_only=True):
-    """Set values of builds: kind, effect, params, trigger, delay, duration, repeat, easing."""
+    """Set values of builds: kind, effect, params, trigger, delay, duration, repeat, easing.
+
+    With an effect come all its params. Without one, the params that are given are set, and the others stay.
+    """
 
     slide: str
     steps: Ids
@@ -258,6 +261,8 @@ class MoveSteps(Command, frozen=True, kw_only=True):
 
 
 def _set(step: Step, values: dict[str, Any]) -> Step:
+    if isinstance(values.get("params"), dict) and "effect" not in values:
+        values = {**values, "params": {**step.params, **values["params"]}}
     changed = with_values(step, values, fixed=("id",))
     _refuse_unknown(changed, had=step)
     return changed

@@ -51,17 +51,12 @@ class _Place(NamedTuple):
     first: bool
 
 
-def build_sentence(
-    step: Step, slide: Slide, time: SlideTime, name: str, sounds: Sounds = (), count: int = 1
-) -> Sentence:
-    """Return what a build of a slide does, and when; ``name`` is what it moves: the whole of it for a family.
-
-    A ``count`` of several speaks of it as one of those that are set together.
-    """
+def build_sentence(step: Step, slide: Slide, time: SlideTime, name: str, sounds: Sounds = ()) -> Sentence:
+    """Return what a build of a slide does, and when; ``name`` is what it moves: the whole of it for a family."""
     place = _place(step, time)
     effect = effect_for(step.kind, step.effect)
     clauses = [
-        Clause(f"Each of {count} builds " if count > 1 else f"“{name}” "),
+        Clause(f"“{name}” "),
         Clause(effect.verbs.get(step.kind, step.kind), "what"),
     ]
     settings = {"what": Setting("Build", "step", groups=_groups(step, slide))}
@@ -160,11 +155,11 @@ def _params(step: Step, effect: Effect) -> Iterator[tuple[str, str, str, Setting
     for param in effect.params:
         value = values[param.name]
         if param.path:
-            yield param.name, " ", f"{param.label.lower()} {_path_words(param, value)}", _path(param, values)
+            yield param.name, " ", f"{param.label.lower()} {_path_words(param, value)}", _path(param, value)
         elif param.choices:
             words = f"{param.label.lower()} {dict(param.choices)[value]}"
             choices = tuple(
-                Choice(f"{param.label.lower()} {label}", {"params": {**values, param.name: one}}, chosen=one == value)
+                Choice(f"{param.label.lower()} {label}", {"params": {param.name: one}}, chosen=one == value)
                 for one, label in param.choices
             )
             yield param.name, " ", words, Setting(param.label, "step", choices=choices)
@@ -181,11 +176,10 @@ def _path_words(param: Param, value: str) -> str:
     return dict(param.choices).get(value, "a line of its own")
 
 
-def _path(param: Param, values: Mapping[str, object]) -> Setting:
+def _path(param: Param, value: object) -> Setting:
     label = param.label.lower()
     choices = tuple(
-        Choice(f"{label} {words}", {"params": {**values, param.name: way}}, chosen=way == values[param.name])
-        for way, words in param.choices
+        Choice(f"{label} {words}", {"params": {param.name: way}}, chosen=way == value) for way, words in param.choices
     )
     return Setting(param.label, "step", choices=choices, drawn=True)
 

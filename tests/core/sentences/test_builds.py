@@ -23,12 +23,6 @@ def with_step(made: Show, **values) -> Show:
 
 
 class Words(unittest.TestCase):
-    def test_several_are_spoken_of_as_one_of_them(self):
-        one = show(slide(step("a", effect="fade"), step("b", effect="fade"))).slides[0]
-        times = compile(show(slide(step("a", effect="fade")))).times[0]
-        told = build_sentence(one.running_order[0], one, times, "The list", (), 2)
-        self.assertTrue(told.text.startswith("Each of 2 builds fades in, on cue 1"))
-
     def test_what_a_clip_is_told(self):
         acts = [
             {"id": "s", "kind": "seek", "params": {"at": 3.5}},
@@ -94,12 +88,12 @@ class Choosing(unittest.TestCase):
                 chosen = [c.words for g in now.settings["what"].groups for c in g.choices if c.chosen]
                 self.assertEqual(chosen, [choice.words])
 
-    def test_settings_of_effects_set_one_and_keep_the_others(self):
+    def test_settings_of_effects_set_that_one_alone(self):
         made = show(slide(step("a", effect="rise", params={"side": "left", "distance": 50})))
         settings = said(made).settings
         self.assertEqual(
             [c.values for c in settings["side"].choices if c.words == "from above"],
-            [{"params": {"side": "above", "distance": 50}}],
+            [{"params": {"side": "above"}}],
         )
         number = settings["distance"].number
         self.assertEqual((number.field, number.within, number.value, number.most), ("distance", "params", 50, 400))

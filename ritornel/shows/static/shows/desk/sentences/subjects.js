@@ -80,9 +80,9 @@ export function buildOf(desk, step, chosen = [step]) {
     key: `build ${chosen.join()}`,
     now() {
       const timed = store.timed(step);
-      return given() && timed ? JSON.stringify([given(), familyIsMeant, chosen, store.slide.document.running_order.length, timed.name, timed.group.cue, timed.group.steps[0].id === step, timed.group.wait, store.object(given().object)?.waited_for]) : null;
+      return given() && timed ? JSON.stringify([given(), familyIsMeant, chosen.map((id) => [store.step(id), store.timed(id)?.group.cue]), store.slide.document.running_order.length, timed.name, timed.group.cue, timed.group.steps[0].id === step, timed.group.wait, store.object(given().object)?.waited_for]) : null;
     },
-    asks: () => ({ slide, step, family: familyIsMeant, count: chosen.length }),
+    asks: () => ({ slide, step, family: familyIsMeant, others: chosen.filter((id) => id !== step) }),
     given,
     set(of, values, family) {
       if (of === "family") store.edit({ do: "build-by", slide, step, ...values });

@@ -8,6 +8,7 @@ export function inUnit({ per = 1 }, value) {
 /** The values that set a number, a colour or a curve; `given` is what has the field now. */
 export function asDocument({ field, within, per = 1 }, value, given) {
   const set = typeof value === "number" ? clean(value * per, per) : value;
+  if (within === "params") return { params: { [field]: set } }; // the others stay as they are
   return within ? { [within]: { ...given[within], [field]: set } } : { [field]: set };
 }
 

@@ -33,7 +33,8 @@ export const TIME_SKETCHES = {
   "set-steps": (state, { slide, steps, values }, defaults) =>
     withSlide(state, slide, (s) => {
       const set = Object.fromEntries(Object.entries(values).map(([name, value]) => [name, value ?? defaults.step[name] ?? null]));
-      const order = s.document.running_order.map((step) => (steps.includes(step.id) ? { ...step, ...set } : step));
+      const params = (step) => (values.params && !values.effect ? { params: { ...step.params, ...values.params } } : {});
+      const order = s.document.running_order.map((step) => (steps.includes(step.id) ? { ...step, ...set, ...params(step) } : step));
       return { ...s, document: { ...s.document, running_order: order } };
     }),
 
