@@ -241,6 +241,33 @@ class Pictures(ObjectsCase):
         self.assertEqual((moved.x, moved.width), (cropped.x, cropped.width))
         self.assertLess(moved.frame.crop[0] - left, 1e-3)
 
+    def test_several_are_set_at_once_and_keep_what_each_has_of_its_own(self):
+        picture = self.assets()["picture"]
+        plain = {"kind": "picture", "asset": picture, "y": 100, "width": 300, "height": 200}
+        tone = {"contrast": 1.5, "one_colour": "#102030"}
+        own = {"crop": (0.1, 0, 0, 0), "mirrored": True, "line": "#ffffff", "line_width": 3, "tone": tone}
+        self.desk({"id": "p", "x": 100, **plain, "frame": own, "shadow": {"blur": 9}}, {"id": "q", "x": 600, **plain})
+        self.page.evaluate("ritornel.store.select('objects', ['p', 'q'])")
+        sheet = self.page.locator(".sheet")
+        self.assertEqual(sheet.get_by_label("Contrast").get_attribute("placeholder"), "various")
+        self.assertEqual(sheet.get_by_label("Light").input_value(), "100")
+        for label in ("mirrored", "casts a shadow"):
+            self.assertTrue(sheet.get_by_label(label).evaluate("box => box.indeterminate"))
+        sheet.get_by_label("Light").fill("80")
+        sheet.get_by_label("Corner radius").fill("12")
+        sheet.get_by_label("Border, various").fill("#ffffff")
+        sheet.get_by_label("mirrored").check()
+        sheet.get_by_label("casts a shadow").check()
+        one, other = self.kept().objects
+        for frame in (one.frame, other.frame):
+            self.assertEqual((frame.tone.light, frame.corner_radius, frame.line), (0.8, 12, "#ffffff"))
+            self.assertTrue(frame.mirrored)
+        self.assertEqual((one.frame.tone.contrast, one.frame.tone.one_colour), (1.5, "#102030"))
+        self.assertEqual((one.frame.crop[0], other.frame.crop[0]), (0.1, 0))
+        self.assertEqual((other.frame.tone.contrast, other.frame.line_width), (1, 4))
+        self.assertTrue(one.shadow and other.shadow)
+        self.page.wait_for_selector("[aria-label='Shadow blur']")
+
     def test_a_line_drawn_by_hand_and_one_from_corner_to_corner(self):
         self.desk()
         self.page.keyboard.press("v")

@@ -102,7 +102,7 @@ class Placing(BrowserCase):
         self.page.keyboard.press("Enter")
         self.until("ritornel.store.object('pic').y === 310")
         self.page.select_option("[aria-label='Align with']", "slide")
-        self.page.click(".sheet >> text=right edges")
+        self.page.click(".sheet [aria-label=align] >> text=right")
         self.assertEqual([self.thing(key)["x"] for key in ("box", "pic", "words")], [980, 880, 880])
         self.page.click("[data-act=undo]")
         self.until("ritornel.store.object('box').x === 150")

@@ -27,15 +27,15 @@ export function timeField(label, ms, changed, { empty, placeholder = "", id = ""
   return field(label, ms === null || ms === undefined ? "" : seconds(ms), read, changed, { wrong, placeholder, mode: "decimal", id });
 }
 
-/** A number, or sums of numbers; with `whole`, also shares of it. Where there is none, `none` stands in its place. */
-export function numberField(label, value, changed, { least = -100000, most = 100000, places = 1, whole = null, none = "various" } = {}) {
+/** A number, or sums of numbers; with `whole`, also shares of it. Where there is none, `none` stands in its place. It is written times `factor`. */
+export function numberField(label, value, changed, { least = -100000, most = 100000, places = 1, factor = 1, whole = null, none = "various" } = {}) {
   const read = (text) => {
     const number = readNumber(text, whole);
     return number < least || number > most ? undefined : number;
   };
   const shares = whole === null ? "" : ", or a share of the slide, such as 50% or 1/3";
-  const shown = value === null ? "" : String(Number(value.toFixed(places)));
-  return field(label, shown, read, changed, { wrong: `Write a number from ${least} to ${most}${shares}`, placeholder: value === null ? none : "", mode: "decimal" });
+  const shown = value === null ? "" : String(Number((value * factor).toFixed(places)));
+  return field(label, shown, read, (number) => changed(number / factor), { wrong: `Write a number from ${least} to ${most}${shares}`, placeholder: value === null ? none : "", mode: "decimal" });
 }
 
 export function textField(label, value, changed, placeholder = "") {
@@ -48,16 +48,21 @@ export function choice(label, value, options, changed, id = "") {
   </select>`;
 }
 
+/** Something that is so or not; null: of some. */
 export function check(words, on, changed) {
-  return html`<label class="check"><input type="checkbox" .checked=${on} @change=${(event) => changed(event.target.checked)}>${words}</label>`;
+  return html`<label class="check"><input type="checkbox" .indeterminate=${on === null} .checked=${Boolean(on)} @change=${(event) => changed(event.target.checked)}>${words}</label>`;
 }
 
+const NOBODY_CHOOSES = "#7f7e80"; // of colours that differ: any other one is a change
+
+/** A colour; null: they differ. */
 export function colourField(label, value, changed, canBeNone = false) {
   const none = value === "none";
-  const shown = none || value === null ? "#ffffff" : value;
-  const picker = html`<input type="color" class=${none ? "is-none" : ""} list="colours" aria-label=${label} .value=${shown} @change=${(event) => changed(event.target.value)}>`;
+  const shown = none ? "#ffffff" : (value ?? NOBODY_CHOOSES);
+  const state = none ? "is-none" : value === null ? "is-various" : "";
+  const picker = html`<input type="color" class=${state} list="colours" aria-label=${value === null ? `${label}, various` : label} title=${value === null ? "various" : ""} .value=${shown} @change=${(event) => changed(event.target.value)}>`;
   if (!canBeNone) return picker;
-  return html`<span class="colour-field">${picker}${check("none", none, (on) => changed(on ? "none" : shown))}</span>`;
+  return html`<span class="colour-field">${picker}${check("none", value === null ? null : none, (on) => changed(on ? "none" : shown))}</span>`;
 }
 
 /** A row of a sheet: its label stands in the margin, its settings in four columns. */

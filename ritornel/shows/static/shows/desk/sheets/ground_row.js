@@ -23,7 +23,7 @@ export function groundRow(desk) {
     const stops = [{ at: 0, colour: background }, { at: 1, colour: "#211c2b" }];
     return change({ asset: "", gradient: { stops, ...ground.gradient, kind: to } });
   };
-  const share = (label, value, changed) => numberField(label, value * 100, (percent) => changed(percent / 100), { least: 0, most: 100 });
+  const share = (label, value, changed) => numberField(label, value, changed, { least: 0, most: 100, factor: 100 });
   return row(
     "ground",
     setting("", choice("Ground", kind, KINDS, turn), { span: 2 }),

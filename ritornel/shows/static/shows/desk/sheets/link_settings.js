@@ -20,7 +20,7 @@ export function linkSettings({ store, notice }, link, set, { label = "Leads to",
     else notice.say("Write an address that begins with https:, http: or mailto:.");
   };
   return [
-    setting(words, choice(label, isAddress ? "address" : (link ?? ""), places, (place) => set(place === "address" ? "https://" : place)), { span: isAddress ? 2 : 4 }),
+    setting(words, choice(label, isAddress ? "address" : link, places, (place) => set(place === "address" ? "https://" : place)), { span: isAddress ? 2 : 4 }),
     isAddress ? setting("", textField("Address", link, toAddress, "https://…"), { span: 2 }) : nothing,
   ];
 }

@@ -5,56 +5,60 @@ import { actButton } from "../acts/rail.js";
 import { entry } from "../book/entries.js";
 import { fieldValue } from "../pane.js";
 import { clipTrim } from "./clip_trim.js";
-import { choice, colourField, numberField, row, setting, textField } from "./fields.js";
+import { choice, numberField, row, setting, textField } from "./fields.js";
 import { linkSettings } from "./link_settings.js";
 import { itsSlides } from "./its_slides.js";
 import { placingRows } from "./placings.js";
 import { pictureRows } from "./picture_rows.js";
-import { edgeRow, lineRows, shapeRows } from "./shape_rows.js";
+import { common } from "./several.js";
+import { edgeRow, lineRows, shapeRows, strokeSettings } from "./shape_rows.js";
 import { textRows } from "./text_rows.js";
 
-const STYLES = { text: (thing, set, desk) => textRows(desk, [thing]), shape: shapeRows, line: lineRows, picture: pictureRows, clip: pictureRows, sound: () => ({}) };
+const STYLES = { text: (things, set, desk) => textRows(desk, things), shape: shapeRows, line: lineRows, picture: pictureRows, clip: pictureRows, sound: () => ({}) };
 
 /** The sheet of the selected object, or of several at once. */
 export function objectSheet(desk) {
   const { store } = desk;
   const ids = [...store.objects];
   const thing = store.object(ids[0]);
-  if (ids.length > 1) {
-    return html`<div class="sheet"><h2>${ids.length} objects</h2><p class="soft">${ids.map((id) => store.slide.names[id]).join(", ")}</p>
-      ${placingRows(desk)}${commonRows(desk, ids.map((id) => store.object(id)))}${builds(desk, ids)}</div>`;
-  }
+  if (ids.length > 1) return several(desk, ids.map((id) => store.object(id)));
   if (!thing) return nothing;
   return html`${repeat([thing.id], (id) => id, () => single(desk, thing))}`;
 }
 
+/** Sets values of things, or what a function gives for each as it is then: fields may be left faster than they are drawn anew. */
+function setter({ store }, things) {
+  return (values) => {
+    const given = things.map(({ id }) => [id, typeof values === "function" ? values(store.object(id)) : values]);
+    return store.edit({ do: "set-objects", slide: store.focus, values: Object.fromEntries(given) });
+  };
+}
+
 /** What several objects have in common, set on all of them at once. */
-function commonRows(desk, things) {
+function several(desk, things) {
   const { store } = desk;
-  const set = (values) => store.edit({ do: "set-objects", slide: store.focus, values: Object.fromEntries(things.map((t) => [t.id, values])) });
-  const alike = (field) => (things.every((t) => t[field] === things[0][field]) ? things[0][field] : null);
-  const all = (...kinds) => things.every((t) => kinds.includes(t.kind));
-  const opacity = alike("opacity");
-  return [
-    row(
-      "all",
-      setting("turned", numberField("Turn", alike("rotation"), (rotation) => set({ rotation }), { least: -360, most: 360 }), { unit: "°", span: 2 }),
-      setting("opacity", numberField("Opacity", opacity === null ? null : opacity * 100, (percent) => set({ opacity: percent / 100 }), { least: 0, most: 100 }), { unit: "%", span: 2 }),
-      all("shape") ? setting("fill", colourField("Fill", alike("fill"), (fill) => set({ fill }), true), { span: 2 }) : nothing,
-      all("shape", "line") ? [
-        setting("line", colourField("Line", alike("line"), (line) => set({ line }), all("shape")), { span: 2 }),
-        setting("line width", numberField("Line width", alike("line_width"), (line_width) => set({ line_width }), { least: 0.5, most: 400 }), { span: 2 }),
-      ] : nothing,
-    ),
-    all("text") ? Object.values(textRows(desk, things)) : nothing,
-  ];
+  const ids = things.map(({ id }) => id);
+  const look = common(things);
+  const set = setter(desk, things);
+  const all = (...kinds) => things.every((thing) => kinds.includes(thing.kind));
+  const styles = look.kind ? STYLES[look.kind] : all("picture", "clip") ? pictureRows : all("shape", "line") ? outlined : () => ({});
+  const { first = nothing, further = nothing } = styles(things, set, desk);
+  const seen = things.every((thing) => thing.kind !== "sound");
+  return html`<div class="sheet"><h2>${things.length} objects</h2><p class="soft">${ids.map((id) => store.slide.names[id]).join(", ")}</p>
+    ${placingRows(desk)}
+    ${seen ? row("all", ...turnAndOpacity(look, set)) : nothing}${roleRow(desk, things)}${first}${builds(desk, ids)}${further}${seen ? edgeRow(things, set, desk) : nothing}
+    ${seen ? row("lead to", linkSettings(desk, look.link, (link) => set({ link }))) : nothing}</div>`;
+}
+
+function outlined(things, set) {
+  return { first: row("line", ...strokeSettings(things, set, { canBeNone: false, least: 0.5 })) };
 }
 
 function single(desk, thing) {
   const { store } = desk;
-  const set = (values) => store.edit({ do: "set-objects", slide: store.focus, values: { [thing.id]: values } });
+  const set = setter(desk, [thing]);
   const heard = thing.kind === "sound";
-  const { first = nothing, further = nothing } = STYLES[thing.kind](thing, set, desk);
+  const { first = nothing, further = nothing } = STYLES[thing.kind]([thing], set, desk);
   const timed = heard || thing.kind === "clip";
   const found = store.shown.findings.filter((f) => f.slide === store.focus && f.object === thing.id);
   return html`<div class="sheet">
@@ -62,9 +66,9 @@ function single(desk, thing) {
     <p class="soft">${kindWords(desk, thing)}</p>
     ${found.map((finding) => html`<p class="notice mt-2">${finding.message.replace(/^slide \d+: /, "")} ${mend(desk, finding)}</p>`)}
     ${timed ? clipTrim(desk, thing) : nothing}
-    ${placeRow(thing, set, store.shown.show)}${roleRow(desk, thing)}${first}${builds(desk, [thing.id])}${further}${heard ? nothing : edgeRow(thing, set, desk)}
+    ${placeRow(thing, set, store.shown.show)}${roleRow(desk, [thing])}${first}${builds(desk, [thing.id])}${further}${heard ? nothing : edgeRow([thing], set, desk)}
     ${row("describe", setting("", textField("Description for those who cannot see it", thing.alt, (alt) => set({ alt: alt || null }), "for those who cannot see it"), { span: 4 }))}
-    ${heard ? nothing : row("leads to", linkSettings(desk, thing.link, (link) => set({ link: link || null })))}${itsSlides(desk, thing)}</div>`;
+    ${heard ? nothing : row("leads to", linkSettings(desk, thing.link, (link) => set({ link })))}${itsSlides(desk, thing)}</div>`;
 }
 
 /** What puts a finding right, where it can be computed. */
@@ -92,9 +96,15 @@ function placeRow(thing, set, stage) {
     setting("top", numberField("Top", thing.y, (y) => set({ y }), { whole: stage.height })),
     setting("width", numberField("Width", thing.width, (width) => set(keeps ? { width, height: width / ratio } : { width }), { least: 1, whole: stage.width })),
     setting("height", numberField("Height", thing.height, (height) => set(keeps ? { height, width: height * ratio } : { height }), { least: 1, whole: stage.height })),
-    setting("turned", numberField("Turn", thing.rotation, (rotation) => set({ rotation }), { least: -360, most: 360 }), { unit: "°", span: 2 }),
-    setting("opacity", numberField("Opacity", thing.opacity * 100, (percent) => set({ opacity: percent / 100 }), { least: 0, most: 100 }), { unit: "%", span: 2 }),
+    ...turnAndOpacity(thing, set),
   );
+}
+
+function turnAndOpacity({ rotation, opacity }, set) {
+  return [
+    setting("turned", numberField("Turn", rotation, (degrees) => set({ rotation: degrees }), { least: -360, most: 360 }), { unit: "°", span: 2 }),
+    setting("opacity", numberField("Opacity", opacity, (share) => set({ opacity: share }), { least: 0, most: 100, factor: 100 }), { unit: "%", span: 2 }),
+  ];
 }
 
 function kindWords({ store }, thing) {
@@ -102,11 +112,13 @@ function kindWords({ store }, thing) {
   return { text: `text, ${lines} line${lines === 1 ? "" : "s"}`, shape: store.vocabulary.forms[thing.form]?.label, line: "line", picture: "picture", clip: "clip", sound: "sound" }[thing.kind];
 }
 
-/** What an object is on its slide: then it looks, and stands, as the house style has it. */
-function roleRow({ store }, thing) {
-  if (!store.shown.show.style || !["text", "picture", "clip"].includes(thing.kind)) return nothing;
+/** What objects are on their slide: then they look, and stand, as the house style has it. */
+function roleRow({ store }, things) {
+  const texts = things.every((thing) => thing.kind === "text");
+  const pictures = things.every((thing) => ["picture", "clip"].includes(thing.kind));
+  if (!store.shown.show.style || !(texts || pictures)) return nothing;
   const { picture, ornament, ...words } = store.vocabulary.roles;
-  const roles = thing.kind === "text" ? words : { picture };
-  const set = (role) => store.edit({ do: "set-role", slide: store.focus, objects: [thing.id], role });
-  return row("role", setting("", choice("Role in the house style", thing.role ?? "", [["", "none in the house style"], ...Object.entries(roles)], set), { span: 4 }));
+  const roles = texts ? words : { picture };
+  const set = (role) => store.edit({ do: "set-role", slide: store.focus, objects: things.map(({ id }) => id), role });
+  return row("role", setting("", choice("Role in the house style", common(things.map((thing) => thing.role ?? "")), [["", "none in the house style"], ...Object.entries(roles)], set), { span: 4 }));
 }

@@ -1,27 +1,35 @@
-// How pictures and clips are framed: fit, crop, form, border, tone.
+// How pictures and clips are framed: fit, crop, form, border, tone. `set` gets values, or a function that gives those of a thing.
 
 import { html, nothing } from "../../../site/vendor/lit.js";
 import { across, check, choice, colourField, numberField, row, setting } from "./fields.js";
+import { common } from "./several.js";
 
 const FITS = [["whole", "whole in its box"], ["fill", "filling its box, cut at the edges"]];
 const SIDES = ["Left", "Top", "Right", "Bottom"];
 const MOST_CUT = 0.9;
 
 /** The rows of what is set often, and of what is set seldom. */
-export function pictureRows(thing, set, { store, arranging }) {
+export function pictureRows(things, set, { store, arranging }) {
   const { defaults, forms, masks } = store.vocabulary;
-  const frame = framingOf(store, thing);
-  const tone = { ...defaults.tone, ...frame.tone };
-  const change = (values) => set({ frame: { ...frame, ...values } });
-  const cut = (side, share) => change({ crop: frame.crop.map((now, n) => (n === side ? Math.min(share, MOST_CUT - frame.crop[(n + 2) % 4]) : now)) });
-  const toned = (values) => change({ tone: { ...tone, ...values } });
-  const amount = (label, name) => setting(label.toLowerCase(), numberField(label, tone[name] * 100, (percent) => toned({ [name]: percent / 100 }), { least: 0, most: 300, places: 0 }), { unit: "%", span: 2 });
-  const first = row("picture", setting("", choice("Picture", thing.fit, FITS, (fit) => set({ fit })), { span: 4 }));
+  const frames = things.map((thing) => framingOf(store, thing));
+  const frame = common(frames);
+  const tone = common(frames.map((one) => ({ ...defaults.tone, ...one.tone })));
+  const crop = SIDES.map((_, side) => common(frames.map((one) => one.crop[side])));
+  const each = (values) =>
+    set((thing) => {
+      const own = framingOf(store, thing);
+      return { frame: { ...own, ...values(own) } };
+    });
+  const change = (values) => each(() => values);
+  const cut = (side, share) => each(({ crop: own }) => ({ crop: own.map((now, n) => (n === side ? Math.min(share, MOST_CUT - own[(n + 2) % 4]) : now)) }));
+  const toned = (values) => each((own) => ({ tone: { ...defaults.tone, ...own.tone, ...values } }));
+  const amount = (label, name) => setting(label.toLowerCase(), numberField(label, tone[name], (share) => toned({ [name]: share }), { least: 0, most: 300, places: 0, factor: 100 }), { unit: "%", span: 2 });
+  const first = row("picture", setting("", choice("Picture", common(things).fit, FITS, (fit) => set({ fit })), { span: 4 }));
   const further = [
     row(
       "cut off",
-      SIDES.map((label, side) => setting(label.toLowerCase(), numberField(`Cut off, ${label.toLowerCase()}`, frame.crop[side] * 100, (percent) => cut(side, percent / 100), { least: 0, most: 100 * MOST_CUT }), { unit: "%" })),
-      across(html`<button class="act" @click=${() => arranging.beginCrop(thing.id)}>Cut on the stage</button>${frame.crop.some(Boolean) ? html`<button class="act" @click=${() => change({ crop: defaults.framing.crop })}>Nothing cut off</button>` : nothing}`),
+      SIDES.map((label, side) => setting(label.toLowerCase(), numberField(`Cut off, ${label.toLowerCase()}`, crop[side], (share) => cut(side, share), { least: 0, most: 100 * MOST_CUT, factor: 100 }), { unit: "%" })),
+      across(html`${things.length === 1 ? html`<button class="act" @click=${() => arranging.beginCrop(things[0].id)}>Cut on the stage</button>` : nothing}${crop.some((share) => share !== 0) ? html`<button class="act" @click=${() => change({ crop: defaults.framing.crop })}>Nothing cut off</button>` : nothing}`),
     ),
     row(
       "frame",

@@ -8,7 +8,8 @@ const EDGES = [
   ["left", "left edges"], ["centre", "centres"], ["right", "right edges"],
   ["top", "upper edges"], ["middle", "middles"], ["bottom", "lower edges"],
 ];
-const TO = [["each other", "each other"], ["slide", "the slide"], ["first", "the first selected"]];
+const SIDES = [["left", "left"], ["centre", "centre"], ["right", "right"], ["top", "top"], ["middle", "middle"], ["bottom", "foot"]];
+const TO = [["each other", "each other"], ["slide", "the slide"], ["first", "the first"]];
 const SPREAD = [["across", "across"], ["down", "down"]];
 const FORMS = [["row", "a row"], ["column", "a column"], ["grid", "a grid"]];
 const ALIKE = [["width", "as wide"], ["height", "as high"], ["both", "as large"]];
@@ -43,17 +44,19 @@ export function openPlaceMenu(desk, anchor) {
 /** The same as rows of the sheet of several objects. */
 export function placingRows(desk) {
   const does = placings(desk);
-  const buttons = (rows, run) => across(rows.map(([name, words]) => html`<button class="act" @click=${() => run(name)}>${words}</button>`));
+  const buttons = (rows, run) => rows.map(([name, words]) => html`<button class="act" @click=${() => run(name)}>${words}</button>`);
   return [
-    row("align", buttons(EDGES, does.align), setting("with", choice("Align with", how.to, TO, (to) => (how.to = to)), { span: 4 })),
+    row("align", across([buttons(SIDES, does.align), setting("with", choice("Align with", how.to, TO, (to) => (how.to = to)))])),
     row(
       "spread",
-      buttons(SPREAD, does.spread),
-      setting("evenly by", choice("Spread by", how.by, [["gaps", "gaps"], ["middles", "middles"]], (by) => (how.by = by)), { span: 4 }),
-      setting("or gaps of", numberField("Gap across", null, (gap) => does.spread("across", gap), { none: "" }), { unit: "across", span: 2 }),
-      setting("or of", numberField("Gap down", null, (gap) => does.spread("down", gap), { none: "" }), { unit: "down", span: 2 }),
+      across([
+        buttons(SPREAD, does.spread),
+        setting("by", choice("Spread by", how.by, [["gaps", "gaps"], ["middles", "middles"]], (by) => (how.by = by))),
+        setting("apart", numberField("Gap across", null, (gap) => does.spread("across", gap), { none: "" }), { unit: "across" }),
+        setting("", numberField("Gap down", null, (gap) => does.spread("down", gap), { none: "" }), { unit: "down" }),
+      ]),
     ),
-    row("tidy", buttons(FORMS, does.tidy)),
-    row("alike", buttons(ALIKE, does.size)),
+    row("tidy", across(buttons(FORMS, does.tidy))),
+    row("alike", across(buttons(ALIKE, does.size))),
   ];
 }
