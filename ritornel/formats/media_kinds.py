@@ -62,8 +62,8 @@ PIXELS = 100_000_000
 """A picture's, and a clip frame's, width times height."""
 STAGE = 2560
 """A picture of more pixels than this on a side is also kept as large as a stage needs it."""
-GIF_PIXELS = 400_000_000
-"""All frames of a moving GIF together."""
+MOVING_PIXELS = 400_000_000
+"""All frames of a moving picture together."""
 CLIP_PIXELS = 4096 * 2304
 LENGTH_MS = 4 * 3_600_000
 STREAMS = 16

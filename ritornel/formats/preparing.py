@@ -29,6 +29,7 @@ _JPEG_TELLING = {0xE1, 0xED, 0xFE}
 _PNG_TELLING = {b"eXIf", b"tEXt", b"zTXt", b"iTXt", b"tIME"}
 _WEBP_TELLING = {b"EXIF", b"XMP "}
 _WEBP_FLAGS = 0x08 | 0x04
+_WEBP_MOVES = 0x02
 _MILLISECOND = Fraction(1, 1000)
 _QUALITY = 92
 _EMPTY_EXIF = b"II*\0\x08\0\0\0\0\0\0\0\0\0"
@@ -94,7 +95,7 @@ def _png(path: Path, name: str) -> str:
                     out.write(head)
                     _copy(file, out, length + 4)
     arriving.replace(path)
-    return name
+    return _moving(path, name, "PNG")
 
 
 def _copy(file: BinaryIO, out: BinaryIO, length: int) -> None:
@@ -107,18 +108,19 @@ def _webp(path: Path, name: str) -> str:
     content = path.read_bytes()
     if content[:4] != b"RIFF" or content[8:12] != b"WEBP":
         return name
-    kept, at = [], 12
+    kept, at, moves = [], 12, False
     while at + 8 <= len(content):
         (length,) = struct.unpack_from("<I", content, at + 4)
         chunk = content[at : at + 8 + length + length % 2]
-        if content[at : at + 4] == b"VP8X" and length:
+        if content[at : at + 4] == b"VP8X" and len(chunk) > 8:
+            moves = bool(chunk[8] & _WEBP_MOVES)
             chunk = chunk[:8] + bytes([chunk[8] & ~_WEBP_FLAGS]) + chunk[9:]
         if content[at : at + 4] not in _WEBP_TELLING:
             kept.append(chunk)
         at += 8 + length + length % 2
     body = b"WEBP" + b"".join(kept)
     path.write_bytes(b"RIFF" + struct.pack("<I", len(body)) + body)
-    return name
+    return _moving(path, name, "WEBP") if moves else name  # to ask Pillow would decode it, whatever its size
 
 
 def _avif(path: Path, name: str) -> str:
@@ -128,7 +130,7 @@ def _avif(path: Path, name: str) -> str:
         exif, xmp = (bytes(picture.info.get(told) or b"") for told in ("exif", "xmp"))
     exif = exif.removeprefix(b"Exif\0\0")
     if not exif and not xmp:
-        return name
+        return _moving(path, name, "AVIF")
     content = path.read_bytes()
     for told, empty in ((exif, _EMPTY_EXIF.ljust(len(exif), b"\0")), (xmp, b" " * len(xmp))):
         if told and len(empty) == len(told):
@@ -136,7 +138,7 @@ def _avif(path: Path, name: str) -> str:
     if any(told and told in content for told in (exif, xmp)):
         raise BadMedia(f"“{name}” tells where it was taken in a way that cannot be taken out; export it as jpeg")
     path.write_bytes(content)
-    return name
+    return _moving(path, name, "AVIF")
 
 
 def _heif(path: Path, name: str) -> str:
@@ -153,13 +155,17 @@ def _heif(path: Path, name: str) -> str:
 
 
 def _gif(path: Path, name: str) -> str:
-    """Make a clip of a picture that moves; what is clear in it becomes white."""
-    with Image.open(path, formats=["GIF"]) as picture:
-        frames = getattr(picture, "n_frames", 1)
-        if frames < 2:
+    return _moving(path, name, "GIF")
+
+
+def _moving(path: Path, name: str, reader: str) -> str:
+    """Make a clip of a picture that moves; what is clear in it becomes white. What stands still stays as it is."""
+    with Image.open(path, formats=[reader]) as picture:
+        frames = range(1 if getattr(picture, "default_image", False) else 0, getattr(picture, "n_frames", 1))
+        if len(frames) < 2:
             return name
         _check_pixels(picture, name)
-        if picture.width * picture.height * frames > media_kinds.GIF_PIXELS:
+        if picture.width * picture.height * len(frames) > media_kinds.MOVING_PIXELS:
             raise BadMedia(f"“{name}” moves too long for its size; make it smaller or shorter, or send it as a clip")
         made = path.with_suffix(".moving.webm")
         _film(picture, frames, made)
@@ -167,7 +173,8 @@ def _gif(path: Path, name: str) -> str:
     return f"{Path(name).stem}.webm"
 
 
-def _film(picture: Image.Image, frames: int, target: Path) -> None:
+def _film(picture: Image.Image, frames: range, target: Path) -> None:
+    """Encode frames, each as long as it says; the last stands twice, as a frame ends where the next begins."""
     width, height = (max(2, side // 2 * 2) for side in picture.size)
     with av.open(str(target), "w", format="webm") as container:
         stream = container.add_stream("libvpx-vp9", rate=25)
@@ -175,8 +182,9 @@ def _film(picture: Image.Image, frames: int, target: Path) -> None:
         stream.options = {"crf": "24", "b": "0", "deadline": "good", "cpu-used": "5"}
         stream.codec_context.time_base = stream.time_base = _MILLISECOND
         instant = 0
-        for number in range(frames + 1):
-            picture.seek(min(number, frames - 1))
+        for number in (*frames, frames[-1]):
+            picture.seek(number)
+            picture.load()
             lasts = max(20, int(picture.info.get("duration", 100)))
             whole = Image.new("RGBA", picture.size, "white")
             whole.alpha_composite(picture.convert("RGBA"))
@@ -184,7 +192,7 @@ def _film(picture: Image.Image, frames: int, target: Path) -> None:
             frame = av.VideoFrame.from_ndarray(pixels, format="rgb24")
             frame.pts, frame.time_base = instant, _MILLISECOND
             container.mux(stream.encode(frame))
-            instant += lasts if number < frames - 1 else max(1, lasts - 1)
+            instant += lasts if number != frames[-1] else max(1, lasts - 1)
         container.mux(stream.encode(None))
 
 

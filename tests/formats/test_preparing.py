@@ -75,16 +75,20 @@ class Prepared(TestCase):
         with Image.open(BytesIO(content), formats=["JPEG"]) as again:
             self.assertEqual(again.size, (64, 48))
 
-    def test_a_gif_that_moves_becomes_a_clip_and_one_that_stands_still_does_not(self):
+    def test_a_picture_that_moves_becomes_a_clip_and_one_that_stands_still_does_not(self):
         path = self.folder / "copy"
-        frames = [picture(colour=(shade, shade, shade)) for shade in (0, 120, 240)]
-        frames[0].save(path, "GIF", save_all=True, append_images=frames[1:], duration=300)
-        self.assertEqual(prepare(path, "turn.gif"), "turn.webm")
-        facts = examine(path, "turn.webm", self.folder)
-        self.assertEqual((facts.kind, facts.width, facts.height), ("clip", 40, 20))
-        self.assertAlmostEqual(facts.length_ms, 900, delta=50)
-        picture().save(path, "GIF")
-        self.assertEqual(prepare(path, "still.gif"), "still.gif")
+        first, *others = (picture(colour=(shade, shade, shade)) for shade in (0, 120, 240))
+        poster = {"default_image": True}  # a frame for those that cannot show the others
+        for kind, more, length in (("GIF", {}, 900), ("WEBP", {}, 900), ("AVIF", {}, 900), ("PNG", {}, 900), ("PNG", poster, 600)):  # fmt: skip
+            with self.subTest(kind, **more):
+                moving, still = f"turn.{kind.lower()}", f"still.{kind.lower()}"
+                first.save(path, kind, save_all=True, append_images=others, duration=300, **more)
+                self.assertEqual(prepare(path, moving), "turn.webm")
+                facts = examine(path, "turn.webm", self.folder)
+                self.assertEqual((facts.kind, facts.width, facts.height), ("clip", 40, 20))
+                self.assertAlmostEqual(facts.length_ms, length, delta=50)
+                picture().save(path, kind)
+                self.assertEqual(prepare(path, still), still)
 
     def test_one_of_many_pixels_is_also_kept_as_large_as_a_stage_needs(self):
         path = self.folder / "large.jpg"
