@@ -6,7 +6,10 @@ from ritornel.core.drawing.figures import Point, closed, ellipse
 from ritornel.core.model.objects import Line
 from ritornel.core.model.paths import Path, Segment
 
-_HEAD_WIDTHS, _HEAD_LEAST = 3.6, 9.0
+LEVEL = 1.0
+"""A line in a box that is no higher, or wider, than so many stage units runs level, or plumb."""
+
+_HEAD_WIDTHS, _HEAD_LEAST = 5.0, 14.0
 """An arrow's head is so many line widths long, and at least so many stage units."""
 
 
@@ -15,7 +18,7 @@ def drawn_line(line: Line) -> tuple[Path, tuple[Path, ...]]:
 
     The way is a cubic curve, straight where the line does not bend; under an arrow's head it ends before the tip.
     """
-    start, end = (0.0, line.height if line.rising else 0.0), (line.width, 0.0 if line.rising else line.height)
+    start, end = _ends(line)
     length = hypot(end[0] - start[0], end[1] - start[1])
     beside = 2 * line.bend * length
     along = ((end[0] - start[0]) / length, (end[1] - start[1]) / length)
@@ -33,6 +36,17 @@ def drawn_line(line: Line) -> tuple[Path, tuple[Path, ...]]:
     last = _towards(end, control, reach) if line.ends == "arrow" else end
     handles = (*_mixed(first, control, 2 / 3), *_mixed(last, control, 2 / 3))
     return (Segment("M", first), Segment("C", (*handles, *last))), marks
+
+
+def _ends(line: Line) -> tuple[Point, Point]:
+    """Return where a line begins and ends: in corners of its box, or along the middle of a flat one."""
+    width, height = line.width, line.height
+    if height <= LEVEL < width:
+        return (0.0, height / 2), (width, height / 2)
+    if width <= LEVEL < height:
+        top, foot = (width / 2, 0.0), (width / 2, height)
+        return (foot, top) if line.rising else (top, foot)
+    return (0.0, height if line.rising else 0.0), (width, 0.0 if line.rising else height)
 
 
 def _head(width: float) -> float:

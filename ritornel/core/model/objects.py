@@ -91,7 +91,8 @@ class Shape(Placed, frozen=True, kw_only=True, omit_defaults=True, tag="shape"):
 
 
 class Line(Placed, frozen=True, kw_only=True, omit_defaults=True, tag="line"):
-    """A line from one corner of the box to the opposite one; ``rising`` runs bottom left to top right.
+    """A line from one corner of the box to the opposite one; ``rising`` runs bottom left to top right. In a box that is
+    no more than one stage unit high, or wide, it runs level, or plumb.
 
     ``bend`` bows it: how far its middle lies beside the straight way, in shares of that way's length, to the left of
     whoever goes along it where it is positive. ``starts`` and ``ends`` say what stands at its ends.

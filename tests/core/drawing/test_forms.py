@@ -76,19 +76,31 @@ class Lines(TestCase):
         self.assertEqual(self.middle(self.line(bend=0.1)[0]), (150 + 50 * 0.8, 200 - 50 * 0.6))
         self.assertEqual(self.middle(self.line(bend=-0.1, rising=True)[0]), (150 + 40, 200 + 30))
 
+    def test_without_height_it_runs_level_and_without_width_plumb(self):
+        for box, ends in (
+            ({"height": 1}, [(0, 0.5), (300, 0.5)]),
+            ({"height": 1, "rising": True}, [(0, 0.5), (300, 0.5)]),
+            ({"height": 1.1}, [(0, 0), (300, 1.1)]),
+            ({"width": 1}, [(0.5, 0), (0.5, 400)]),
+            ({"width": 1, "rising": True}, [(0.5, 400), (0.5, 0)]),
+            ({"width": 1, "height": 1}, [(0, 0), (1, 1)]),
+        ):
+            points = points_of(self.line(**box)[0])
+            self.assertEqual([points[0], points[-1]], ends)
+
     def test_an_arrow_ends_at_the_lines_end_and_hides_the_lines_own(self):
         way, (head,) = self.line(ends="arrow")
         self.assertEqual(points_of(head)[0], (300, 400))
         last = points_of(way)[-1]
-        self.assertAlmostEqual(500 - (last[0] ** 2 + last[1] ** 2) ** 0.5, 0.7 * 18)
+        self.assertAlmostEqual(500 - (last[0] ** 2 + last[1] ** 2) ** 0.5, 0.7 * 25)
         base = [sum(c) / 2 for c in zip(*points_of(head)[1:], strict=True)]
-        self.assertAlmostEqual((base[0] ** 2 + base[1] ** 2) ** 0.5, 500 - 18)
+        self.assertAlmostEqual((base[0] ** 2 + base[1] ** 2) ** 0.5, 500 - 25)
 
     def test_dots_and_bars_stand_across_the_line(self):
         way, (dot, bar) = self.line(starts="dot", ends="bar")
         self.assertEqual((points_of(way)[0], points_of(way)[-1]), ((0, 0), (300, 400)))
         self.assertEqual(tuple(sum(c) / 4 for c in zip(*points_of(bar), strict=True)), (300, 400))
-        self.assertEqual(max(x for x, _ in points_of(dot)), 0.4 * 18)
+        self.assertEqual(max(x for x, _ in points_of(dot)), 0.4 * 25)
 
 
 NUMBERS = st.floats(-1000, 1000).map(lambda n: round(n, 3))

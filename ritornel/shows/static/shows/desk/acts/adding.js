@@ -8,13 +8,15 @@ import { uploadFiles } from "../library/uploading.js";
 import { openPictureSlides } from "../sheets/picture_slides.js";
 import { newId } from "../state/ids.js";
 import { inkOn } from "../writing/ink.js";
+import { freePlace } from "../stage/free_place.js";
 import { PEN } from "../stage/tools/pen.js";
 import { writeNewText } from "../stage/text_editor.js";
 
-/** Puts a new object on a slide, and selects it if that one is still in focus. */
+/** Puts a new object on a slide where there is room, and selects it if that slide is still in focus. */
 function add({ store, stage }, object, slide = store.focus) {
   const id = newId("object");
-  const answer = store.edit({ do: "add-object", slide, object: { ...object, id } });
+  const place = freePlace(object, store.shown.slides[slide]?.document.objects ?? [], store.shown.show);
+  const answer = store.edit({ do: "add-object", slide, object: { ...object, ...place, id } });
   if (slide === store.focus) {
     stage.setFace("arrange");
     store.select("objects", [id]);
@@ -64,7 +66,7 @@ function addOutline(desk) {
 export function addLine(desk) {
   const { show } = desk.store.shown;
   const line = inkOn(desk.store.slide.background);
-  add(desk, { kind: "line", x: show.width * 0.3, y: show.height * 0.45, width: show.width * 0.4, height: 60, line });
+  add(desk, { kind: "line", x: show.width * 0.3, y: show.height / 2, width: show.width * 0.4, height: 1, line });
 }
 
 export async function addMedia(desk, kind) {

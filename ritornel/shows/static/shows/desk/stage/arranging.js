@@ -7,12 +7,15 @@ import { linkWords } from "../sheets/link_settings.js";
 import { guideLines } from "./guides.js";
 import { formHandles } from "./forms.js";
 import { around, contains, keepsProportions, resized, rounded } from "./geometry.js";
+import { gripsOf, isOnLine } from "./line_ends.js";
 import { SELECT, waitsForWords } from "./tools/select.js";
 
 const HANDLES = {
   nw: [0, 0], n: [50, 0], ne: [100, 0], e: [100, 50], se: [100, 100], s: [50, 100], sw: [0, 100], w: [0, 50],
 };
 
+const NEAR_PX = 6; // a line is thinner than a pointer
+const LINE_GRIPS = { start: "Where it begins (Shift: by 15°)", end: "Where it ends (Shift: by 15°)", bend: "Its bend" };
 const CURSORS = ["nwse", "ns", "nesw", "ew"];
 const CURSOR_AT = { nw: 0, n: 1, ne: 2, e: 3, se: 0, s: 1, sw: 2, w: 3 };
 
@@ -104,7 +107,8 @@ export class Arranging extends Pane {
   }
 
   under(point) {
-    return this.things().findLast((thing) => !thing.locked && !thing.hidden && contains(thing, point));
+    const there = (thing) => (thing.kind === "line" ? isOnLine(thing, point, thing.line_width / 2 + NEAR_PX / this.scale) : contains(thing, point));
+    return this.things().findLast((thing) => !thing.locked && !thing.hidden && there(thing));
   }
 
   /** Takes a tool into the hand; null: the one that selects. */
@@ -183,8 +187,16 @@ export class Arranging extends Pane {
   }
 
   frame(thing, alone) {
+    if (alone && thing.kind === "line") return this.lineFrame(thing);
     return html`<div class="selection ${thing.id === this.cropped ? "is-cropped" : ""}" data-object=${thing.id} .style=${this.place(thing)}>${alone ? this.handles(thing, keepsProportions(thing) && thing.id !== this.cropped) : nothing}
       ${alone ? formHandles(thing, this.store.vocabulary.forms).map(({ name, label, at: [x, y] }) => html`<div class="handle is-form" data-form=${name} title=${label} .style=${`left:${100 * x}%;top:${100 * y}%`}></div>`) : nothing}</div>`;
+  }
+
+  /** A line has no frame of its own: its ends and its bend are dragged. */
+  lineFrame(thing) {
+    const grips = gripsOf(thing);
+    return html`<div class="selection is-line" data-object=${thing.id} .style=${this.place(thing)}>
+      ${Object.entries(LINE_GRIPS).map(([name, title]) => html`<div class="handle ${name === "bend" ? "is-form" : "is-end"}" data-end=${name} title=${title} .style=${`left:${100 * grips[name].x}%;top:${100 * grips[name].y}%`}></div>`)}</div>`;
   }
 
   /** The frame around several objects, that sizes and turns them at once. */

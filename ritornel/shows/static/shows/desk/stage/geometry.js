@@ -1,6 +1,10 @@
 // Boxes on the stage, in stage units: what lies under a point, what a drag of a handle makes of a box.
 
-const LEAST = 8;
+const LEAST = 8; // to which a side can be dragged; one that is less, as a level line's height, stays
+
+function atLeast(was, size) {
+  return Math.max(Math.min(LEAST, was), size);
+}
 
 /** Whether a point lies in an object's box, its rotation taken into account. */
 export function contains(thing, point) {
@@ -27,8 +31,8 @@ export function resized(box, handle, dx, dy, keep) {
   const north = handle.includes("n");
   const across = west || handle.includes("e");
   const down = north || handle.includes("s");
-  let width = Math.max(LEAST, box.width + (across ? (west ? -dx : dx) : 0));
-  let height = Math.max(LEAST, box.height + (down ? (north ? -dy : dy) : 0));
+  let width = atLeast(box.width, box.width + (across ? (west ? -dx : dx) : 0));
+  let height = atLeast(box.height, box.height + (down ? (north ? -dy : dy) : 0));
   if (keep) {
     const ratio = box.width / box.height;
     if (!down || (across && width / box.width > height / box.height)) height = width / ratio;
@@ -80,8 +84,8 @@ export function around(things) {
 export function scaledWith(thing, from, to) {
   const [across, down] = [to.width / from.width, to.height / from.height];
   const quarter = Math.abs(Math.round(thing.rotation / 90)) % 2 === 1;
-  const width = Math.max(LEAST, thing.width * (quarter ? down : across));
-  const height = Math.max(LEAST, thing.height * (quarter ? across : down));
+  const width = atLeast(thing.width, thing.width * (quarter ? down : across));
+  const height = atLeast(thing.height, thing.height * (quarter ? across : down));
   const middle = { x: to.x + (thing.x + thing.width / 2 - from.x) * across, y: to.y + (thing.y + thing.height / 2 - from.y) * down };
   return { x: rounded(middle.x - width / 2), y: rounded(middle.y - height / 2), width: rounded(width), height: rounded(height) };
 }

@@ -55,6 +55,15 @@ export function snappedHandle(box, handle, dx, dy, lines, reach) {
   return { dx: dx + x.by, dy: dy + y.by, guides: { x: x.guides, y: y.guides } };
 }
 
+/** A point so that it comes to the nearest lines within `reach`, or level or plumb with `others`: {x, y, guides}. */
+export function snappedPoint(point, lines, reach, others) {
+  const [x, y] = AXES.map(([from]) => {
+    const { edges, middles } = lines[from];
+    return pulled([point[from]], [point[from]], { edges: [...edges, ...others.map((other) => other[from])], middles }, reach);
+  });
+  return { x: point.x + x.by, y: point.y + y.by, guides: { x: x.guides, y: y.guides } };
+}
+
 /** How far edges and middles are pulled along one axis, and the lines on which they lie then. */
 function pulled(edges, middles, lines, reach) {
   const pairs = [...pairsOf(edges, lines.edges), ...pairsOf(middles, lines.middles)];

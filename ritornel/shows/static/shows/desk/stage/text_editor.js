@@ -6,17 +6,19 @@ import { Draft } from "../writing/draft.js";
 import { inkOn } from "../writing/ink.js";
 import { RichEditor } from "../writing/rich.js";
 import { wordsOf } from "../writing/words.js";
+import { freePlace } from "./free_place.js";
 
 const NEW_SIZE = 40;
 
-/** Opens an empty text in the middle of the slide. It becomes an object with its first letter. */
+/** Opens an empty text in the middle of the slide, or where there is room. It becomes an object with its first letter. */
 export function writeNewText(desk) {
   const { store } = desk;
   const { show } = store.shown;
   const { text } = store.vocabulary.defaults;
   const height = NEW_SIZE * text.line_height;
+  const box = { x: show.width * 0.25, y: (show.height - height) / 2, width: show.width * 0.5, height };
   write(desk, {
-    ...text, id: newId("object"), kind: "text", x: show.width * 0.25, y: (show.height - height) / 2, width: show.width * 0.5, height,
+    ...text, id: newId("object"), kind: "text", ...box, ...freePlace(box, store.slide.document.objects, show),
     size: NEW_SIZE, grows: true, paragraphs: [], colour: inkOn(store.slide.background),
   }, false);
 }

@@ -2,6 +2,7 @@
 
 import { mergedWords } from "./merging.js";
 import { withSlide } from "./states.js";
+import { drawnBetween } from "../stage/line_ends.js";
 import { wordsOf } from "../writing/words.js";
 
 const COPY_OFFSET = 24;
@@ -110,13 +111,15 @@ function capital(word) {
 
 function withValues(slide, values) {
   const objects = slide.document.objects.map((o) => (values[o.id] ? { ...o, ...values[o.id] } : o));
-  const nodes = slide.nodes.map((node) => (values[node.object] ? withBox(node, values[node.object], objects.find((o) => o.id === node.object)) : node));
+  const found = (things, id) => things.find((o) => o.id === id);
+  const nodes = slide.nodes.map((node) => (values[node.object] ? withBox(node, values[node.object], found(objects, node.object), found(slide.document.objects, node.object)) : node));
   return { ...slide, document: { ...slide.document, objects }, nodes };
 }
 
 /** A node in another box; its picture is stretched to it, and a text shows its new words, until the answer comes. */
-function withBox(shown, values, thing) {
+function withBox(shown, values, thing, before) {
   const node = values.hidden === undefined ? shown : { ...shown, hidden: values.hidden };
+  if (thing?.kind === "line" && node.svg) return { ...node, opacity: thing.opacity, ...drawnBetween(node, before, thing) };
   const box = Object.fromEntries(BOX.filter((field) => values[field] !== undefined).map((field) => [field, values[field]]));
   const changed = { ...node, ...box };
   if (values.paragraphs) return { ...changed, parts: undefined, sketch: thing };

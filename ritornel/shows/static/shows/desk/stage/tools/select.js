@@ -5,7 +5,8 @@ import { framingOf } from "../../sheets/picture_rows.js";
 import { cropMoved, croppedBy } from "../cropping.js";
 import { formDragged } from "../forms.js";
 import { around, boxBetween, inPlace, keepsProportions, overlaps, resized, resizedTurned, rounded, scaledWith, turned } from "../geometry.js";
-import { linesOf, snappedHandle, snappedMove } from "../snapping.js";
+import { bendTo, bowOn, endsOf, lineBetween } from "../line_ends.js";
+import { linesOf, snappedHandle, snappedMove, snappedPoint } from "../snapping.js";
 import { newIds } from "../../state/ids.js";
 import { editText } from "../text_editor.js";
 
@@ -18,9 +19,10 @@ export const SELECT = {
   press(desk, event, overlay) {
     const { store } = desk;
     const point = overlay.point(event);
-    const { handle, form } = event.target.dataset ?? {};
+    const { handle, form, end } = event.target.dataset ?? {};
     if (handle === "turn") return follow(event, turning(desk, overlay, point));
     if (form) return follow(event, forming(desk, overlay, form));
+    if (end) return follow(event, end === "bend" ? bending(desk, overlay) : ending(desk, overlay, end));
     if (overlay.cropped && (handle || overlay.under(point)?.id === overlay.cropped)) return follow(event, cropping(desk, overlay, handle));
     if (handle) return follow(event, desk.store.objects.size > 1 ? scaling(desk, overlay, handle) : resizing(desk, overlay, handle));
     const thing = overlay.under(point);
@@ -148,6 +150,31 @@ function forming({ store }, overlay, name) {
     const local = turned({ x: far.dx, y: far.dy }, -thing.rotation);
     return { values: { [thing.id]: formDragged(thing, name, local.x, local.y) } };
   });
+}
+
+/** An end of a line is dragged, the other stays; it comes to lines, or level with the other; with Shift in steps of 15 degrees. */
+function ending({ store }, overlay, name) {
+  const [thing] = overlay.chosen();
+  const { start, end } = endsOf(thing);
+  const [dragged, other] = name === "start" ? [start, end] : [end, start];
+  return placing(store, overlay, [thing], (far, lines, reach, event) => {
+    const point = { x: dragged.x + far.dx, y: dragged.y + far.dy };
+    const { guides, ...to } = event.shiftKey ? steppedTo(other, point) : lines ? snappedPoint(point, lines, reach, [other]) : point;
+    return { values: { [thing.id]: name === "start" ? lineBetween(to, other) : lineBetween(other, to) }, guides };
+  });
+}
+
+/** The nearest point to which the way from another goes by a multiple of 15 degrees. */
+function steppedTo(from, { x, y }) {
+  const angle = (Math.round((Math.atan2(y - from.y, x - from.x) * 180) / Math.PI / STEP_DEGREES) * STEP_DEGREES * Math.PI) / 180;
+  const far = (x - from.x) * Math.cos(angle) + (y - from.y) * Math.sin(angle);
+  return { x: from.x + far * Math.cos(angle), y: from.y + far * Math.sin(angle) };
+}
+
+function bending({ store }, overlay) {
+  const [thing] = overlay.chosen();
+  const { x, y } = bowOn(thing);
+  return placing(store, overlay, [thing], (far) => ({ values: { [thing.id]: { bend: bendTo(thing, { x: x + far.dx, y: y + far.dy }, overlay.scale) } } }));
 }
 
 /**

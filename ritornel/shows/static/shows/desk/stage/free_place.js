@@ -1,0 +1,40 @@
+// Where something new goes: to its usual place, or, if something stands there, to the nearest one where nothing does.
+
+import { overlaps } from "./geometry.js";
+
+const GAP = 24; // from what stands there, and from one to the next where nothing is free
+const MARGIN = 1 / 40; // of the stage's width: as near to its edge as something new goes
+const BACKDROP = 1 / 2; // of the stage: what covers more lies behind the others
+const NEAREST = 40; // so many things give places beside them
+const MOST_ASIDE = 8;
+const BACKWARDS = 2; // to the left and up, against the way one reads, is as far as twice the way
+
+/** A place {x, y} for a box {x, y, width, height} among the things of a slide, on a stage {width, height}. */
+export function freePlace(box, things, stage) {
+  const there = things.filter((thing) => thing.width * thing.height < BACKDROP * stage.width * stage.height);
+  const margin = stage.width * MARGIN;
+  const inside = ({ x, y }) => x >= margin && y >= margin && x + box.width <= stage.width - margin && y + box.height <= stage.height - margin;
+  const free = (place) => !there.some((thing) => overlaps({ ...box, ...place }, thing));
+  if (free(box)) return { x: box.x, y: box.y };
+  const near = there.toSorted((one, other) => away(box, one) - away(box, other)).slice(0, NEAREST);
+  const beside = (at, size) => [...new Set([box[at], ...near.flatMap((thing) => [thing[at], thing[at] + thing[size] + GAP, thing[at] - GAP - box[size]])])];
+  const places = beside("x", "width").flatMap((x) => beside("y", "height").map((y) => ({ x, y })));
+  const sorted = places.filter(inside).sort((one, other) => far(box, one) - far(box, other));
+  return sorted.find(free) ?? aside(box, things);
+}
+
+/** Where nothing is free: a little to the right and down of what is just there. */
+function aside({ x, y }, things) {
+  const taken = new Set(things.map((thing) => `${thing.x} ${thing.y}`));
+  const steps = Array.from({ length: MOST_ASIDE }, (_, n) => ({ x: x + n * GAP, y: y + n * GAP }));
+  return steps.find((place) => !taken.has(`${place.x} ${place.y}`)) ?? { x, y };
+}
+
+function away(box, thing) {
+  return Math.hypot(thing.x + (thing.width - box.width) / 2 - box.x, thing.y + (thing.height - box.height) / 2 - box.y);
+}
+
+function far(box, { x, y }) {
+  const [dx, dy] = [x - box.x, y - box.y];
+  return Math.hypot(dx < 0 ? BACKWARDS * dx : dx, dy < 0 ? BACKWARDS * dy : dy);
+}
