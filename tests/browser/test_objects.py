@@ -39,6 +39,18 @@ class ObjectsCase(BrowserCase):
 
 
 class Words(ObjectsCase):
+    def test_a_double_click_where_nothing_stands_writes_there(self):
+        self.desk(BOX)
+        self.page.mouse.dblclick(*self.on_stage(900, 500))
+        self.page.wait_for_selector(".text-editor")
+        self.page.keyboard.type("Here")
+        self.page.keyboard.press("Escape")
+        words = self.kept().objects[-1]
+        self.assertEqual(
+            (words.paragraphs[0].text, round(words.x, -1), round(words.y + words.height / 2, -1)), ("Here", 900, 500)
+        )
+        self.assertLessEqual(words.x + words.width, 1280)
+
     def test_a_list_with_bold_words_is_typed_in_place_and_drawn_as_the_core_sets_it(self):
         self.desk()
         keys = self.page.keyboard

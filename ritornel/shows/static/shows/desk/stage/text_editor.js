@@ -9,16 +9,19 @@ import { wordsOf } from "../writing/words.js";
 import { freePlace } from "./free_place.js";
 
 const NEW_SIZE = 40;
+const LEAST_WIDTH = 160;
 
-/** Opens an empty text in the middle of the slide, or where there is room. It becomes an object with its first letter. */
-export function writeNewText(desk) {
+/** Opens an empty text at a point, else in the middle of the slide or where there is room. It becomes an object with its first letter. */
+export function writeNewText(desk, at = null) {
   const { store } = desk;
   const { show } = store.shown;
   const { text } = store.vocabulary.defaults;
   const height = NEW_SIZE * text.line_height;
-  const box = { x: show.width * 0.25, y: (show.height - height) / 2, width: show.width * 0.5, height };
+  const width = show.width / 2;
+  const box = { x: (show.width - width) / 2, y: (show.height - height) / 2, width, height };
+  const place = at ? { x: Math.round(at.x), y: Math.round(at.y - height / 2), width: Math.max(LEAST_WIDTH, Math.min(width, show.width - at.x)) } : freePlace(box, store.slide.document.objects, show);
   write(desk, {
-    ...text, id: newId("object"), kind: "text", ...box, ...freePlace(box, store.slide.document.objects, show),
+    ...text, id: newId("object"), kind: "text", ...box, ...place,
     size: NEW_SIZE, grows: true, paragraphs: [], colour: inkOn(store.slide.background),
   }, false);
 }

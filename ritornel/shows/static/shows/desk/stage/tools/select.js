@@ -8,7 +8,7 @@ import { around, boxBetween, inPlace, keepsProportions, overlaps, resized, resiz
 import { bendTo, bowOn, endsOf, lineBetween } from "../line_ends.js";
 import { linesOf, snappedHandle, snappedMove, snappedPoint } from "../snapping.js";
 import { newIds } from "../../state/ids.js";
-import { editText } from "../text_editor.js";
+import { editText, writeNewText } from "../text_editor.js";
 
 const SNAPS_PX = 6;
 const STEP_DEGREES = 15;
@@ -47,10 +47,12 @@ export const SELECT = {
   },
 
   open(desk, event, overlay) {
-    const thing = overlay.under(overlay.point(event));
-    if (thing?.group && thing.group !== overlay.opened) overlay.openGroup(thing);
-    else if (thing?.kind === "text") editText(desk, thing.id);
-    else if (thing && keepsProportions(thing)) overlay.beginCrop(thing.id);
+    const point = overlay.point(event);
+    const thing = overlay.under(point);
+    if (!thing) writeNewText(desk, point);
+    else if (thing.group && thing.group !== overlay.opened) overlay.openGroup(thing);
+    else if (thing.kind === "text") editText(desk, thing.id);
+    else if (keepsProportions(thing)) overlay.beginCrop(thing.id);
   },
 };
 
