@@ -2,6 +2,8 @@
 
 import { fontFamily } from "./families.js";
 
+const SAME = 0.01; // stage units
+
 /**
  * Builds the element of a node, with its parts and its medium. For a clip's film a "still" picture has its poster, and a
  * "copy" a canvas that shows what the film shows.
@@ -29,7 +31,11 @@ function buildObject(node, assets, as) {
     return { element, parts: node.parts.flatMap((part) => partsOf(element, part)) };
   }
   if (node.sketch) drawSketch(element, node.sketch);
-  if (node.svg) element.innerHTML = node.svg;
+  if (node.svg) {
+    element.innerHTML = node.svg;
+    const drawing = element.firstElementChild;
+    if (["width", "height"].some((side) => Math.abs(drawing.getAttribute(side) - node[side]) > SAME)) stretchDrawing(element);
+  }
   if (node.asset === undefined) return { element };
   const media = mediaElement(node, assets[node.asset], as);
   const [around, seen] = ["stage-framed", "stage-seen"].map((className) => Object.assign(document.createElement("div"), { className }));
@@ -38,6 +44,11 @@ function buildObject(node, assets, as) {
   element.append(around);
   fitMedia(media, node);
   return { element, media };
+}
+
+/** A drawing that is not made anew yet fills its object's box all the same. */
+export function stretchDrawing(element) {
+  for (const [name, value] of [["width", "100%"], ["height", "100%"], ["preserveAspectRatio", "none"]]) element.firstElementChild.setAttribute(name, value);
 }
 
 /** Puts a paragraph into a text's element, and where they are built its words or letters: {key, element, width, height}; a line is as wide as its text. */
@@ -56,12 +67,13 @@ function boxIn(parent, { key, svg }, className, box) {
   return element;
 }
 
-/** What an object will look like, about, until it is drawn for good: a box in its colour, lines in its type. */
+/** What an object will look like, about, until it is drawn for good: a box in its colour, a level line, lines of text in its type. */
 function drawSketch(element, thing) {
   const { style } = element;
   element.classList.add("is-sketch");
   if (thing.kind === "shape" && thing.fill !== "none") style.backgroundColor = thing.fill;
   if (thing.kind === "shape") style.borderRadius = thing.form === "ellipse" ? "50%" : `${thing.corner_radius}px`;
+  if (thing.kind === "line" && Math.min(thing.width, thing.height) <= 1) style.boxShadow = `0 0 0 ${thing.line_width / 2 - 0.5}px ${thing.line}`;
   if (thing.kind !== "text") return;
   const align = thing.align === "centre" ? "center" : thing.align;
   Object.assign(style, { fontFamily: fontFamily(thing.font), fontSize: `${thing.size}px`, fontWeight: thing.weight, lineHeight: thing.line_height, color: thing.colour, textAlign: align });

@@ -4,7 +4,7 @@ import { NOTHING, stateAt } from "./evaluate.js";
 import { announceLinks } from "./links.js";
 import { Ink } from "./inking.js";
 import { Cover } from "./masks.js";
-import { build, fitMedia, frameBox } from "./nodes.js";
+import { build, fitMedia, frameBox, stretchDrawing } from "./nodes.js";
 import { matrixOf, transformOf } from "./placing.js";
 
 /** Draws frames of a show into `root`. `play` is {width, height, order, slides, assets}. */
@@ -154,7 +154,7 @@ export class Stage {
       if (entry && entry.text !== text && isSameButPlaced(entry.node, node)) {
         frameBox(entry.element, node);
         fitMedia(entry.media, node);
-        if (node.svg) stretch(entry.element.firstElementChild);
+        if (node.svg) stretchDrawing(entry.element);
         entry = { ...entry, node, text };
       } else if (entry?.text !== text) {
         entry?.element.remove();
@@ -223,11 +223,6 @@ function isSameButPlaced(one, other) {
   if (one.asset || other.asset) return one.asset === other.asset && JSON.stringify(one.marks) === JSON.stringify(other.marks);
   const parts = (node) => JSON.stringify([node.parts?.map((part) => [part.svg, part.pieces]) ?? node.svg, node.marks]);
   return parts(one) === parts(other) && JSON.stringify(one.parts?.map((p) => p.y)) === JSON.stringify(other.parts?.map((p) => p.y));
-}
-
-/** A picture that is not drawn anew yet fills its box all the same. */
-function stretch(drawing) {
-  for (const [name, value] of [["width", "100%"], ["height", "100%"], ["preserveAspectRatio", "none"]]) drawing.setAttribute(name, value);
 }
 
 function place(node, state = {}) {
