@@ -1,5 +1,6 @@
 """What was done to a show: to be read, looked at, returned to; and the moments that were given a name."""
 
+from typing import NamedTuple
 from uuid import UUID
 
 from django.contrib import messages
@@ -8,6 +9,7 @@ from django.core.paginator import Paginator
 from django.http import Http404, HttpRequest, HttpResponse, HttpResponseBase
 from django.shortcuts import get_object_or_404, redirect, render
 from django.urls import reverse
+from django.utils.timezone import localtime
 from django.views.decorators.http import require_GET, require_POST, require_safe
 
 from ritornel.core.model import Show as CoreShow
@@ -25,7 +27,15 @@ from ritornel.site.answering import signed_in
 EDITS_ON_A_PAGE = 60
 MOST_MOMENTS = 200
 MOST_PICTURES = 60
-_BEFORE_ALL = "as it was at first"
+
+
+class _Looked(NamedTuple):
+    """What is looked at: its query, in words, in a word or two (“05:12”), and the show as it was."""
+
+    query: str
+    words: str
+    point: str
+    show: CoreShow
 
 
 @login_required
@@ -35,7 +45,8 @@ def history(request: HttpRequest, show_id: UUID) -> HttpResponse:
     row = own_show(request, show_id)
     edits = row.history.filter(superseded=False).defer("before", "after").order_by("-number")
     page = Paginator(edits, EDITS_ON_A_PAGE).get_page(request.GET.get("page"))
-    query, words, show = _looked_at(request, row)
+    looked = _looked_at(request, row)
+    query, show = looked.query, looked.show
     score = compile(show)
     slides = [
         {"id": s.id, "title": slide_title(s, n), "length": part.length_ms}
@@ -46,7 +57,7 @@ def history(request: HttpRequest, show_id: UUID) -> HttpResponse:
         "page": page,
         "moments": row.moments.all(),
         "query": query,
-        "looked_at": words,
+        "looked_at": looked.words,
         "number": _number(request, row),
         "moment_shown": int(query.removeprefix("moment=")) if query.startswith("moment=") else None,
         "length": score.length_ms,
@@ -63,7 +74,7 @@ def history(request: HttpRequest, show_id: UUID) -> HttpResponse:
 def picture(request: HttpRequest, show_id: UUID) -> HttpResponseBase:
     """A slide as it was: ?at= or ?moment=, and ?slide=."""
     row = own_show(request, show_id)
-    _, _, show = _looked_at(request, row)
+    show = _looked_at(request, row).show
     found = next((s for s in show.slides if s.id == request.GET.get("slide")), None)
     if found is None:
         raise Http404
@@ -77,10 +88,10 @@ def picture(request: HttpRequest, show_id: UUID) -> HttpResponseBase:
 def return_there(request: HttpRequest, show_id: UUID) -> HttpResponse:
     """Make the show what it was; one undo on the desk takes it back."""
     row = own_show(request, show_id)
-    _, words, show = _looked_at(request, row)
+    looked = _looked_at(request, row)
     try:
-        keeping.return_to(row.pk, row.revision, show, f"return to {words}")
-        messages.info(request, f"The show is as it was: {words}. One undo takes that back.")
+        keeping.return_to(row.pk, row.revision, looked.show, f"return to {looked.point}")
+        messages.info(request, f"The show is back at {looked.point}. One undo takes that back.")
     except keeping.Collision:
         messages.error(request, "The show was changed in another page at this very moment; look again, then return.")
     return redirect("shows:desk", row.pk)
@@ -92,7 +103,7 @@ def name_moment(request: HttpRequest, show_id: UUID) -> HttpResponse:
     """Give a state a name; it stays for good."""
     row = own_show(request, show_id)
     name = "".join(c for c in request.POST.get("name", "") if c.isprintable()).strip()[:200]
-    _, _, show = _looked_at(request, row)
+    show = _looked_at(request, row).show
     if not name:
         messages.error(request, "Write a name for this moment first, such as “before the dress rehearsal”.")
     elif row.moments.count() >= MOST_MOMENTS:
@@ -121,13 +132,15 @@ def _number(request: HttpRequest, row: Show) -> int | None:
     return min(int(text), last) if text.isascii() and text.isdigit() and len(text) < 10 else row.history_place
 
 
-def _looked_at(request: HttpRequest, row: Show) -> tuple[str, str, CoreShow]:
-    """Return what is looked at: its query, in words, and the show as it was."""
+def _looked_at(request: HttpRequest, row: Show) -> _Looked:
     number = _number(request, row)
     if number is None:
         text = request.GET["moment"]
         moment = get_object_or_404(Moment, pk=text if text.isdigit() and len(text) < 10 else 0, show=row)
-        return f"moment={moment.pk}", f"“{moment.name}”", read_show(moment.document.encode())
-    label = row.history.filter(number=number, superseded=False).values_list("label", flat=True).first()
-    words = _BEFORE_ALL if label is None else f"after “{label}”"
-    return f"at={number}", words, keeping.state_at(row, number)
+        name = f"“{moment.name}”"
+        return _Looked(f"moment={moment.pk}", name, name, read_show(moment.document.encode()))
+    entry = row.history.filter(number=number, superseded=False).defer("before", "after").first()
+    words, point = "as it was at first", "the beginning"
+    if entry is not None:
+        words, point = entry.told, f"{localtime(entry.made_at):%H:%M}"
+    return _Looked(f"at={number}", words, point, keeping.state_at(row, number))

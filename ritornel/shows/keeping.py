@@ -13,7 +13,7 @@ from django.db import IntegrityError, OperationalError, transaction
 
 from ritornel.core.edits import Command, apply
 from ritornel.core.edits.places import Place, meet, places_changed
-from ritornel.core.edits.telling import about
+from ritornel.core.edits.telling import what_was_done
 from ritornel.core.model import Show as CoreShow
 from ritornel.core.model.memory import Recalled
 from ritornel.core.model.patch import patch_to, patched
@@ -232,7 +232,7 @@ def _keep(row: Show, computed: _Computed, places: set[Place], by: Author) -> Kep
         if row.revision != revision:
             return None
         if entry is not None:
-            entry.about = about(places, before, after)
+            entry.told = what_was_done(entry.label, places, before, after)
             row.history.filter(number__gt=row.history_place, superseded=False).update(superseded=True)
             entry.save(force_insert=True)
         row.history_place = history_place

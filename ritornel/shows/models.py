@@ -140,13 +140,15 @@ class Change(models.Model):
 class Entry(models.Model):
     """One edit in a show's history: how to go back from it and forward to it.
 
+    ``label`` says what it does, as an undo button does, ``told`` what was done, as one reads it later.
+
     An entry that was undone and then edited past is kept, ``superseded``.
     """
 
     show = models.ForeignKey(Show, on_delete=models.CASCADE, related_name="history")
     number = models.PositiveIntegerField()
     label = models.CharField(max_length=200)
-    about = models.CharField(max_length=300, blank=True)
+    told = models.CharField(max_length=500, blank=True, default="")
     before = models.JSONField()
     after = models.JSONField()
     superseded = models.BooleanField(default=False)

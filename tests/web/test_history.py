@@ -1,6 +1,7 @@
 """What was done, read, looked at and returned to; named moments."""
 
 from django.urls import reverse
+from django.utils.timezone import localtime
 
 from ritornel.core.edits import read_command
 from ritornel.shows import in_rows, keeping
@@ -37,8 +38,7 @@ class History(OwnerCase):
     def test_edits_are_told_with_what_they_touched(self):
         told = " ".join(self.get().content.decode().split())
         for words in (
-            "<b>Move</b> Glass, on “The bath”", "<b>Set the hold</b> on 2 slides", "<b>Delete the slide</b> “Slide 2”",
-            "<b>As it was at first</b>",
+            "Moved “Glass”, on “The bath”", "Set the hold, on 2 slides", "Deleted “Slide 2”", "As it was at first",
         ):  # fmt: skip
             self.assertIn(words, told)
 
@@ -57,7 +57,10 @@ class History(OwnerCase):
         answer = self.client.post(self.address("-return") + "?at=1")
         self.assertRedirects(answer, reverse("shows:desk", args=[self.row.pk]), fetch_redirect_response=False)
         self.assertEqual(self.now().slides, then.slides)
-        self.assertIn("Return to after “move”", self.get().content.decode())
+        self.assertIn(
+            f"Returned to {localtime(self.row.history.get(number=1).made_at):%H:%M}, on 2 slides",
+            self.get().content.decode(),
+        )
         keeping.undo(self.row.pk, self.row.revision)
         self.assertEqual(self.now(), before)
 

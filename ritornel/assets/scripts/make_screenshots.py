@@ -83,11 +83,31 @@ class Camera:
         page.mouse.click(*self.on_stage(526, 426))
         page.keyboard.up("Shift")
         self.keep("desk-objects")
-        page.keyboard.press("Escape")
+        self.history()
+
+    def history(self) -> None:
+        """What was done: some of it with what is selected, all of it taken back again."""
+        page = self.page
+        page.keyboard.press("Shift+ArrowUp")
+        for label, value in (("Opacity", "90"), ("Soft edge", "14")):
+            page.fill(f"#book-sheet [aria-label='{label}']", value)
+            page.keyboard.press("Enter")
+        page.evaluate("document.activeElement.blur()")
+        page.keyboard.press("Control+d")
+        page.keyboard.press("Delete")
         page.keyboard.press("k")
+        page.wait_for_timeout(1500)
         page.click("text=History")
         page.wait_for_load_state("networkidle")
+        page.click(".history-point a >> nth=3")
+        page.wait_for_load_state("networkidle")
         self.keep("history")
+        page.goto("/")
+        page.click("text=How the lamp turns")
+        page.wait_for_selector("html[data-ready]", state="attached")
+        while page.evaluate("ritornel.store.kept.undo"):
+            page.keyboard.press("Control+z")
+            page.wait_for_timeout(300)
 
     def sentence(self) -> None:
         """A transition by its words, with samples of the two slides, and one of them on the stage; nothing is kept."""

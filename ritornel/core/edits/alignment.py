@@ -41,7 +41,7 @@ class AlignObjects(Command, frozen=True, kw_only=True):
     @property
     def label(self) -> str:
         """Name the line."""
-        return f"align at the {self.edge}"
+        return f"align objects at the {self.edge}"
 
 
 class SpreadObjects(Command, frozen=True, kw_only=True):
@@ -63,7 +63,7 @@ class SpreadObjects(Command, frozen=True, kw_only=True):
     @property
     def label(self) -> str:
         """Name the direction."""
-        return f"spread {self.along}"
+        return f"spread objects {self.along}"
 
 
 class TidyObjects(Command, frozen=True, kw_only=True):
@@ -80,7 +80,7 @@ class TidyObjects(Command, frozen=True, kw_only=True):
     @property
     def label(self) -> str:
         """Name the form."""
-        return f"tidy into a {self.form}"
+        return f"tidy objects into a {self.form}"
 
 
 class SizeObjects(Command, frozen=True, kw_only=True):
@@ -113,7 +113,7 @@ class SizeObjects(Command, frozen=True, kw_only=True):
     @property
     def label(self) -> str:
         """Name what is made alike."""
-        return "make alike in size" if self.alike == "both" else f"make alike in {self.alike}"
+        return f"make objects alike in {'size' if self.alike == 'both' else self.alike}"
 
 
 def _chosen(slide: Slide, ids: Ids, least: int) -> list[Object]:

@@ -9,6 +9,7 @@ from msgspec.structs import replace
 from ritornel.core.edits.command import BadEdit, Command, Ids, NewIds, asset_ids, change_slide, step_ids, with_values
 from ritornel.core.edits.families import By, beats_of, family_steps, split
 from ritornel.core.edits.grouping import Group, groups_of, with_groups, without_steps
+from ritornel.core.edits.telling import listed
 from ritornel.core.linecheck.unknown_effects import step_complaints
 from ritornel.core.model import Object, Part, Show, Slide, Step, Text, limits
 from ritornel.core.model.slide import Kind, Trigger
@@ -84,7 +85,7 @@ class AddBuilds(Command, frozen=True, kw_only=True):
     @property
     def label(self) -> str:
         """Name the effect."""
-        return f"build with {self.effect or self.kind}"
+        return f"build it with {self.effect or self.kind}"
 
 
 class BuildLike(Command, frozen=True, kw_only=True):
@@ -120,7 +121,7 @@ class BuildLike(Command, frozen=True, kw_only=True):
     @property
     def label(self) -> str:
         """Name it as people do."""
-        return "build like the last one"
+        return "build it like the last one"
 
 
 class RollList(Command, frozen=True, kw_only=True):
@@ -203,7 +204,14 @@ class SetSteps(Command, frozen=True, kw_only=True):
     @property
     def label(self) -> str:
         """Name what is set."""
-        return f"set the {' and '.join(self.values)} of a build"
+        builds = "a build" if len(self.steps) == 1 else f"{len(self.steps)} builds"
+        if self.values.keys() == {"off"}:
+            return f"turn {builds} {'off' if self.values['off'] else 'on'}"
+        if "effect" in self.values:
+            return f"choose another effect for {builds}"
+        params = self.values.get("params")
+        fields = [*(f for f in self.values if f != "params"), *(params if isinstance(params, dict) else ())]
+        return f"set the {listed(fields)} of {builds}" if fields else f"set {builds}"
 
 
 class DeleteSteps(Command, frozen=True, kw_only=True):
@@ -219,7 +227,7 @@ class DeleteSteps(Command, frozen=True, kw_only=True):
     @property
     def label(self) -> str:
         """Count them."""
-        return "delete the build" if len(self.steps) == 1 else f"delete {len(self.steps)} builds"
+        return "delete a build" if len(self.steps) == 1 else f"delete {len(self.steps)} builds"
 
 
 class MoveSteps(Command, frozen=True, kw_only=True):

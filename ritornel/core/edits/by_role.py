@@ -34,7 +34,7 @@ class BuildByRole(Command, frozen=True, kw_only=True):
     @property
     def label(self) -> str:
         """Name it as people do."""
-        return "the same motion for every one of its role"
+        return "give every one of its role the same motion"
 
 
 def _built(slide: Slide, role: str, like: Step, first: bool) -> Slide:

@@ -103,7 +103,7 @@ class GiveLook(Command, frozen=True, kw_only=True):
     @property
     def label(self) -> str:
         """Name it as people do."""
-        return "give the look"
+        return "give it the look of another"
 
 
 class GiveBuilds(Command, frozen=True, kw_only=True):
@@ -139,7 +139,7 @@ class GiveBuilds(Command, frozen=True, kw_only=True):
     @property
     def label(self) -> str:
         """Name it as people do."""
-        return "give the builds"
+        return "give it the builds of another"
 
 
 def _model(show: Show, slide_id: str, name: str) -> Object:

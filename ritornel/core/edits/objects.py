@@ -20,6 +20,7 @@ from ritornel.core.edits.command import (
     with_values,
 )
 from ritornel.core.edits.grouping import groups_of, with_groups, without_steps
+from ritornel.core.edits.telling import listed
 from ritornel.core.model import Clip, Object, Part, Show, Slide, Sound, Step, Text, limits
 from ritornel.core.model.reading import convert
 from ritornel.core.model.units import FARTHEST, Position
@@ -27,6 +28,17 @@ from ritornel.core.text.parts import has_part
 from ritornel.core.time.rounding import tenths
 
 COPY_OFFSET = 24
+_DONE: tuple[tuple[frozenset[str], str], ...] = (
+    (frozenset({"x", "y"}), "move"),
+    (frozenset({"x", "y", "rotation"}), "turn"),
+    (frozenset({"x", "y", "width", "height"}), "resize"),
+    (frozenset({"x", "y", "width", "height", "rotation", "rising", "bend"}), "reshape"),
+    (frozenset({"paragraphs"}), "edit the text of"),
+    (frozenset({"name"}), "rename"),
+)
+"""What the fields that are set together mean: the first that has all of them."""
+
+_ON_AND_OFF = {"locked": ("lock", "unlock"), "hidden": ("hide", "show")}
 """How far, in stage units, a copy stands to the right of and below its original."""
 
 
@@ -83,11 +95,12 @@ class SetObjects(Command, frozen=True, kw_only=True):
     def label(self) -> str:
         """Tell a move from other changes."""
         fields = {name for values in self.values.values() for name in values}
-        if fields <= {"x", "y"}:
-            return "move"
-        if fields <= {"x", "y", "width", "height"}:
-            return "resize"
-        return "edit the text" if fields == {"paragraphs"} else "change " + " and ".join(sorted(fields))
+        things = "an object" if len(self.values) == 1 else "objects"
+        done = next((verb for known, verb in _DONE if fields <= known), None)
+        if fields in ({"locked"}, {"hidden"}):
+            (field,) = fields
+            done = _ON_AND_OFF[field][0 if all(values.get(field) for values in self.values.values()) else 1]
+        return f"{done} {things}" if done else f"set the {listed(sorted(fields))} of {things}"
 
     @property
     def brings_assets(self) -> tuple[str, ...]:

@@ -183,7 +183,7 @@ class DragSlideEnd(Command, frozen=True, kw_only=True):
     @property
     def label(self) -> str:
         """Name it as people do."""
-        return "move the slide's end"
+        return "move the end of the slide"
 
 
 def _time_of(show: Show, slide_id: str) -> SlideTime:

@@ -77,7 +77,7 @@ class WriteText(Command, frozen=True, kw_only=True):
     @property
     def label(self) -> str:
         """Name it as people do."""
-        return "edit the text"
+        return "edit a text"
 
 
 def _dressed(lines: Sequence[str], looks: Sequence[Paragraph]) -> list[Paragraph]:

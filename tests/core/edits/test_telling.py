@@ -4,34 +4,70 @@ from unittest import TestCase
 
 from ritornel.core.edits import read_command
 from ritornel.core.edits.places import places_changed
-from ritornel.core.edits.telling import about
-from tests.made import edited, show, slide, text
+from ritornel.core.edits.telling import what_was_done
+from tests.made import edited, show, slide, step, text
 
 
 class Told(TestCase):
     def setUp(self):
         names = ("Tower", "Lamp", "Bath", "Sea")
         things = tuple(text(f"{n}", name, y=100 * n) for n, name in enumerate(names))
-        self.made = show(slide(objects=things, id="one", title="What it is"), slide(objects=(), id="two"))
+        builds = (step("a", object="0"), step("b", object="box"))
+        one = slide(*builds, objects=things, id="one", title="What it is")
+        self.made = show(one, slide(objects=(), id="two"))
 
-    def about(self, do: str, **values) -> str:
+    def told(self, do: str, **values) -> str:
         after = edited(self.made, do=do, **values)
-        return about(places_changed(self.made, after), self.made, after)
+        label = read_command({"do": do, **values}).label
+        return what_was_done(label, places_changed(self.made, after), self.made, after)
 
     def move(self, *ids: str) -> str:
-        return self.about("set-objects", slide="one", values={i: {"x": 7} for i in ids})
+        return self.told("set-objects", slide="one", values={i: {"x": 7} for i in ids})
 
     def test_the_things_and_the_slide_by_their_names(self):
-        self.assertEqual(self.move("0"), "Tower, on “What it is”")
-        self.assertEqual(self.move("0", "1"), "Tower, Lamp, on “What it is”")
-        self.assertEqual(self.move("0", "1", "2", "3", "box"), "Tower, Lamp, and 3 more, on “What it is”")
-        self.assertEqual(self.about("delete-objects", slide="one", objects=["3"]), "Sea, on “What it is”")
+        s = {"slide": "one"}
+        for words, told in (
+            ("Moved “Tower”, on “What it is”", self.move("0")),
+            ("Moved “Tower” and “Lamp”, on “What it is”", self.move("0", "1")),
+            ("Moved “Tower”, “Lamp” and 3 more, on “What it is”", self.move("0", "1", "2", "3", "box")),
+            ("Deleted “Sea”, on “What it is”", self.told("delete-objects", **s, objects=["3"])),
+            ("Hid “Sea”, on “What it is”", self.told("set-objects", **s, values={"3": {"hidden": True}})),
+            ("Aligned “Tower” at the right, on “What it is”", self.told("align-objects", **s, objects=["0"], edge="right", to="slide")),
+            ("Set the size of “Sea”, on “What it is”", self.told("style-texts", **s, objects=["3"], values={"size": 9})),
+            ("Put “Sea” on every slide", self.told("put-on-slides", **s, objects=["3"])),
+            ("Added a line: “Line”, on “What it is”", self.told("add-object", **s, object={"id": "l", "kind": "line"})),
+        ):  # fmt: skip
+            self.assertEqual(told, words)
+
+    def test_builds_by_what_they_move(self):
+        s = {"slide": "one"}
+        for words, told in (
+            ("Set the delay of a build: “Tower”, on “What it is”", self.told("set-steps", **s, steps=["a"], values={"delay": 9})),
+            ("Chose another effect for 2 builds: “Tower” and “Rectangle”, on “What it is”", self.told("set-steps", **s, steps=["a", "b"], values={"effect": "rise"})),
+            ("Deleted a build: “Rectangle”, on “What it is”", self.told("delete-steps", **s, steps=["b"])),
+            ("Moved cue 2, on “What it is”", self.told("drag-cue", **s, cue=2, by=900)),
+        ):  # fmt: skip
+            self.assertEqual(told, words)
 
     def test_slides_alone_and_several(self):
-        self.assertEqual(self.about("set-slides", slides=["two"], values={"hold": 900}), "“Slide 2”")
-        self.assertEqual(self.about("set-slides", slides=None, values={"hold": 900}), "on 2 slides")
-        self.assertEqual(self.about("delete-slides", slides=["two"]), "“Slide 2”")
-        self.assertEqual(self.about("set-show", values={"title": "Other"}), "")
+        for words, told in (
+            ("Set the hold, on “Slide 2”", self.told("set-slides", slides=["two"], values={"hold": 900})),
+            ("Set the hold of every slide", self.told("set-slides", slides=None, values={"hold": 900})),
+            ("Set the hold, on 2 slides", self.told("set-slides", slides=["one", "two"], values={"hold": 900})),
+            ("Deleted “Slide 2”", self.told("delete-slides", slides=["two"])),
+            ("Deleted 2 slides", self.told("delete-slides", slides=["one", "two"])),
+            ("Moved the end of “What it is”", self.told("drag-slide-end", slide="one", by=900)),
+            ("Set the show's title", self.told("set-show", values={"title": "Other"})),
+        ):
+            self.assertEqual(told, words)
+
+    def test_every_verb_has_its_past(self):
+        made = show()
+        for label, words in (
+            ("tidy objects", "Tidied objects"), ("shrink a text", "Shrank a text"), ("restack", "Restacked"),
+            ("continue on the next slide", "Continued on the next slide"), ("apply a take", "Applied a take"),
+        ):  # fmt: skip
+            self.assertEqual(what_was_done(label, (), made, made), words)
 
     def test_labels_count(self):
         def label(*slides: dict) -> str:
