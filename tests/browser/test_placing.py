@@ -66,6 +66,16 @@ class Placing(BrowserCase):
         self.assertEqual((box["height"], box["x"]), (200, 100))
         self.assertGreater(box["width"], 350)
 
+    def test_a_picture_comes_to_lines_in_its_proportions(self):
+        self.page.mouse.click(*self.on_stage(800, 200))
+        start, end = self.on_stage(700, 400), self.on_stage(503, 520)
+        self.drag_between(start, end, let_go=False)  # its left edge comes to the right one of the words
+        self.page.wait_for_selector(".guide")
+        self.assertEqual(self.page.inner_text("output.said"), "600 × 450")
+        self.page.mouse.up()
+        picture = self.thing("pic")
+        self.assertEqual([picture[k] for k in ("x", "y", "width", "height")], [500, 100, 600, 450])
+
     def test_select_and_resize_by_keys(self):
         self.page.keyboard.press("o")
         self.assertEqual(self.selected(), ["box"])

@@ -31,9 +31,9 @@ export function textRows(desk, things) {
       setting("", faceButton(desk, look.font, (font) => set({ font })), { span: 2 }),
       setting("size", numberField("Size", look.size, (size) => set({ size }), { least: 4, most: 1000 })),
       setting("", colourField("Colour", look.colour, (colour) => set({ colour }), true)),
-      check("bold", look.weight === 600, (on) => set({ weight: on ? 600 : 400 })),
-      check("italic", Boolean(look.italic), (italic) => set({ italic })),
-      check("underlined", Boolean(look.underline), (underline) => set({ underline })),
+      check("bold", look.weight === null ? null : look.weight === 600, (on) => set({ weight: on ? 600 : 400 })),
+      check("italic", look.italic, (italic) => set({ italic })),
+      check("underlined", look.underline, (underline) => set({ underline })),
       selected ? linkSettings(desk, look.link, (link) => set({ link }), { label: "Words lead to", words: "lead to" }) : nothing,
     ),
     row(
@@ -50,7 +50,7 @@ export function textRows(desk, things) {
     "outline",
     setting("", colourField("Outline", look.outline, (outline) => edit({ outline }), true)),
     setting("width", numberField("Outline width", look.outline_width, (outline_width) => edit({ outline_width }), { least: 0.1, most: 100 })),
-    setting("", check("as high as its text", look.grows === true, (grows) => edit({ grows })), { span: 2 }),
+    setting("", check("as high as its text", look.grows, (grows) => edit({ grows })), { span: 2 }),
   );
   return { first, further };
 }

@@ -15,6 +15,7 @@ const HANDLES = {
 };
 
 const NEAR_PX = 6; // a line is thinner than a pointer
+const SAID_PX = [8, 46]; // as near as what is said comes to the stage's corner
 const LINE_GRIPS = { start: "Where it begins (Shift: by 15°)", end: "Where it ends (Shift: by 15°)", bend: "Its bend" };
 const CURSORS = ["nwse", "ns", "nesw", "ew"];
 const CURSOR_AT = { nw: 0, n: 1, ne: 2, e: 3, se: 0, s: 1, sw: 2, w: 3 };
@@ -157,7 +158,7 @@ export class Arranging extends Pane {
       ${(this.guides?.x ?? []).map((x) => html`<div class="guide" .style=${`left:${x * this.scale}px;top:0;bottom:0`}></div>`)}
       ${(this.guides?.y ?? []).map((y) => html`<div class="guide" .style=${`top:${y * this.scale}px;left:0;right:0`}></div>`)}
       ${(this.guides?.gaps ?? []).map((gap) => this.gap(gap))}
-      ${this.said && chosen.length ? html`<output class="said" .style=${this.place({ ...around(chosen), rotation: 0 }, false)}>${this.said}</output>` : nothing}
+      ${this.said && chosen.length ? html`<output class="said" .style=${this.saidAt(chosen)}>${this.said}</output>` : nothing}
       ${this.ways?.length ? this.carried() : nothing}
       ${this.way()}
       ${this.line?.length ? html`<svg class="drawn-line" viewBox="0 0 ${this.store.shown.show.width} ${this.store.shown.show.height}"><polyline points=${this.line.map(({ x, y }) => `${x},${y}`).join(" ")}></polyline><circle cx=${this.line[0].x} cy=${this.line[0].y} r="5"></circle></svg>` : nothing}
@@ -214,6 +215,12 @@ export class Arranging extends Pane {
     const { scale } = this;
     const size = sized ? `width:${width * scale}px;height:${height * scale}px;` : "";
     return `left:${x * scale}px;top:${y * scale}px;${size}${rotation ? `transform:rotate(${rotation}deg)` : ""}`;
+  }
+
+  /** Where it is said what a drag gives: above what is dragged, but on the stage. */
+  saidAt(things) {
+    const { x, y } = around(things);
+    return `left:${Math.max(SAID_PX[0], x * this.scale)}px;top:${Math.max(SAID_PX[1], y * this.scale)}px`;
   }
 
   /** The distance between two boxes, with its number: {axis: "x" | "y", from, to, at}. */

@@ -1,6 +1,8 @@
 // What snaps on the stage: edges to edges, middles to middles, of the stage, its margins, the show's guides and of what stands
 // there; and gaps to gaps. In stage units.
 
+import { rounded } from "./geometry.js";
+
 const AXES = [["x", "width"], ["y", "height"]];
 const SAME = 0.05;
 const MARGIN = 1 / 20;
@@ -53,6 +55,22 @@ export function snappedHandle(box, handle, dx, dy, lines, reach) {
     return pulled([box[from] + (far ? box[size] : 0) + (n ? dy : dx)], [], lines[from], reach);
   });
   return { dx: dx + x.by, dy: dy + y.by, guides: { x: x.guides, y: y.guides } };
+}
+
+/** A box sized by its handle to a `ratio`, so that the nearer of the edges that moved comes to a line: {box, guides}. */
+export function snappedInProportion(box, ratio, handle, lines, reach) {
+  const pulls = AXES.flatMap(([from, size], n) => {
+    const far = handle.includes("es"[n]);
+    if (!far && !handle.includes("wn"[n])) return [];
+    const pull = pulled([box[from] + (far ? box[size] : 0)], [], lines[from], reach);
+    return pull.guides.length ? [{ ...pull, from, size: box[size] + (far ? pull.by : -pull.by) }] : [];
+  });
+  if (!pulls.length) return { box };
+  const { from, size, guides } = pulls.reduce((best, pull) => (Math.abs(pull.by) < Math.abs(best.by) ? pull : best));
+  const [width, height] = from === "x" ? [size, size / ratio] : [size * ratio, size];
+  const x = handle.includes("w") ? box.x + box.width - width : box.x;
+  const y = handle.includes("n") ? box.y + box.height - height : box.y;
+  return { box: { x: rounded(x), y: rounded(y), width: rounded(width), height: rounded(height) }, guides: { x: [], y: [], [from]: guides } };
 }
 
 /** A point so that it comes to the nearest lines within `reach`, or level or plumb with `others`: {x, y, guides}. */

@@ -6,7 +6,7 @@ import { cropMoved, croppedBy } from "../cropping.js";
 import { formDragged } from "../forms.js";
 import { around, boxBetween, inPlace, keepsProportions, overlaps, resized, resizedTurned, rounded, scaledWith, turned } from "../geometry.js";
 import { bendTo, bowOn, endsOf, lineBetween } from "../line_ends.js";
-import { linesOf, snappedHandle, snappedMove, snappedPoint } from "../snapping.js";
+import { linesOf, snappedHandle, snappedInProportion, snappedMove, snappedPoint } from "../snapping.js";
 import { newIds } from "../../state/ids.js";
 import { editText, writeNewText } from "../text_editor.js";
 
@@ -88,14 +88,31 @@ function copying({ store }, overlay, thing) {
   };
 }
 
-/** What keeps its proportions snaps to nothing: two edges would have to come to lines at once. */
+/** What is turned snaps to nothing: its edges run along no line. */
 function resizing({ store }, overlay, handle) {
   const [thing] = overlay.chosen();
   return placing(store, overlay, [thing], (far, lines, reach, event) => {
     const keep = keepsProportions(thing) || event.shiftKey;
-    const by = lines && !keep && !thing.rotation ? snappedHandle(thing, handle, far.dx, far.dy, lines, reach) : far;
-    return { values: { [thing.id]: resizedTurned(thing, handle, by.dx, by.dy, keep) }, guides: by.guides };
+    if (thing.rotation) return sized(thing, resizedTurned(thing, handle, far.dx, far.dy, keep));
+    const { box, guides } = snappedSize(thing, handle, far, lines, reach, keep);
+    return sized(thing, box, guides);
   });
+}
+
+/** A box whose handle was dragged, at the lines that are near if there are any: {box, guides}. */
+function snappedSize(box, handle, { dx, dy }, lines, reach, keep) {
+  if (!lines) return { box: resized(box, handle, dx, dy, keep) };
+  if (keep) return snappedInProportion(resized(box, handle, dx, dy, true), box.width / box.height, handle, lines, reach);
+  const by = snappedHandle(box, handle, dx, dy, lines, reach);
+  return { box: resized(box, handle, by.dx, by.dy, false), guides: by.guides };
+}
+
+function sized(thing, box, guides) {
+  return { values: { [thing.id]: box }, guides, said: sizeWords(box) };
+}
+
+function sizeWords({ width, height }) {
+  return `${Math.round(width)} × ${Math.round(height)}`;
 }
 
 /** The frame around several objects is dragged: they keep their proportions by Shift, and where one of them always does. */
@@ -104,9 +121,8 @@ function scaling({ store }, overlay, handle) {
   const frame = around(chosen);
   return placing(store, overlay, chosen, (far, lines, reach, event) => {
     const keep = event.shiftKey || chosen.some(keepsProportions);
-    const by = lines && !keep ? snappedHandle(frame, handle, far.dx, far.dy, lines, reach) : far;
-    const to = resized(frame, handle, by.dx, by.dy, keep);
-    return { values: Object.fromEntries(chosen.map((thing) => [thing.id, scaledWith(thing, frame, to)])), guides: by.guides };
+    const { box: to, guides } = snappedSize(frame, handle, far, lines, reach, keep);
+    return { values: Object.fromEntries(chosen.map((thing) => [thing.id, scaledWith(thing, frame, to)])), guides, said: sizeWords(to) };
   });
 }
 
@@ -162,7 +178,8 @@ function ending({ store }, overlay, name) {
   return placing(store, overlay, [thing], (far, lines, reach, event) => {
     const point = { x: dragged.x + far.dx, y: dragged.y + far.dy };
     const { guides, ...to } = event.shiftKey ? steppedTo(other, point) : lines ? snappedPoint(point, lines, reach, [other]) : point;
-    return { values: { [thing.id]: name === "start" ? lineBetween(to, other) : lineBetween(other, to) }, guides };
+    const between = name === "start" ? lineBetween(to, other) : lineBetween(other, to);
+    return { values: { [thing.id]: between }, guides, said: `${Math.round(Math.hypot(to.x - other.x, to.y - other.y))} long` };
   });
 }
 
