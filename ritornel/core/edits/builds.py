@@ -9,7 +9,7 @@ from msgspec.structs import replace
 from ritornel.core.edits.command import BadEdit, Command, Ids, NewIds, asset_ids, change_slide, step_ids, with_values
 from ritornel.core.edits.families import By, beats_of, family_steps, split
 from ritornel.core.edits.grouping import Group, groups_of, with_groups, without_steps
-from ritornel.core.edits.telling import listed
+from ritornel.core.edits.telling import fields_said
 from ritornel.core.linecheck.unknown_effects import step_complaints
 from ritornel.core.model import Object, Part, Show, Slide, Step, Text, limits
 from ritornel.core.model.slide import Kind, Trigger
@@ -211,7 +211,7 @@ class SetSteps(Command, frozen=True, kw_only=True):
             return f"choose another effect for {builds}"
         params = self.values.get("params")
         fields = [*(f for f in self.values if f != "params"), *(params if isinstance(params, dict) else ())]
-        return f"set the {listed(fields)} of {builds}" if fields else f"set {builds}"
+        return f"set the {fields_said(fields)} of {builds}" if fields else f"set {builds}"
 
 
 class DeleteSteps(Command, frozen=True, kw_only=True):

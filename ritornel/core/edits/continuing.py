@@ -8,7 +8,7 @@ from msgspec.structs import replace
 
 from ritornel.core.edits.command import BadEdit, Command, Ids, NewIds, object_ids, slide_ids, slide_of
 from ritornel.core.edits.grouping import steps_for, without_steps
-from ritornel.core.edits.telling import listed
+from ritornel.core.edits.telling import fields_said
 from ritornel.core.model import Object, Show, Slide, Step, Text, Transition
 from ritornel.core.model.units import Id
 from ritornel.core.motion.standing import Standing
@@ -118,7 +118,7 @@ class MatchLineage(Command, frozen=True, kw_only=True):
     @property
     def label(self) -> str:
         """Name what is taken."""
-        return f"give it the same {listed(self.what)} on every slide"
+        return f"give it the same {fields_said(self.what)} on every slide"
 
 
 class PutOnSlides(Command, frozen=True, kw_only=True):

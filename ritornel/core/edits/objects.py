@@ -20,7 +20,7 @@ from ritornel.core.edits.command import (
     with_values,
 )
 from ritornel.core.edits.grouping import groups_of, with_groups, without_steps
-from ritornel.core.edits.telling import listed
+from ritornel.core.edits.telling import fields_said
 from ritornel.core.model import Clip, Object, Part, Show, Slide, Sound, Step, Text, limits
 from ritornel.core.model.reading import convert
 from ritornel.core.model.units import FARTHEST, Position
@@ -100,7 +100,7 @@ class SetObjects(Command, frozen=True, kw_only=True):
         if fields in ({"locked"}, {"hidden"}):
             (field,) = fields
             done = _ON_AND_OFF[field][0 if all(values.get(field) for values in self.values.values()) else 1]
-        return f"{done} {things}" if done else f"set the {listed(sorted(fields))} of {things}"
+        return f"{done} {things}" if done else f"set the {fields_said(sorted(fields))} of {things}"
 
     @property
     def brings_assets(self) -> tuple[str, ...]:

@@ -5,7 +5,7 @@ from typing import Any
 from msgspec.structs import replace
 
 from ritornel.core.edits.command import Command, asset_ids, fresh_ids, slide_of, with_values
-from ritornel.core.edits.telling import listed
+from ritornel.core.edits.telling import fields_said
 from ritornel.core.model import Bed, Chapter, Show
 
 
@@ -26,7 +26,7 @@ class SetShow(Command, frozen=True, kw_only=True):
     @property
     def label(self) -> str:
         """Name what is set."""
-        return f"set the show's {listed(self.values)}"
+        return f"set the show's {fields_said(self.values)}"
 
 
 class SetChapter(Command, frozen=True, kw_only=True):

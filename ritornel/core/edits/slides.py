@@ -10,7 +10,7 @@ from msgspec.structs import replace
 
 from ritornel.core.edits.command import BadEdit, Command, Ids, NewIds, asset_ids, slide_ids, slide_of, with_values
 from ritornel.core.edits.styles import new_slide
-from ritornel.core.edits.telling import listed
+from ritornel.core.edits.telling import fields_said
 from ritornel.core.linecheck.unknown_effects import transition_complaints
 from ritornel.core.model import Asset, Chapter, Picture, Show, Slide, Transition, limits
 from ritornel.core.model.links import without_links_to
@@ -191,7 +191,7 @@ class SetSlides(Command, frozen=True, kw_only=True):
     @property
     def label(self) -> str:
         """Name what is set, and for how many."""
-        return f"set the {listed(self.values)}" + (" of every slide" if self.slides is None else "")
+        return f"set the {fields_said(self.values)}" + (" of every slide" if self.slides is None else "")
 
 
 class SetWait(Command, frozen=True, kw_only=True):

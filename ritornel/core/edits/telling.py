@@ -4,10 +4,10 @@ Labels of commands begin with their verb, and speak of what they touch as an obj
 """
 
 import re
-from collections.abc import Collection, Iterable
+from collections.abc import Collection, Iterable, Mapping
 
 from ritornel.core.edits.places import Place, slides_of
-from ritornel.core.model import Show, Slide
+from ritornel.core.model import Asset, Show, Slide
 from ritornel.core.text.naming import object_name, slide_title, step_name
 
 _NAMED = 2
@@ -23,30 +23,36 @@ _SLIDE = re.compile(r"\b(a|the) slide\b")
 
 def listed(names: Collection[str]) -> str:
     """Return names as one says them: “fill”, “fill and line”, “fill, line and shadow”."""
-    *others, last = (name.replace("_", " ") for name in names)
+    *others, last = names
     return f"{', '.join(others)} and {last}" if others else last
+
+
+def fields_said(fields: Iterable[str]) -> str:
+    """Return the names of fields as one says them: “fill and line width”."""
+    return listed([field.replace("_", " ") for field in fields])
 
 
 def what_was_done(label: str, places: Iterable[Place], before: Show, after: Show) -> str:
     """Return an edit as one reads it afterwards: “Moved “Lens drawing”, on “The bath””."""
     found = set(places)
     slides = slides_of(found)
-    old, new = ({s.id: (n, s) for n, s in enumerate(show.slides, 1)} for show in (before, after))
+    title = _title(slides[0], before, after) if len(slides) == 1 else ""
     names = _names(found, before, after)
     said = _past(label)
     if names:
         said, replaced = _THINGS.subn(lambda _: names, said, count=1)
         said += "" if replaced else f": {names}"
-    if "slide" in label:
-        if len(slides) == 1 and not names:
-            number, slide = new.get(slides[0]) or old[slides[0]]
-            said = _SLIDE.sub(lambda _: f"“{slide_title(slide, number)}”", said, count=1)
-    elif len(slides) > 1:
-        said += f", on {len(slides)} slides"
-    elif slides:
-        number, slide = new.get(slides[0]) or old[slides[0]]
-        said += f", on “{slide_title(slide, number)}”"
+    if "slide" not in label:
+        said += f", on {title}" if title else f", on {len(slides)} slides" if slides else ""
+    elif title and not names:
+        said = _SLIDE.sub(lambda _: title, said, count=1)
     return (said[:1].upper() + said[1:])[:_MOST]
+
+
+def _title(slide_id: str, before: Show, after: Show) -> str:
+    slides = (pair for show in (after, before) for pair in enumerate(show.slides, 1) if pair[1].id == slide_id)
+    number, slide = next(slides)
+    return f"“{slide_title(slide, number)}”"
 
 
 def _past(label: str) -> str:
@@ -58,18 +64,26 @@ def _past(label: str) -> str:
 def _names(places: Collection[Place], before: Show, after: Show) -> str:
     """Return the objects that were touched, or else the builds, by their names."""
     assets = {a.id: a for a in (*before.assets, *after.assets)}
-    slides = [{s.id: s for s in show.slides} for show in (after, before)]
+    states = [{s.id: s for s in show.slides} for show in (after, before)]
+    names: dict[str, None] = {}
+    for part in ("objects", "running_order"):
+        for slide_id, key in _touched(places, part):
+            found = (_name(slides[slide_id], part, key, assets) for slides in states if slide_id in slides)
+            names |= dict.fromkeys([name for name in found if name][:1])
+        if names:
+            break
+    said = [f"“{name}”" for name in names][:_NAMED]
+    if len(names) > _NAMED:
+        said.append(f"{len(names) - _NAMED} more")
+    return listed(said) if said else ""
 
-    def found(part: str, name):  # type: ignore[no-untyped-def]
-        touched = (p for p in sorted(places) if len(p) > 3 and p[0] == "slide" and p[2] == part)
-        return list(dict.fromkeys(n for p in touched for s in slides if p[1] in s and (n := name(s[p[1]], p[3]))))
 
-    def thing(slide: Slide, key: str) -> str:
+def _touched(places: Collection[Place], part: str) -> list[tuple[str, str]]:
+    """Return what was touched in that part of slides: slides and keys."""
+    return [(p[1], p[3]) for p in sorted(places) if len(p) > 3 and p[0] == "slide" and p[2] == part]
+
+
+def _name(slide: Slide, part: str, key: str, assets: Mapping[str, Asset]) -> str:
+    if part == "objects":
         return next((object_name(o, assets) for o in slide.objects if o.id == key), "")
-
-    def build(slide: Slide, key: str) -> str:
-        return next((step_name(s, slide, assets) for s in slide.running_order if s.id == key), "")
-
-    names = found("objects", thing) or found("running_order", build)
-    told = [f"“{name}”" for name in names[:_NAMED]]
-    return listed(told if len(names) <= _NAMED else [*told, f"{len(names) - _NAMED} more"]) if told else ""
+    return next((step_name(s, slide, assets) for s in slide.running_order if s.id == key), "")

@@ -5,7 +5,7 @@ from typing import Any
 from msgspec.structs import replace
 
 from ritornel.core.edits.command import BadEdit, Command, Ids, change_slide, with_values
-from ritornel.core.edits.telling import listed
+from ritornel.core.edits.telling import fields_said
 from ritornel.core.model import Paragraph, Show, Slide, Text
 from ritornel.core.model.reading import convert
 from ritornel.core.model.text import Run
@@ -55,7 +55,7 @@ class StyleTexts(Command, frozen=True, kw_only=True):
     @property
     def label(self) -> str:
         """Name what is set."""
-        return f"set the {listed(sorted(self.values))} of texts"
+        return f"set the {fields_said(sorted(self.values))} of texts"
 
 
 class ShrinkTexts(Command, frozen=True, kw_only=True):

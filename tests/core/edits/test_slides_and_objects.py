@@ -112,7 +112,9 @@ class Commands(TestCase):
     def test_every_command_has_words_for_the_history(self):
         self.assertGreaterEqual(len(COMMANDS), 24)
         self.assertEqual(read_command({"do": "set-slides", "values": {"hold": 1}}).label, "set the hold of every slide")
-        self.assertEqual(read_command({"do": "set-objects", "slide": "s", "values": {"o": {"x": 1}}}).label, "move an object")
+        self.assertEqual(
+            read_command({"do": "set-objects", "slide": "s", "values": {"o": {"x": 1}}}).label, "move an object"
+        )
 
     def test_an_unknown_or_misshapen_command_is_refused(self):
         for values in (

@@ -10,7 +10,7 @@ from tests.made import edited, show, slide, step, text
 
 class Told(TestCase):
     def setUp(self):
-        names = ("Tower", "Lamp", "Bath", "Sea")
+        names = ("Tower", "Lamp", "Bath", "The_sea")
         things = tuple(text(f"{n}", name, y=100 * n) for n, name in enumerate(names))
         builds = (step("a", object="0"), step("b", object="box"))
         one = slide(*builds, objects=things, id="one", title="What it is")
@@ -30,11 +30,11 @@ class Told(TestCase):
             ("Moved “Tower”, on “What it is”", self.move("0")),
             ("Moved “Tower” and “Lamp”, on “What it is”", self.move("0", "1")),
             ("Moved “Tower”, “Lamp” and 3 more, on “What it is”", self.move("0", "1", "2", "3", "box")),
-            ("Deleted “Sea”, on “What it is”", self.told("delete-objects", **s, objects=["3"])),
-            ("Hid “Sea”, on “What it is”", self.told("set-objects", **s, values={"3": {"hidden": True}})),
+            ("Deleted “The_sea”, on “What it is”", self.told("delete-objects", **s, objects=["3"])),
+            ("Hid “The_sea”, on “What it is”", self.told("set-objects", **s, values={"3": {"hidden": True}})),
             ("Aligned “Tower” at the right, on “What it is”", self.told("align-objects", **s, objects=["0"], edge="right", to="slide")),
-            ("Set the size of “Sea”, on “What it is”", self.told("style-texts", **s, objects=["3"], values={"size": 9})),
-            ("Put “Sea” on every slide", self.told("put-on-slides", **s, objects=["3"])),
+            ("Set the size of “The_sea”, on “What it is”", self.told("style-texts", **s, objects=["3"], values={"size": 9})),
+            ("Put “The_sea” on every slide", self.told("put-on-slides", **s, objects=["3"])),
             ("Added a line: “Line”, on “What it is”", self.told("add-object", **s, object={"id": "l", "kind": "line"})),
         ):  # fmt: skip
             self.assertEqual(told, words)
