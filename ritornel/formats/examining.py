@@ -18,7 +18,7 @@ from typing import Any
 import msgspec
 from msgspec import Struct
 
-from ritornel.formats.media_kinds import BadMedia
+from ritornel.formats.media_kinds import UNREADABLE, BadMedia
 
 MEMORY_BYTES = 560 * 1024 * 1024
 PROCESSOR_SECONDS = 60
@@ -132,7 +132,7 @@ def look_through(path: Path, name: str, folder: Path) -> Outcome:
 def _found_in(copy: Path, name: str, folder: Path, prepare: Any, examine: Any) -> Outcome:
     try:
         kept_as = prepare(copy, name)
-    except (OSError, SyntaxError, ValueError) as error:
+    except UNREADABLE as error:
         if isinstance(error, BadMedia):
             raise
         raise BadMedia(f"“{name}” does not decode as a picture; export it again and try once more") from error

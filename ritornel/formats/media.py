@@ -13,7 +13,7 @@ from typing import Any
 import av
 import numpy as np
 from av.error import FFmpegError
-from PIL import Image, ImageOps, PngImagePlugin, UnidentifiedImageError
+from PIL import Image, ImageOps, PngImagePlugin
 
 from ritornel.formats import large, media_kinds, pdf, svg
 from ritornel.formats.media_kinds import BadMedia, Claim, Kind, MediaFacts, claim_of, looks_like
@@ -54,7 +54,7 @@ def examine(path: Path, name: str, folder: Path) -> MediaFacts:
             small(path, seen, (media_kinds.STAGE, media_kinds.STAGE), _STAGE_QUALITY)
         if facts.kind != "sound":
             small(seen, folder / "small.webp")
-    except (FFmpegError, OSError, ValueError) as error:
+    except (FFmpegError, *media_kinds.UNREADABLE) as error:
         raise _undecodable(name, facts.kind) from error
     return facts
 
@@ -71,14 +71,7 @@ def probe(path: Path, name: str) -> MediaFacts:
         facts = _probe_picture(path, name, claim) if claim.kind == "picture" else _probe_timed(path, name, claim)
     except BadMedia:
         raise
-    except (
-        FFmpegError,
-        UnidentifiedImageError,
-        Image.DecompressionBombError,
-        OSError,
-        SyntaxError,
-        ValueError,
-    ) as error:
+    except (FFmpegError, *media_kinds.UNREADABLE) as error:
         raise _undecodable(name, claim.kind, looks_like(path)) from error
     return facts
 

@@ -4,6 +4,7 @@ from pathlib import Path
 from typing import Literal, NamedTuple
 
 from msgspec import Struct
+from PIL import Image
 
 Kind = Literal["picture", "clip", "sound", "document"]
 
@@ -57,6 +58,9 @@ CLAIMS: dict[str, Claim] = {
     ".pdf": Claim("document", "application/pdf", "PDF"),
     ".weba": Claim("sound", "audio/webm", "matroska"),
 }
+
+UNREADABLE = (OSError, SyntaxError, ValueError, RuntimeError, EOFError, Image.DecompressionBombError)
+"""What Pillow and its decoders raise of files that are hurt, cut off, or not what they are called."""
 
 PIXELS = 100_000_000
 """A picture's, and a clip frame's, width times height."""

@@ -67,7 +67,7 @@ def _orientation(content: bytes) -> int:
     try:
         with Image.open(BytesIO(content)) as picture:
             turn = picture.getexif().get(_ORIENTATION, 1)
-    except (OSError, SyntaxError, ValueError, Image.DecompressionBombError):
+    except media_kinds.UNREADABLE:
         return 1
     return turn if isinstance(turn, int) and 1 <= turn <= 8 else 1
 

@@ -115,6 +115,22 @@ class Prepared(TestCase):
                     seen = np.asarray(small.convert("RGB"), dtype=int)
                 self.assertLess(np.abs(seen - (200, 30, 30)).max(axis=2)[5:, 5:].max(), 6)
 
+    def test_what_is_hurt_or_cut_off_is_refused_in_a_sentence(self):
+        first, *others = (Image.effect_noise((60, 40), 40 + shade).convert("RGB") for shade in (0, 20, 40))
+        for number, (kind, hurt, frames) in enumerate(
+            [(kind, False, others) for kind in ("GIF", "WEBP", "PNG", "AVIF")] + [("AVIF", True, others), ("AVIF", True, [])]
+        ):  # fmt: skip
+            whole = BytesIO()
+            first.save(whole, kind, save_all=bool(frames), append_images=frames)
+            content = whole.getvalue()
+            start = content.index(b"mdat") + 4 if hurt else len(content) * 9 // 10
+            content = content[:start] + (bytes(255 - byte for byte in content[start:]) if hurt else b"")
+            name = f"a.{kind.lower()}"
+            path = self.folder / name
+            path.write_bytes(content)
+            outcome = Examination(path, name, self.folder / f"found-{number}").outcome(60) or Outcome()
+            self.assertIn(f"“{name}” does not decode as a picture", outcome.refused)
+
     def test_what_is_no_picture_is_refused_in_a_sentence(self):
         for name, content in (("a.heic", b"x" * 99), ("a.gif", b"GIF89a"), ("a.avif", b"0"), ("a.svg", b"<svg"), ("a.jpg", b"\xff\xd8\xff\xe1\xff")):  # fmt: skip
             path = self.folder / name
