@@ -52,8 +52,10 @@ export function placingRows(desk) {
       across([
         buttons(SPREAD, does.spread),
         setting("by", choice("Spread by", how.by, [["gaps", "gaps"], ["middles", "middles"]], (by) => (how.by = by))),
-        setting("apart", numberField("Gap across", null, (gap) => does.spread("across", gap), { none: "" }), { unit: "across" }),
-        setting("", numberField("Gap down", null, (gap) => does.spread("down", gap), { none: "" }), { unit: "down" }),
+        setting("apart", [
+          numberField("Gap across", null, (gap) => does.spread("across", gap), { none: "" }), html`<span class="soft">across</span>`,
+          numberField("Gap down", null, (gap) => does.spread("down", gap), { none: "" }), html`<span class="soft">down</span>`,
+        ]),
       ]),
     ),
     row("tidy", across(buttons(FORMS, does.tidy))),
