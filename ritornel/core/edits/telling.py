@@ -17,7 +17,7 @@ _PAST = {
     "give": "gave", "hide": "hid", "keep": "kept", "lead": "led", "let": "let", "make": "made", "put": "put",
     "set": "set", "shrink": "shrank", "spread": "spread", "take": "took", "write": "wrote",
 }  # fmt: skip
-_THINGS = re.compile(r"\b(an object|objects|a text|the text|texts|it)\b")
+_THINGS = re.compile(r"\b(an object|objects|a text|texts|it)\b")
 _SLIDE = re.compile(r"\b(a|the) slide\b")
 
 
@@ -45,7 +45,7 @@ def what_was_done(label: str, places: Iterable[Place], before: Show, after: Show
     if "slide" not in label:
         said += f", on {title}" if title else f", on {len(slides)} slides" if slides else ""
     elif title and not names:
-        said = _SLIDE.sub(lambda _: title, said, count=1)
+        said = _SLIDE.sub(lambda _: title, said)
     return (said[:1].upper() + said[1:])[:_MOST]
 
 

@@ -39,6 +39,17 @@ class Told(TestCase):
         ):  # fmt: skip
             self.assertEqual(told, words)
 
+    def test_a_name_takes_the_place_of_one_word_only(self):
+        touched = {("slide", "one", "objects", "0", "x")}
+        for label, words in (
+            ("edit the text of an object", "Edited the text of “Tower”, on “What it is”"),
+            ("build it with “pull it”", "Built “Tower” with “pull it”, on “What it is”"),
+            ("start with the slide", "Started with the slide: “Tower”"),
+        ):
+            self.assertEqual(what_was_done(label, touched, self.made, self.made), words)
+        renamed = self.told("set-objects", slide="one", values={"0": {"name": "Beacon"}})
+        self.assertEqual(renamed, "Renamed “Beacon”, on “What it is”")
+
     def test_builds_by_what_they_move(self):
         s = {"slide": "one"}
         for words, told in (
