@@ -148,6 +148,34 @@ class Words(ObjectsCase):
         self.assertLess(self.kept().objects[0].size, 32)
         self.page.wait_for_selector(".sheet .notice", state="detached")
 
+    def test_words_in_a_shape_stand_in_its_middle_and_go_along_with_it(self):
+        self.desk(BOX, STAR)
+        self.page.mouse.dblclick(*self.on_stage(300, 300))
+        self.page.wait_for_selector(".text-editor")
+        self.page.keyboard.type("Four tons")
+        self.page.keyboard.press("Escape")
+        box, words, _ = self.kept().objects
+        self.assertEqual((words.align, words.valign, words.group), ("centre", "middle", box.group))
+        self.assertEqual((words.x - box.x, box.x + box.width - words.x - words.width), (12, 12))
+        self.page.keyboard.press("Escape")
+        self.drag_on_stage((220, 390), (240, 410), hold="Alt")
+        moved, with_it, _ = self.kept().objects
+        self.assertEqual((moved.x - box.x, with_it.x - words.x), (20, 20))
+        for label, value in (("Corner radius", "9"), ("Size", "30")):
+            self.page.fill(f".sheet [aria-label='{label}']", value)
+            self.page.keyboard.press("Tab")
+        rounded, smaller, _ = self.kept().objects
+        self.assertEqual((rounded.corner_radius, smaller.size), (9, 30))
+        self.page.evaluate("document.activeElement.blur()")
+        self.page.keyboard.press("Enter")
+        self.until("ritornel.stage.writing")
+        self.page.keyboard.type("No cogs")
+        self.page.keyboard.press("Escape")
+        self.assertEqual(self.kept().objects[1].paragraphs[0].text, "No cogs")
+        for _ in range(5):
+            self.page.keyboard.press("Control+z")
+        self.assertEqual([(o.id, o.group) for o in self.kept().objects], [("box", ""), ("star", "")])
+
 
 class Handles(ObjectsCase):
     def test_turned_by_steps_and_rounded(self):

@@ -28,6 +28,8 @@ from ritornel.core.text.parts import has_part
 from ritornel.core.time.rounding import tenths
 
 COPY_OFFSET = 24
+"""How far, in stage units, a copy stands to the right of and below its original."""
+
 _DONE: tuple[tuple[frozenset[str], str], ...] = (
     (frozenset({"x", "y"}), "move"),
     (frozenset({"x", "y", "rotation"}), "turn"),
@@ -39,14 +41,17 @@ _DONE: tuple[tuple[frozenset[str], str], ...] = (
 """What the fields that are set together mean: the first that has all of them."""
 
 _ON_AND_OFF = {"locked": ("lock", "unlock"), "hidden": ("hide", "show")}
-"""How far, in stage units, a copy stands to the right of and below its original."""
 
 
 class AddObject(Command, frozen=True, kw_only=True):
-    """Put a new object on a slide, in front of the others. ``object`` is its document, with its ``id`` or without."""
+    """Put a new object on a slide, in front of the others. ``object`` is its document, with its ``id`` or without.
+
+    One that stands ``within`` another is right in front of that, and in a group with it: words in a shape.
+    """
 
     slide: str
     object: dict[str, Any]
+    within: str = ""
 
     def apply(self, show: Show) -> Show:
         """Return the show with the object."""
@@ -54,7 +59,13 @@ class AddObject(Command, frozen=True, kw_only=True):
         def change(slide: Slide) -> Slide:
             new_id = object_ids(show, 1, [str(i) for i in [self.object.get("id")] if i])[0]
             thing: Object = convert({**self.object, "id": new_id}, Object)  # type: ignore[arg-type]
-            return replace(slide, objects=(*slide.objects, thing))
+            place = next((n for n, o in enumerate(slide.objects) if o.id == self.within), None)
+            if place is None:
+                return replace(slide, objects=(*slide.objects, thing))
+            outer = slide.objects[place]
+            group = outer.group or new_id
+            pair = (replace(outer, group=group), replace(thing, group=group))
+            return replace(slide, objects=(*slide.objects[:place], *pair, *slide.objects[place + 1 :]))
 
         return change_slide(show, self.slide, change)
 

@@ -101,6 +101,18 @@ class Objects(TestCase):
         changed = edited(start, do="restack", slide="slide-1", objects=["box"], to="front")
         self.assertEqual([o.id for o in changed.slides[0].objects], ["t", "box"])
 
+    def test_words_in_a_shape_stand_right_in_front_of_it_and_in_its_group(self):
+        start = show(slide(objects=(text("t", "x"),)))
+        words = {"kind": "text", "paragraphs": [{"text": "Four tons"}]}
+        for within, group, told in (
+            ("box", "", [("box", "w"), ("w", "w"), ("t", "")]),
+            ("box", "g", [("box", "g"), ("w", "g"), ("t", "")]),
+            ("gone", "", [("box", ""), ("t", ""), ("w", "")]),
+        ):
+            grouped = edited(start, do="set-objects", slide="slide-1", values={"box": {"group": group}})
+            made = edited(grouped, do="add-object", slide="slide-1", object={**words, "id": "w"}, within=within)
+            self.assertEqual([(o.id, o.group) for o in made.slides[0].objects], told)
+
     def test_a_clip_starts_on_a_cue_or_with_the_slide(self):
         start = show(slide(objects=(clip("film"),)))
         on_cue = edited(start, do="start-media", slide="slide-1", object="film", on="cue")

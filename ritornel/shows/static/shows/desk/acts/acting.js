@@ -1,9 +1,11 @@
 // How an act is done, what it may lack, and how its key is written.
 
+import { writable } from "../stage/text_editor.js";
+
 const LACKING = {
   slide: "There is no slide yet: press N for one, or drop pictures.",
   objects: "Select an object on the stage first.",
-  text: "Select a text on the stage first.",
+  words: "Select a text or a shape on the stage first.",
 };
 
 /** What is lacking for an act, in words; nothing if it can be done. */
@@ -12,7 +14,7 @@ export function lacking({ store }, { needs }) {
   const has = {
     slide: Boolean(store.slide),
     objects: store.objects.size > 0,
-    text: store.objects.size === 1 && store.object([...store.objects][0])?.kind === "text",
+    words: Boolean(writable(store)),
   };
   if (has[needs]) return "";
   return needs === "slide" && store.focus ? "The slide is on its way." : LACKING[needs];

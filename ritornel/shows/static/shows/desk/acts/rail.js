@@ -2,6 +2,7 @@
 
 import { html, nothing } from "../../../site/vendor/lit.js";
 import { Pane } from "../pane.js";
+import { writable } from "../stage/text_editor.js";
 import { doAct, lacking, writtenKey } from "./acting.js";
 import { ACTS, actById } from "./table.js";
 
@@ -20,13 +21,12 @@ export function railPane(desk) {
   const { store } = desk;
   const some = (where) => ACTS.filter((act) => act.rail === where);
   const selected = () => {
-    const text = store.objects.size === 1 && store.object([...store.objects][0])?.kind === "text";
-    if (store.objects.size) return text ? "text" : "objects";
+    if (store.objects.size) return writable(store) ? "words" : "objects";
     return store.slides.size ? "slides" : store.steps.size ? "steps" : "";
   };
   const fits = (act, chosen) => {
-    if (act.id === "build" || act.id === "place") return chosen === "objects" || chosen === "text";
-    if (act.id === "write") return chosen === "text";
+    if (act.id === "build" || act.id === "place") return chosen === "objects" || chosen === "words";
+    if (act.id === "write") return chosen === "words";
     if (act.id === "duplicate") return chosen && chosen !== "steps";
     return Boolean(chosen);
   };

@@ -3,7 +3,7 @@
 import { anchorOf } from "../menus.js";
 import { openBuildMenu } from "../sheets/build_menu.js";
 import { openPlaceMenu } from "../sheets/placings.js";
-import { editText } from "../stage/text_editor.js";
+import { editText, writable, writeInShape } from "../stage/text_editor.js";
 import { newIds } from "../state/ids.js";
 import { deleteSlides, duplicateSlides } from "./slides.js";
 
@@ -18,7 +18,9 @@ export function placeMenu(desk, event) {
 
 export function editSelected(desk) {
   desk.stage.setFace("arrange");
-  editText(desk, [...desk.store.objects][0]);
+  const thing = writable(desk.store);
+  if (thing.kind === "text") editText(desk, thing.id);
+  else writeInShape(desk, thing);
 }
 
 /** Duplicates the objects that are selected, and selects the copies; with none, the slides that are, or the one in focus. */

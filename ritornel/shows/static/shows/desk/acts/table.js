@@ -5,7 +5,7 @@
 //   name    as a button says it
 //   keys    as they are pressed: "N", "Shift+Space", "Ctrl+D"; the first is the one that is told
 //   help    what it does, for the list of keys; the name, in lower case, where that says it
-//   needs   what must be there: "slide", "objects", "text"; else it says so, or, if it is quiet, does nothing
+//   needs   what must be there: "slide", "objects", "words"; else it says so, or, if it is quiet, does nothing
 //   rail    where it stands in the rail: "slides", "things", "selected"; none: it has a key alone
 //   run     (desk, event)
 
@@ -36,7 +36,7 @@ export const ACTS = [
   { id: "sound", name: "Sound…", keys: ["S"], needs: "slide", rail: "things", run: (desk) => addMedia(desk, "sound") },
   { id: "build", name: "Build it", keys: ["B"], help: "build what is selected", needs: "objects", rail: "selected", run: buildMenu },
   { id: "place", name: "Place", keys: ["A"], help: "align, spread, tidy what is selected", needs: "objects", rail: "selected", run: placeMenu },
-  { id: "write", name: "Write", keys: ["Enter"], help: "write in the selected text", needs: "text", quiet: true, rail: "selected", run: editSelected },
+  { id: "write", name: "Write", keys: ["Enter"], help: "write in the selected text, or shape", needs: "words", quiet: true, rail: "selected", run: editSelected },
   { id: "duplicate", name: "Duplicate", keys: ["Ctrl+D"], help: "duplicate what is selected, or the slide", needs: "slide", rail: "selected", run: duplicate },
   { id: "delete", name: "Delete", keys: ["Delete", "Backspace"], help: "delete what is selected: builds, objects, slides", rail: "selected", run: remove },
 

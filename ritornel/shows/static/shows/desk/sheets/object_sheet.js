@@ -41,7 +41,8 @@ function several(desk, things) {
   const look = common(things);
   const set = setter(desk, things);
   const all = (...kinds) => things.every((thing) => kinds.includes(thing.kind));
-  const styles = look.kind ? STYLES[look.kind] : all("picture", "clip") ? pictureRows : all("shape", "line") ? outlined : () => ({});
+  const mixed = all("picture", "clip") ? pictureRows : all("shape", "line") ? outlined : all("shape", "text") ? labelled : () => ({});
+  const styles = look.kind ? STYLES[look.kind] : mixed;
   const { first = nothing, further = nothing } = styles(things, set, desk);
   const seen = things.every((thing) => thing.kind !== "sound");
   return html`<div class="sheet"><h2>${things.length} objects</h2><p class="soft">${ids.map((id) => store.slide.names[id]).join(", ")}</p>
@@ -52,6 +53,12 @@ function several(desk, things) {
 
 function outlined(things, set) {
   return { first: row("line", ...strokeSettings(things, set, { canBeNone: false, least: 0.5 })) };
+}
+
+/** Shapes and the words in them: the rows of both. */
+function labelled(things, set, desk) {
+  const [shapes, texts] = ["shape", "text"].map((kind) => things.filter((thing) => thing.kind === kind));
+  return { first: [shapeRows(shapes, setter(desk, shapes), desk).first, textRows(desk, texts).first] };
 }
 
 function single(desk, thing) {

@@ -7,9 +7,14 @@ import { inkOn } from "../writing/ink.js";
 import { RichEditor } from "../writing/rich.js";
 import { wordsOf } from "../writing/words.js";
 import { freePlace } from "./free_place.js";
+import { contains } from "./geometry.js";
 
 const NEW_SIZE = 40;
 const LEAST_WIDTH = 160;
+const LEAST_SIZE = 14;
+const PADDING = 12; // between words and the sides of their shape
+const SLANTED = 0.15; // so much of a side is kept free in a form whose sides do not run along its box
+const STRAIGHT = ["rectangle", "bubble"];
 
 /** Opens an empty text at a point, else in the middle of the slide or where there is room. It becomes an object with its first letter. */
 export function writeNewText(desk, at = null) {
@@ -26,22 +31,45 @@ export function writeNewText(desk, at = null) {
   }, false);
 }
 
+/** What can be written in of what is selected: a text, a shape, or the one text of a group; null if nothing can. */
+export function writable(store) {
+  const things = [...store.objects].map((id) => store.object(id)).filter(Boolean);
+  const [one, ...others] = things.length > 1 ? things.filter((thing) => thing.kind === "text") : things;
+  if (!one || others.length || !["text", "shape"].includes(one.kind)) return null;
+  return things.length === 1 || things.every((thing) => thing.group && thing.group === one.group) ? one : null;
+}
+
+/** Opens the text in a shape, or an empty one in its middle, in a group with it. */
+export function writeInShape(desk, shape) {
+  const middle = (thing) => ({ x: thing.x + thing.width / 2, y: thing.y + thing.height / 2 });
+  const there = shape.group && desk.store.slide.document.objects.find((one) => one.kind === "text" && one.group === shape.group && contains(shape, middle(one)));
+  if (there) return editText(desk, there.id);
+  const { text } = desk.store.vocabulary.defaults;
+  const straight = STRAIGHT.includes(shape.form);
+  const [across, down] = ["width", "height"].map((side) => (straight ? Math.min(PADDING, shape[side] / 8) : shape[side] * SLANTED));
+  const box = { x: shape.x + across, y: shape.y + down, width: shape.width - 2 * across, height: shape.height - 2 * down, rotation: shape.rotation };
+  const size = Math.max(LEAST_SIZE, Math.min(NEW_SIZE, Math.round(box.height * 0.4)));
+  const ground = shape.fill === "none" || shape.gradient ? desk.store.slide.background : shape.fill;
+  const thing = { ...text, id: newId("object"), kind: "text", ...box, size, align: "centre", valign: "middle", paragraphs: [], colour: inkOn(ground) };
+  return write(desk, thing, false, shape.id);
+}
+
 /** Opens the editor over a text of the slide in focus. Escape or a click elsewhere ends it. */
 export function editText(desk, id) {
   const thing = desk.store.object(id);
   if (thing?.kind === "text") write(desk, thing, true);
 }
 
-function write(desk, thing, all) {
+function write(desk, thing, all, within = "") {
   const { store } = desk;
   desk.stage.writing?.end();
-  desk.stage.writing = new Writing(desk, thing, store.focus);
+  desk.stage.writing = new Writing(desk, thing, store.focus, within);
   if (all) desk.stage.writing.editor.selectAll();
 }
 
 class Writing {
-  constructor(desk, thing, slide) {
-    Object.assign(this, { desk, store: desk.store, thing, slide });
+  constructor(desk, thing, slide, within) {
+    Object.assign(this, { desk, store: desk.store, thing, slide, within });
     this.draft = new Draft(this.store, (before, paragraphs) => this.command(before, paragraphs));
     this.over = document.getElementById("stage-over");
     this.root = document.createElement("div");
@@ -74,7 +102,7 @@ class Writing {
   command(before, paragraphs) {
     const thing = before.slides[this.slide]?.document.objects.find((o) => o.id === this.thing.id);
     if (thing) return { do: "write-text", slide: this.slide, object: thing.id, paragraphs, was: wordsOf(thing.paragraphs).split("\n") };
-    return wordsOf(paragraphs).trim() ? { do: "add-object", slide: this.slide, object: { ...this.thing, paragraphs } } : null;
+    return wordsOf(paragraphs).trim() ? { do: "add-object", slide: this.slide, object: { ...this.thing, paragraphs }, within: this.within } : null;
   }
 
   written(paragraphs, changed = true) {
@@ -100,7 +128,8 @@ class Writing {
     const { there } = this;
     if (there) {
       this.thing = there;
-      if (!this.seen) this.store.select("objects", [there.id]);
+      if (!this.seen && there.group) this.desk.arranging.openGroup(there);
+      else if (!this.seen) this.store.select("objects", [there.id]);
       this.seen = true;
       this.editor.adopt(there.paragraphs);
       this.place();

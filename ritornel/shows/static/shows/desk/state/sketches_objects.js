@@ -9,8 +9,14 @@ const COPY_OFFSET = 24;
 const BOX = ["x", "y", "width", "height", "rotation", "opacity"];
 
 export const OBJECT_SKETCHES = {
-  "add-object": (state, { slide, object }, defaults) =>
-    object.id ? withSlide(state, slide, (s) => withObject(s, { ...defaults[object.kind], lineage: object.id, ...object })) : state,
+  "add-object": (state, { slide, object, within = "" }, defaults) =>
+    withSlide(state, slide, (s) => {
+      if (!object.id) return s;
+      const outer = s.document.objects.find((o) => o.id === within);
+      const group = outer ? outer.group || object.id : "";
+      const around = outer ? withValues(s, { [within]: { group } }) : s;
+      return withObject(around, { ...defaults[object.kind], lineage: object.id, ...object, ...(outer ? { group } : {}) });
+    }),
 
   "set-objects": (state, { slide, values }) => withSlide(state, slide, (s) => withValues(s, values)),
 

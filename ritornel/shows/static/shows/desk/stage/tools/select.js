@@ -8,7 +8,7 @@ import { around, boxBetween, inPlace, keepsProportions, overlaps, resized, resiz
 import { bendTo, bowOn, endsOf, lineBetween } from "../line_ends.js";
 import { linesOf, snappedHandle, snappedInProportion, snappedMove, snappedPoint } from "../snapping.js";
 import { newIds } from "../../state/ids.js";
-import { editText, writeNewText } from "../text_editor.js";
+import { editText, writeInShape, writeNewText } from "../text_editor.js";
 
 const SNAPS_PX = 6;
 const STEP_DEGREES = 15;
@@ -50,8 +50,11 @@ export const SELECT = {
     const point = overlay.point(event);
     const thing = overlay.under(point);
     if (!thing) writeNewText(desk, point);
-    else if (thing.group && thing.group !== overlay.opened) overlay.openGroup(thing);
-    else if (thing.kind === "text") editText(desk, thing.id);
+    else if (thing.group && thing.group !== overlay.opened) {
+      overlay.openGroup(thing);
+      if (thing.kind === "text") editText(desk, thing.id);
+    } else if (thing.kind === "text") editText(desk, thing.id);
+    else if (thing.kind === "shape") writeInShape(desk, thing);
     else if (keepsProportions(thing)) overlay.beginCrop(thing.id);
   },
 };
