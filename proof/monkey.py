@@ -51,7 +51,7 @@ class Monkey:
         self.done: list[str] = []
         self.errors: list[str] = []
         for page in pages:
-            page.on("pageerror", lambda error: self.errors.append(str(error)))
+            page.on("pageerror", lambda error: self.errors.append(error.stack or str(error)))
 
     def play(self, address: str, seconds: float) -> list[str]:
         """Play, and return what does not hold."""

@@ -242,6 +242,20 @@ class TwoPages(LineCase):
         self.other.goto(f"/shows/{self.row.pk}/")
         self.other.wait_for_selector("html[data-ready]", state="attached")
 
+    def test_a_drag_goes_on_while_the_other_page_adds_a_slide(self):
+        start, end = self.on_stage(200, 200), self.on_stage(300, 260)
+        self.drag_between(start, end, let_go=False)
+        self.other.keyboard.press("n")
+        self.settled(self.other)
+        for n in range(12):
+            self.page.mouse.move(end[0] + 4 * n, end[1])
+            self.page.wait_for_timeout(60)
+        self.page.mouse.up()
+        self.settled()
+        self.until("ritornel.store.kept.order.length === 3")
+        self.assertGreater(self.kept_show().slides[0].objects[0].x, 200)
+        self.assertEqual(len(self.kept_show().slides), 3)
+
     def test_each_learns_of_the_others_edits(self):
         self.page.keyboard.press("n")
         self.until("ritornel.store.kept.order.length === 3", self.other, seconds=2.5)

@@ -143,6 +143,7 @@ export class Store {
 
   select(kind, ids) {
     this.selection.only(kind, ids);
+    this.selection.fit(this.shown, this.shown);
     this.tell("selected");
     this.changed();
   }
@@ -229,7 +230,7 @@ export class Store {
       const start = performance.now();
       const before = this.journal.entries.map((entry) => entry.command).filter((one) => typeof one === "object");
       const { status, data } = await send(`${this.address}try`, { commands: [...before, command], near: this.near() });
-      if (status === 200 && this.trial === trial && this.kept.revision === revision) {
+      if (status === 200 && this.trial === trial && [this.kept.revision, data.revision].every((one) => one === revision)) {
         trial.answer = { state: withAnswer(this.kept, data), command };
         this.compose();
       }
