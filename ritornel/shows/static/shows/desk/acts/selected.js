@@ -80,7 +80,7 @@ export function ungroup({ store }) {
 
 /** Locks what is selected, or hides it while others are placed; with all of it so already, lets it go. */
 export function turnOn({ store }, field) {
-  const things = [...store.objects].map((id) => store.object(id));
+  const things = [...store.objects].map((id) => store.object(id)).filter(Boolean);
   const on = !things.every((thing) => thing[field]);
   store.edit({ do: "set-objects", slide: store.focus, values: Object.fromEntries(things.map((thing) => [thing.id, { [field]: on }])) });
 }

@@ -18,10 +18,9 @@ const STYLES = { text: (things, set, desk) => textRows(desk, things), shape: sha
 
 /** The sheet of the selected object, or of several at once. */
 export function objectSheet(desk) {
-  const { store } = desk;
-  const ids = [...store.objects];
-  const thing = store.object(ids[0]);
-  if (ids.length > 1) return several(desk, ids.map((id) => store.object(id)));
+  const things = [...desk.store.objects].map((id) => desk.store.object(id)).filter(Boolean); // some may be on their way
+  const [thing] = things;
+  if (things.length > 1) return several(desk, things);
   if (!thing) return nothing;
   return html`${repeat([thing.id], (id) => id, () => single(desk, thing))}`;
 }

@@ -143,7 +143,6 @@ export class Store {
 
   select(kind, ids) {
     this.selection.only(kind, ids);
-    this.selection.fit(this.shown, this.shown);
     this.tell("selected");
     this.changed();
   }
