@@ -104,7 +104,7 @@ class Placing(BrowserCase):
     def test_several_are_placed_by_a_key_and_a_click(self):
         self.page.keyboard.press("Control+a")
         self.page.keyboard.press("a")
-        self.page.keyboard.press("Enter")  # the first of the menu: left edges
+        self.page.keyboard.press("Enter")  # the first of the menu: at the left
         self.assertEqual([self.thing(key)["x"] for key in ("box", "pic", "words")], [100] * 3)
         self.page.click(".sheet >> text=a column")
         self.assertEqual([self.thing(key)["y"] for key in ("box", "pic", "words")], [100, 350, 700])

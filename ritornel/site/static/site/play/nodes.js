@@ -3,6 +3,7 @@
 import { fontFamily } from "./families.js";
 
 const SAME = 0.01; // stage units
+const LEVEL = 1; // no higher, or wider: level, or plumb
 
 /**
  * Builds the element of a node, with its parts and its medium. For a clip's film a "still" picture has its poster, and a
@@ -67,18 +68,30 @@ function boxIn(parent, { key, svg }, className, box) {
   return element;
 }
 
-/** What an object will look like, about, until it is drawn for good: a box in its colour, a level line, lines of text in its type. */
+/** What an object will look like, about, until it is drawn for good: a box in its colour, a straight line, lines of text in its type. */
 function drawSketch(element, thing) {
   const { style } = element;
   element.classList.add("is-sketch");
   if (thing.kind === "shape" && thing.fill !== "none") style.backgroundColor = thing.fill;
   if (thing.kind === "shape") style.borderRadius = thing.form === "ellipse" ? "50%" : `${thing.corner_radius}px`;
-  if (thing.kind === "line" && Math.min(thing.width, thing.height) <= 1) style.boxShadow = `0 0 0 ${thing.line_width / 2 - 0.5}px ${thing.line}`;
+  if (thing.kind === "line") element.append(straightLine(thing));
   if (thing.kind !== "text") return;
   const align = thing.align === "centre" ? "center" : thing.align;
   Object.assign(style, { fontFamily: fontFamily(thing.font), fontSize: `${thing.size}px`, fontWeight: thing.weight, lineHeight: thing.line_height, color: thing.colour, textAlign: align });
   if (thing.italic) style.fontStyle = "italic";
+  Object.assign(style, { display: "grid", alignContent: { top: "start", middle: "center", bottom: "end" }[thing.valign] });
   element.textContent = thing.paragraphs.map((p) => p.text ?? "").join("\n");
+}
+
+function straightLine({ width, height, rising, line, line_width }) {
+  const [drawing, way] = ["svg", "line"].map((name) => document.createElementNS("http://www.w3.org/2000/svg", name));
+  const [x1, x2] = width <= LEVEL ? [width / 2, width / 2] : [0, width];
+  const [y1, y2] = height <= LEVEL ? [height / 2, height / 2] : rising ? [height, 0] : [0, height];
+  const set = (element, values) => Object.entries(values).forEach(([name, value]) => element.setAttribute(name, value));
+  set(drawing, { width, height, overflow: "visible" });
+  set(way, { x1, y1, x2, y2, stroke: line, "stroke-width": line_width, "stroke-linecap": "round" });
+  drawing.append(way);
+  return drawing;
 }
 
 function mediaElement(node, asset, as) {

@@ -11,7 +11,7 @@ export function openBuildMenu(desk, anchor) {
   const { store } = desk;
   const slide = store.focus;
   const objects = [...store.objects];
-  const things = objects.map((id) => store.object(id));
+  const things = objects.map((id) => store.object(id)).filter(Boolean);
   const { effects, kinds, parts, orders, along, apart } = store.vocabulary;
   const words = things.some((thing) => thing.kind === "text" && /\s/.test(thing.paragraphs.map((p) => p.text).join(" ").trim()));
   const plays = things.every((thing) => thing.kind === "clip" || thing.kind === "sound");

@@ -4,10 +4,6 @@ import { html, nothing } from "../../../site/vendor/lit.js";
 import { item, openMenu, section, tick } from "../menus.js";
 import { across, choice, numberField, row, setting } from "./fields.js";
 
-const EDGES = [
-  ["left", "left edges"], ["centre", "centres"], ["right", "right edges"],
-  ["top", "upper edges"], ["middle", "middles"], ["bottom", "lower edges"],
-];
 const SIDES = [["left", "left"], ["centre", "centre"], ["right", "right"], ["top", "top"], ["middle", "middle"], ["bottom", "foot"]];
 const TO = [["each other", "each other"], ["slide", "the slide"], ["first", "the first"]];
 const SPREAD = [["across", "across"], ["down", "down"]];
@@ -34,7 +30,7 @@ export function openPlaceMenu(desk, anchor) {
   const count = desk.store.objects.size;
   openMenu("Place", anchor, (menu) => {
     const items = (rows, run, words = (label) => label) => rows.map(([name, label]) => item(words(label), "", () => (menu.close(), run(name))));
-    return html`${section(count > 1 ? "Align" : "Align with the slide", items(EDGES, does.align))}
+    return html`${section(count > 1 ? "Align" : "Align with the slide", items(SIDES, does.align))}
       ${count > 1 ? section("with", TO.map(([name, label]) => tick(menu, label, how.to === name, () => (how.to = name)))) : nothing}
       ${count > 2 ? section("Spread evenly", [items(SPREAD, does.spread), tick(menu, "by middles, not gaps", how.by === "middles", (on) => (how.by = on ? "middles" : "gaps"))]) : nothing}
       ${count > 1 ? [section("Tidy into", items(FORMS, does.tidy)), section("Make alike", items(ALIKE, does.size, (label) => `${label} as the first`))] : nothing}`;
