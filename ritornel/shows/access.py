@@ -6,7 +6,6 @@ from django.core.exceptions import ObjectDoesNotExist
 from django.http import Http404, HttpRequest
 from django.shortcuts import get_object_or_404
 
-from ritornel.core.model import Show as CoreShow
 from ritornel.shows import in_rows
 from ritornel.shows.models import Show
 
@@ -16,10 +15,10 @@ def own_show(request: HttpRequest, show_id: UUID) -> Show:
     return get_object_or_404(Show, pk=show_id, owner=request.user)
 
 
-def own_show_loaded(request: HttpRequest, show_id: UUID) -> tuple[Show, CoreShow]:
+def own_show_loaded(request: HttpRequest, show_id: UUID) -> in_rows.Loaded:
     """Return the row and the show in it; 404 as ``own_show``, also if it is deleted at this very moment."""
     row = own_show(request, show_id)
     try:
-        return row, in_rows.load(row)
+        return in_rows.loaded(row)
     except ObjectDoesNotExist as error:
         raise Http404 from error

@@ -69,15 +69,17 @@ def state(row: ShowRow, show: Show, known: Show | None = None, near: Collection[
 
 
 def head(row: ShowRow) -> dict[str, Any]:
-    """Return the revision, when it was kept, and what can be undone and redone."""
+    """Return the revision, when it was kept, and what can be undone and redone: the step, and the page that did it."""
     here = row.history_place
     beside = row.history.filter(number__in=(here, here + 1), superseded=False)
-    labels = dict(beside.values_list("number", "label"))
+    steps = {
+        number: {"label": label, "page": page} for number, label, page in beside.values_list("number", "label", "page")
+    }
     return {
         "revision": row.revision,
         "kept": row.kept_at.isoformat(),
-        "undo": labels.get(here),
-        "redo": labels.get(here + 1),
+        "undo": steps.get(here),
+        "redo": steps.get(here + 1),
     }
 
 

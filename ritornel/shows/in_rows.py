@@ -42,23 +42,36 @@ class _Read(NamedTuple):
 _shows: Memory[UUID, _Read] = Memory(_SHOWS_BYTES)
 
 
-def load(row: Show, bringing: Iterable[str] = ()) -> CoreShow:
-    """Return the show in its rows, with the assets it uses and those an edit is about to bring in.
+class Loaded(NamedTuple):
+    """A show as it is at one revision: its row then, and the show in it."""
 
-    What was read or written last under the row's revision is not read again: it is the very same show, and what was
-    computed of it is found again. Else ``row`` is brought up to the revision that was read. What cannot be read does
-    not keep the rest away: see ``core.model.stored``.
+    row: Show
+    show: CoreShow
+
+
+def load(row: Show, bringing: Iterable[str] = ()) -> CoreShow:
+    """Return the show of ``loaded``, for whoever asks what it is and not which revision of it."""
+    return loaded(row, bringing).show
+
+
+def loaded(row: Show, bringing: Iterable[str] = ()) -> Loaded:
+    """Return the show in its rows, with the assets it uses and those an edit is about to bring in, and its row.
+
+    ``row`` is not changed: if the show is at another revision by now, another row comes back, and what is computed of
+    the show is to be kept under that one's revision. What was read or written last under a revision is not read again:
+    it is the very same show, and what was computed of it is found again. What cannot be read does not keep the rest
+    away: see ``core.model.stored``.
     """
-    known = _shows.get(row.pk)
-    if known is not None and (known.revision, known.kept_at) == (row.revision, row.kept_at):
-        show = with_assets(row, known.show, bringing)
-        return show if show is known.show or bringing else remember(row, show)
     for _ in range(_TRIES_TO_READ):
+        known = _shows.get(row.pk)
+        if known is not None and (known.revision, known.kept_at) == (row.revision, row.kept_at):
+            show = with_assets(row, known.show, bringing)
+            return Loaded(row, show if show is known.show or bringing else remember(row, show))
         show = _read(row)
-        revision = Show.objects.values_list("revision", flat=True).get(pk=row.pk)
-        if revision == row.revision:
-            return remember(row, with_assets(row, show, bringing))
-        row.refresh_from_db()
+        now = Show.objects.get(pk=row.pk)
+        if now.revision == row.revision:
+            return Loaded(row, remember(row, with_assets(row, show, bringing)))
+        row = now
     raise OperationalError("the show is being changed all the time")
 
 

@@ -1,12 +1,12 @@
 """Every edit of a show, kept with its history.
 
-What an edit gives is read, computed and checked before the database is locked; the lock is held only to see that
-nothing was changed meanwhile, and to write.
+What an edit gives is read, computed and checked before the database is locked: all of it of the one revision that was
+read. The lock is held only to see that this still is the newest, and to write; if it is not, all begins anew.
 """
 
-from collections.abc import Callable
+from collections.abc import Callable, Iterable
 from contextlib import suppress
-from typing import Any, NamedTuple
+from typing import Any, NamedTuple, TypeVar
 
 import msgspec
 from django.db import IntegrityError, OperationalError, transaction
@@ -20,11 +20,23 @@ from ritornel.core.model.patch import patch_to, patched
 from ritornel.core.model.uses import assets_used
 from ritornel.core.score import compile, findings
 from ritornel.core.text.credits import told
-from ritornel.shows.in_rows import assets_of, changes_between, load, remember, weight_of, with_assets, write
+from ritornel.shows.in_rows import (
+    Loaded,
+    assets_of,
+    changes_between,
+    loaded,
+    remember,
+    weight_of,
+    with_assets,
+    write,
+)
 from ritornel.shows.models import Change, Entry, Show
 
+T = TypeVar("T")
+
 _STATES_BYTES = 32 * 1024 * 1024
-_TRIES_TO_KEEP = 8
+_TRIES_TO_KEEP = 20
+_CHANGED_ALL_THE_TIME = "the show is being changed all the time"
 
 _states: Recalled[CoreShow] = Recalled(_STATES_BYTES)
 
@@ -51,12 +63,13 @@ NOBODY = Author()
 
 
 class Kept(NamedTuple):
-    """A show before and after a change, its row, and where it was changed."""
+    """A show before and after a change, its row, and where it was changed; the step that was taken back or again."""
 
     row: Show
     before: CoreShow
     after: CoreShow
     places: set[Place]
+    step: Entry | None = None
 
 
 def create(owner, show: CoreShow, along: Callable[[Show], None] | None = None) -> Show:
@@ -83,21 +96,18 @@ def edit(row_id, base: int, command: Command, by: Author = NOBODY) -> Kept:
     ``BadEdit`` if it cannot be carried out. A command that was carried out before is not carried out again.
     """
 
-    def compute(row: Show) -> _Computed:
-        before = load(row, command.brings_assets)
+    def compute(row: Show, before: CoreShow) -> _Computed:
         return _edited(row, before, _with_its_assets(row, before, apply(before, command)), command.label)
 
-    return _carried_out(row_id, base, by, compute, merges=command.merges)
+    return _carried_out(row_id, base, by, compute, brings=command.brings_assets, merges=command.merges)
 
 
 def undo(row_id, base: int, by: Author = NOBODY) -> Kept:
     """Take the last edit back. Raises ``NothingThere`` at the beginning of the history, and as ``edit``."""
 
-    def compute(row: Show) -> _Computed:
+    def compute(row: Show, before: CoreShow) -> _Computed:
         entry = _entry(row, row.history_place)
-        if entry is None:
-            raise NothingThere
-        return _patched(row, entry.before, row.history_place - 1)
+        return _patched(row, before, entry, entry.before, row.history_place - 1)
 
     return _carried_out(row_id, base, by, compute, alone=True)
 
@@ -105,11 +115,9 @@ def undo(row_id, base: int, by: Author = NOBODY) -> Kept:
 def redo(row_id, base: int, by: Author = NOBODY) -> Kept:
     """Carry out again what was undone last. Raises ``NothingThere`` at the end of the history, and as ``edit``."""
 
-    def compute(row: Show) -> _Computed:
+    def compute(row: Show, before: CoreShow) -> _Computed:
         entry = _entry(row, row.history_place + 1)
-        if entry is None:
-            raise NothingThere
-        return _patched(row, entry.after, row.history_place + 1)
+        return _patched(row, before, entry, entry.after, row.history_place + 1)
 
     return _carried_out(row_id, base, by, compute, alone=True)
 
@@ -117,8 +125,7 @@ def redo(row_id, base: int, by: Author = NOBODY) -> Kept:
 def return_to(row_id, base: int, then: CoreShow, label: str, by: Author = NOBODY) -> Kept:
     """Make the show what it was ``then``, as an edit that can be taken back like any other. Raises as ``edit``."""
 
-    def compute(row: Show) -> _Computed:
-        before = load(row)
+    def compute(row: Show, before: CoreShow) -> _Computed:
         after = _with_its_assets(row, before, msgspec.structs.replace(then, id=before.id, assets=before.assets))
         findings(after, compile(after))
         return _edited(row, before, after, label)
@@ -131,11 +138,15 @@ def state_at(row: Show, number: int) -> CoreShow:
 
     A page of the history asks for one state once for every picture on it: the states looked at lately are remembered.
     """
-    now = load(row)
-    known = _states.get(now, by=number)
-    if known is None:
-        known = _states.put(with_assets(row, _went_to(row, now, number), ()), weight_of(now), now, by=number)
-    return with_assets(row, known, ())
+    for _ in range(_TRIES_TO_KEEP):
+        at = loaded(row)
+        known = _states.get(at.show, by=number)
+        if known is None:
+            known = _steady(at, lambda at=at: with_assets(at.row, _went_to(at.row, at.show, number), ()))
+        if known is not None:
+            return with_assets(at.row, _states.put(known, weight_of(at.show), at.show, by=number), ())
+        row = Show.objects.get(pk=row.pk)
+    raise OperationalError(_CHANGED_ALL_THE_TIME)
 
 
 def _went_to(row: Show, show: CoreShow, number: int) -> CoreShow:
@@ -149,53 +160,96 @@ def _went_to(row: Show, show: CoreShow, number: int) -> CoreShow:
     return show
 
 
-def _entry(row: Show, number: int) -> Entry | None:
-    return row.history.filter(number=number, superseded=False).first()
+def _entry(row: Show, number: int) -> Entry:
+    found = row.history.filter(number=number, superseded=False).first()
+    if found is None:
+        raise NothingThere
+    return found
 
 
 class _Computed(NamedTuple):
-    """What a change would give: the show before and after, the place in the history, and its new entry."""
+    """What a change would give: the show after it, the place in the history, its new entry, and where it changes."""
 
-    before: CoreShow
     after: CoreShow
     history_place: int
     entry: Entry | None
+    places: set[Place] | None = None
+    """None: it was carried out before."""
+    step: Entry | None = None
 
 
 def _edited(row: Show, before: CoreShow, after: CoreShow, label: str) -> _Computed:
     """Return a change with its new entry in the history; without one where nothing is changed."""
     if after == before:
-        return _Computed(before, after, row.history_place, None)
+        return _Computed(after, row.history_place, None)
     back, forth = patch_to(after, before), patch_to(before, after)
     place = row.history_place + 1
-    return _Computed(before, after, place, Entry(show=row, number=place, label=label[:200], before=back, after=forth))
+    return _Computed(after, place, Entry(show=row, number=place, label=label[:200], before=back, after=forth))
 
 
 def _carried_out(
-    row_id, base: int, by: Author, compute: Callable[[Show], _Computed], *, alone: bool = False, merges: bool = False
+    row_id,
+    base: int,
+    by: Author,
+    compute: Callable[[Show, CoreShow], _Computed],
+    *,
+    brings: Iterable[str] = (),
+    alone: bool = False,
+    merges: bool = False,
 ) -> Kept:
     """Compute a change on the newest revision and keep it; begin anew if the show was changed while it was computed.
 
     ``alone``: it stands for the whole show, and meets whatever others have done since ``base``; ``merges``: it meets
     nothing, as it brings both together.
     """
-    for _ in range(_TRIES_TO_KEEP):
-        row = Show.objects.get(pk=row_id)
-        if by.command and row.changes.filter(command=by.command).exists():
-            show = load(row)
-            return Kept(row, show, show, set())
-        others = _done_by_others(row, base, by)
+
+    def wanted(at: Loaded) -> _Computed:
+        if _is_carried_out(at.row, by):
+            return _Computed(at.show, at.row.history_place, None)
+        others = _done_by_others(at.row, base, by)
         if alone and others:
             raise Collision
-        computed = compute(row)
-        places = places_changed(computed.before, computed.after)
+        computed = compute(at.row, at.show)
+        places = places_changed(at.show, computed.after)
         if not merges and (others is None or meet(places, others)):
             raise Collision
+        return computed._replace(places=places)
+
+    for _ in range(_TRIES_TO_KEEP):
+        at = loaded(Show.objects.get(pk=row_id), brings)
+        computed = _steady(at, lambda at=at: wanted(at))
+        if computed is None:
+            continue
+        if computed.places is None:
+            return Kept(at.row, at.show, at.show, set())
         with suppress(IntegrityError):  # the same command was carried out at this very moment
-            kept = _keep(row, computed, places, by)
+            kept = _keep(at, computed, computed.places, by)
             if kept is not None:
                 return kept
-    raise OperationalError("the show is being changed all the time")
+    raise OperationalError(_CHANGED_ALL_THE_TIME)
+
+
+def _steady(at: Loaded, compute: Callable[[], T]) -> T | None:
+    """Return what is computed of a show and of its history; None if the show was changed meanwhile.
+
+    The history and the changes are read after the show: what is computed of both, also that nothing can be, holds only
+    if the show is still where it was.
+    """
+    try:
+        found = compute()
+    except Exception:
+        if _is_newest(at.row):
+            raise
+        return None
+    return found if _is_newest(at.row) else None
+
+
+def _is_newest(row: Show) -> bool:
+    return Show.objects.values_list("revision", flat=True).get(pk=row.pk) == row.revision
+
+
+def _is_carried_out(row: Show, by: Author) -> bool:
+    return bool(by.command) and row.changes.filter(page=by.page, command=by.command).exists()
 
 
 def _done_by_others(row: Show, base: int, by: Author) -> set[Place] | None:
@@ -208,11 +262,10 @@ def _done_by_others(row: Show, base: int, by: Author) -> set[Place] | None:
     return {tuple(place) for page, places in since if not by.page or page != by.page for place in places}
 
 
-def _patched(row: Show, patch: dict[str, Any], history_place: int) -> _Computed:
-    before = load(row)
+def _patched(row: Show, before: CoreShow, step: Entry, patch: dict[str, Any], history_place: int) -> _Computed:
     after = _with_its_assets(row, before, patched(before, patch))
     findings(after, compile(after))
-    return _Computed(before, after, history_place, None)
+    return _Computed(after, history_place, None, step=step)
 
 
 def _with_its_assets(row: Show, before: CoreShow, after: CoreShow) -> CoreShow:
@@ -222,23 +275,22 @@ def _with_its_assets(row: Show, before: CoreShow, after: CoreShow) -> CoreShow:
     return told(after if assets == after.assets else msgspec.structs.replace(after, assets=assets))
 
 
-def _keep(row: Show, computed: _Computed, places: set[Place], by: Author) -> Kept | None:
+def _keep(at: Loaded, computed: _Computed, places: set[Place], by: Author) -> Kept | None:
     """Write what was computed, if nothing was changed meanwhile; else None."""
-    before, after, history_place, entry = computed
-    changes = changes_between(before, after)
-    revision = row.revision
+    before, after, entry = at.show, computed.after, computed.entry
+    changes, known = changes_between(before, after), sorted(places)
+    if entry is not None:
+        entry.told, entry.page = what_was_done(entry.label, places, before, after), by.page
     with transaction.atomic():
-        row = Show.objects.select_for_update().get(pk=row.pk)
-        if row.revision != revision:
+        row = Show.objects.select_for_update().get(pk=at.row.pk)
+        if row.revision != at.row.revision:
             return None
         if entry is not None:
-            entry.told = what_was_done(entry.label, places, before, after)
             row.history.filter(number__gt=row.history_place, superseded=False).update(superseded=True)
             entry.save(force_insert=True)
-        row.history_place = history_place
+        row.history_place = computed.history_place
         write(row, before, after, changes)
         row.revision += 1
         row.save()
-        known = sorted(places)
         Change.objects.create(show=row, revision=row.revision, page=by.page, command=by.command, places=known)
-    return Kept(row, before, remember(row, after), places)
+    return Kept(row, before, remember(row, after), places, computed.step)

@@ -128,7 +128,7 @@ class Change(models.Model):
         ordering = ["revision"]
         constraints = [
             models.UniqueConstraint(
-                fields=["show", "command"], condition=~models.Q(command=""), name="one_change_per_command"
+                fields=["show", "page", "command"], condition=~models.Q(command=""), name="one_change_per_page"
             ),
             models.UniqueConstraint(fields=["show", "revision"], name="one_change_per_revision"),
         ]
@@ -140,7 +140,8 @@ class Change(models.Model):
 class Entry(models.Model):
     """One edit in a show's history: how to go back from it and forward to it.
 
-    ``label`` says what it does, as an undo button does, ``told`` what was done, as one reads it later.
+    ``label`` says what it does, as an undo button does, ``told`` what was done, as one reads it later, ``page`` which
+    page did it.
 
     An entry that was undone and then edited past is kept, ``superseded``.
     """
@@ -149,6 +150,7 @@ class Entry(models.Model):
     number = models.PositiveIntegerField()
     label = models.CharField(max_length=200)
     told = models.CharField(max_length=500, blank=True, default="")
+    page = models.CharField(max_length=40, blank=True, default="")
     before = models.JSONField()
     after = models.JSONField()
     superseded = models.BooleanField(default=False)

@@ -175,13 +175,14 @@ class Trial(msgspec.Struct):
 
 
 class Result(msgspec.Struct, omit_defaults=True):
-    """What became of one command: done, or why not; and on which slides something changed."""
+    """What became of one command: done, or why not; on which slides something changed, and which step went back."""
 
     id: str
     done: bool
     error: str = ""
     collided: bool = False
     slides: list[str] = []
+    step: dict[str, str] = {}
 
 
 @signed_in
@@ -193,14 +194,12 @@ def edit(request: HttpRequest, show_id: UUID) -> HttpResponse:
     Answers what became of each, and the newest state. 409 if what one of them changes was changed meanwhile in another
     page, else 400 if one of them cannot be carried out; the others are carried out all the same.
     """
-    row = own_show(request, show_id)
+    row, show = in_rows.loaded(own_show(request, show_id))
     wanted = asked(request, Edits)
-    show = in_rows.load(row)
     known = show if row.revision == wanted.have else None
     _bring(request, (one.command for one in wanted.commands))
     results = [_carry_out(row.pk, wanted.page, one) for one in wanted.commands]
-    row.refresh_from_db()
-    show = in_rows.load(row)
+    row, show = in_rows.loaded(own_show(request, show_id))
     status = 409 if any(r.collided for r in results) else 200 if all(r.done for r in results) else 400
     near = [*wanted.near, *(i for r in results for i in r.slides[:FIRST_SLIDES])]
     error = next((r.error for r in results if r.error), "")
@@ -231,7 +230,8 @@ def _carry_out(show_id: UUID, page: str, one: One) -> Result:
         return Result(one.id, False, NOT_CARRIED_OUT)
     there = {s.id for s in kept.after.slides}
     changed = [i for i in slides_of(kept.places) if i in there][:MOST_SLIDES_TOLD]
-    return Result(one.id, True, slides=changed)
+    step = {} if kept.step is None else {"label": kept.step.label, "page": kept.step.page}
+    return Result(one.id, True, slides=changed, step=step)
 
 
 def _kept(show_id: UUID, page: str, one: One) -> keeping.Kept:
@@ -255,8 +255,8 @@ def try_edit(request: HttpRequest, show_id: UUID) -> HttpResponse:
     wanted = asked(request, Trial)
     *before, last = [read_command(command) for command in wanted.commands]
     _bring(request, wanted.commands)
-    known = show = in_rows.load(row, [asset for command in (*before, last) for asset in command.brings_assets])
-    show = carried_on(show, before)
+    row, known = in_rows.loaded(row, [asset for command in (*before, last) for asset in command.brings_assets])
+    show = carried_on(known, before)
     return answer({"revision": row.revision, **desk_state.trial(apply(show, last), known, wanted.near)})
 
 

@@ -22,13 +22,14 @@ class Editing(OwnerCase):
     def test_an_edit_answers_what_changed_and_the_new_order(self):
         answer = self.edit(self.row, {"do": "drag-build", "slide": "one", "step": "a", "by": 500}).json()
         self.assertEqual(list(answer["slides"]), ["one"])
-        self.assertEqual((answer["revision"], answer["undo"], answer["redo"]), (1, "move a build", None))
+        self.assertEqual((answer["revision"], answer["undo"]["label"], answer["redo"]), (1, "move a build", None))
         self.assertEqual(answer["order"][1][1], answer["order"][0][2])
 
     def test_undo_and_redo_through_the_page(self):
         self.edit(self.row, {"do": "set-slides", "slides": ["one"], "values": {"hold": 4000}})
         undone = self.edit(self.row, "undo").json()
-        self.assertEqual((undone["slides"]["one"]["document"]["hold"], undone["redo"]), (1000, "set the hold"))
+        self.assertEqual((undone["slides"]["one"]["document"]["hold"], undone["redo"]["label"]), (1000, "set the hold"))
+        self.assertEqual(undone["results"][0]["step"], {"label": "set the hold", "page": "page-1"})
         self.assertEqual(self.edit(self.row, "redo").json()["slides"]["one"]["document"]["hold"], 4000)
         self.assertEqual(self.edit(self.row, "redo").status_code, 400)
 

@@ -2,6 +2,7 @@
 
 import { pageData } from "../../site/dom.js";
 import { Notice } from "../desk/notice.js";
+import { sayWhoseStep } from "../desk/minding.js";
 import { drawOnChange } from "../desk/pane.js";
 import { followElsewhere } from "../desk/state/elsewhere.js";
 import { openJournal } from "../desk/state/journal.js";
@@ -23,6 +24,7 @@ const contact = { store, addresses, notice: new Notice(), ...WITHOUT_A_STAGE };
 contact.told = new Told(contact, told);
 contact.sheet = new Sheet(contact);
 drawOnChange(store, [headPane(contact), contact.sheet, footPane(contact)]);
+sayWhoseStep(store, contact.notice);
 store.on("refused", ({ error }) => contact.notice.say(`That could not be done: ${error}.`));
 listenForKeys(contact);
 followElsewhere(store);

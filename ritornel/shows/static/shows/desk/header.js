@@ -70,7 +70,8 @@ function signIn(store) {
 }
 
 function stepButton(desk, id, what) {
-  const words = what ? `${id === "undo" ? "Undo" : "Redo"}: ${what}` : `Nothing to ${id}`;
+  const whose = what && desk.store.isOthers(what) ? ", done in another page" : "";
+  const words = what ? `${id === "undo" ? "Undo" : "Redo"}: ${what.label}${whose}` : `Nothing to ${id}`;
   const possible = what || (id === "undo" && desk.store.line.busy);
   return html`<span title=${words}>${actButton(desk, id, { className: `act ${possible ? "" : "is-idle"}` })}</span>`;
 }

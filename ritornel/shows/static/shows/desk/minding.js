@@ -13,6 +13,7 @@ export function minding(desk) {
     const act = words ? { label: "Copy what you wrote", run: () => navigator.clipboard?.writeText(words) } : null;
     notice.say(words ? `${sentence(error)} You wrote: “${words}”` : sentence(error), words ? { stays: 0, act } : {});
   });
+  sayWhoseStep(store, notice);
   store.on("elsewhere", () => notice.announce("The show was changed in another page"));
   store.on("selected", () => notice.announce(selectionWords(store)));
   store.on("focus", () => sessionStorage.setItem(remembered, store.focus ?? ""));
@@ -25,6 +26,14 @@ export function minding(desk) {
   window.addEventListener("pagehide", () => desk.book.draft.send());
   window.addEventListener("beforeunload", (event) => {
     if (store.line.busy) event.preventDefault();
+  });
+}
+
+/** A step back or forth over what another page did is said: who presses the keys did not do it here. */
+export function sayWhoseStep(store, notice) {
+  store.on("stepped", ({ way, label }) => {
+    const act = way === "undo" ? { label: "Do it again", run: () => store.redo() } : { label: "Take it back", run: () => store.undo() };
+    notice.say(`${way === "undo" ? "Taken back" : "Done again"}: ${label}. That was done in another page.`, { act });
   });
 }
 

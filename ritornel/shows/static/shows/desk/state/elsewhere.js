@@ -17,7 +17,7 @@ export function followElsewhere(store) {
     fetching = true;
     const { status, data } = await ask(`${store.address}state?near=${store.near().map(encodeURIComponent).join(",")}`);
     fetching = false;
-    if (status !== 200) return;
+    if (status !== 200 || store.line.running) return; // an answer to edits is told from the state they were sent with
     const elsewhere = data.revision > store.kept.revision;
     store.replace(data);
     if (elsewhere) store.tell("elsewhere");

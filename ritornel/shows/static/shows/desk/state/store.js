@@ -168,6 +168,11 @@ export class Store {
     return new Promise((resolve) => this.settling.set(entry.id, resolve));
   }
 
+  /** Whether a step of the history was done in another page. */
+  isOthers({ page }) {
+    return page !== this.journal.page;
+  }
+
   undo() {
     return this.edit("undo");
   }
@@ -293,20 +298,21 @@ export class Store {
   /** Takes an answer: the newest state, and what became of each command. */
   take(answer, entries = []) {
     const { results = [], error: _, ...state } = answer;
-    if (state.order) this.kept = withAnswer(this.kept, state);
+    if (state.order && state.revision >= this.kept.revision) this.kept = withAnswer(this.kept, state);
     this.compose();
     for (const result of results) {
       const entry = entries.find((one) => one.id === result.id);
       if (!result.done) this.tell("refused", { ...result, command: entry?.command });
-      else if (typeof entry?.command === "string") this.backTo(result.slides ?? []);
+      else if (typeof entry?.command === "string") this.stepped(entry.command, result);
       this.settling.get(result.id)?.(result);
       this.settling.delete(result.id);
     }
   }
 
-  /** After a step back or forth: what has changed is in focus. */
-  backTo(slides) {
+  /** After a step back or forth: what has changed is in focus, and whose step it was is said where it was another's. */
+  stepped(way, { slides = [], step }) {
     if (slides.length && !slides.includes(this.focus)) this.focusSlide(slides[0]);
+    if (step && this.isOthers(step)) this.tell("stepped", { way, label: step.label });
   }
 
   /** A state that was asked for because something was done elsewhere. */
