@@ -105,6 +105,17 @@ def claim_of(name: str) -> Claim:
     return claim
 
 
+def as_file(name: str, mime: str, otherwise: str = "") -> str:
+    """Return a name under which a file of that type can be taken in: as it is if its ending says what it is.
+
+    Else it gets the ending of its type, or of the name ``otherwise``.
+    """
+    if Path(name).suffix.lower() in CLAIMS:
+        return name
+    ending = next((ending for ending, claim in CLAIMS.items() if claim.mime == mime), Path(otherwise).suffix.lower())
+    return f"{name}{ending}"
+
+
 def looks_like(path: Path) -> str:
     """Return what a file's first bytes say it is, in words; nothing if they say nothing."""
     with path.open("rb") as file:

@@ -16,6 +16,7 @@ from typing import BinaryIO, NamedTuple
 from ritornel.core.model import Show, limits
 from ritornel.core.model.reading import BadDocument, read_show
 from ritornel.core.model.writing import write_show
+from ritornel.formats.media_kinds import as_file
 
 DOCUMENT = "show.ritornel.json"
 MOST_DOCUMENT_BYTES = 16 * 1024 * 1024
@@ -40,8 +41,9 @@ def zip_blocks(show: Show, files: Mapping[str, Path]) -> Iterator[bytes]:
     out = _Outlet()
     with zipfile.ZipFile(out, "w", zipfile.ZIP_STORED) as archive:
         archive.writestr(DOCUMENT, write_show(show), compress_type=_STILL_COMPRESSIBLE)
+        endings = {asset.id: Path(as_file(asset.name, asset.mime)).suffix.lower() for asset in show.assets}
         for asset_id, path in sorted(files.items()):
-            member = zipfile.ZipInfo.from_file(path, f"media/{asset_id}{path.suffix}")
+            member = zipfile.ZipInfo.from_file(path, f"media/{asset_id}{endings.get(asset_id, '')}")
             with path.open("rb") as file, archive.open(member, "w") as packed:
                 while block := file.read(_BLOCK):
                     packed.write(block)

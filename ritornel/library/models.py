@@ -42,7 +42,7 @@ class Asset(models.Model):
     @property
     def path(self) -> Path:
         """Where the file lies."""
-        return stored_path(self.sha256, self.name)
+        return stored_path(self.sha256)
 
     @property
     def made_in(self) -> str:
@@ -161,9 +161,9 @@ def clean_name(name: str) -> str:
     return f"{stem[: 299 - len(ending)]}{dot}{ending}"[:300] or "file"
 
 
-def stored_path(sha256: str, name: str) -> Path:
-    """Return where a file with that content lies; the ending is kept for people who look."""
-    return Path(settings.MEDIA_ROOT) / "assets" / sha256[:2] / f"{sha256}{Path(name).suffix.lower()}"
+def stored_path(sha256: str) -> Path:
+    """Return where a file with that content lies, whatever anybody calls it."""
+    return Path(settings.MEDIA_ROOT) / "assets" / sha256[:2] / sha256
 
 
 def derived_path(sha256: str, ending: str) -> Path:

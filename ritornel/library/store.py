@@ -16,13 +16,13 @@ from ritornel.library.models import derived_path, stored_path
 DERIVED = ("peaks", "strip.jpg", "poster.jpg", "small.webp", "stage.webp")
 
 
-def place(found: Path, sha256: str, name: str) -> Path:
+def place(found: Path, sha256: str) -> Path:
     """Put what an examination left in the folder ``found`` to where the content of that hash lies; return the file.
 
     Each file comes under its name whole or not at all, in place of whatever was there: so one that a disk has cut or
     changed is put right whenever its content arrives again.
     """
-    target = stored_path(sha256, name)
+    target = stored_path(sha256)
     for folder in (target.parent, derived_path(sha256, "x").parent):
         folder.mkdir(parents=True, exist_ok=True)
     for ending in DERIVED:

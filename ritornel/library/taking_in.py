@@ -46,7 +46,7 @@ def take_in_within(
     facts, name = msgspec.convert(outcome.facts, MediaFacts), outcome.name or name
     with store.in_use():
         known = Asset.objects.filter(owner=owner, sha256=outcome.sha256).first()
-        target = store.place(folder, outcome.sha256, known.name if known else name)
+        target = store.place(folder, outcome.sha256)
         fields = {
             "kind": facts.kind,
             "name": name,

@@ -107,7 +107,7 @@ def media(request: HttpRequest, token: str, sha256: str, what: str = "") -> Http
         raise Http404
     if what:
         return derived_response(request, sha256, what)
-    return file_response(request, stored_path(sha256, asset["name"]), asset["mime"], asset.get("size"))
+    return file_response(request, stored_path(sha256), asset["mime"], asset.get("size"))
 
 
 def _shown(token: str) -> Edition:

@@ -2,6 +2,7 @@
 
 from hashlib import blake2s
 from math import cos, radians, sin
+from statistics import NormalDist
 from typing import NamedTuple
 
 from ritornel.core.drawing.forms import FORMS
@@ -65,6 +66,23 @@ def stroke(thing: Shape | Line) -> str:
     return f' stroke="{thing.line}" stroke-width="{number(width)}"{ends}{dash}'
 
 
+def _inwards() -> str:
+    """Return how opaque a soft edge is by how opaque its blur is there, 0 to 1 in even steps.
+
+    A blur by half of an edge's width is half opaque at the edge. From there inwards, where it is Phi(x / half) at a depth
+    x, the edge rises as 3 s^2 - 2 s^3 with s = x / width: a table of that costs as much as a pixel, where the erosion of
+    Filter Effects Module 1, section 17, costs as much as the square of the width.
+    """
+    normal = NormalDist()
+    depths = [normal.inv_cdf(n / _STEPS) / 2 for n in range(_STEPS // 2, _STEPS)]
+    rises = [min(1.0, 3 * s * s - 2 * s**3) if s < 1 else 1.0 for s in depths]
+    return " ".join(number(rise) for rise in [0.0] * (_STEPS // 2) + rises + [1.0])
+
+
+_STEPS = 40
+_INWARDS = _inwards()
+
+
 def filter_of(thing: Object) -> Filter | None:
     """Return the filter that gives an object its tone, its soft edge and its shadow; None where it has none of them.
 
@@ -72,10 +90,9 @@ def filter_of(thing: Object) -> Filter | None:
     """
     parts, body = _tone(thing)
     if thing.soft_edge:
-        half = number(thing.soft_edge / 2)
         parts += (
-            f'<feMorphology in="{body}" operator="erode" radius="{half}"/>'
-            f'<feGaussianBlur stdDeviation="{half}" result="soft"/>'
+            f'<feGaussianBlur in="{body}" stdDeviation="{number(thing.soft_edge / 2)}"/>'
+            f'<feComponentTransfer result="soft"><feFuncA type="table" tableValues="{_INWARDS}"/></feComponentTransfer>'
             f'<feComposite in="{body}" in2="soft" operator="in" result="body"/>'
         )
         body = "body"

@@ -11,7 +11,7 @@ from django.conf import settings
 
 from ritornel.core.model import Show as CoreShow
 from ritornel.core.model.reading import BadDocument
-from ritornel.formats.media_kinds import BadMedia
+from ritornel.formats.media_kinds import BadMedia, as_file
 from ritornel.formats.show_document import Contents, contents_of, unpack
 from ritornel.library.models import Asset
 from ritornel.library.store import only_one
@@ -76,7 +76,8 @@ def _take_in_media(arrival: Arrival, contents: Contents, file: BinaryIO, end: fl
                 unpack(file, member, asset.id, path)
                 if time.monotonic() >= end:
                     return False
-            name = asset.name or member.rsplit("/", 1)[-1]
+            file_name = member.rsplit("/", 1)[-1]
+            name = as_file(asset.name or file_name, asset.mime, file_name)
             found = arrival.folder / f"found-{number}"
             patience = max(0.0, end - time.monotonic())
             if take_in_within(patience, found, arrival.owner, path, name, asset.licence, asset.credit) is None:

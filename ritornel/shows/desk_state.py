@@ -245,7 +245,7 @@ def _slide(
         "document": {
             **table["slide"],
             **document,
-            "transition": {**table["transition"], **document.get("transition", {})},
+            "transition": {**table["transition"], **document.get("transition", table["slide"]["transition"])},
         },
         "title": own_title(slide),
         "nodes": nodes(slide, show),

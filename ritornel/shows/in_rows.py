@@ -182,8 +182,18 @@ def write(row: Show, before: CoreShow, after: CoreShow, changes: Changes) -> Non
             Chapter(show=row, key=c.id, title=c.title, first=c.first, place=n) for n, c in enumerate(after.chapters)
         )
     if before.beds != after.beds:
-        row.beds.filter(key__in=[b.id for b in before.beds]).delete()
-        Bed.objects.bulk_create(Bed(show=row, key=b.id, document=_document(b)) for b in after.beds)
+        _write_beds(row, before, after)
+
+
+def _write_beds(row: Show, before: CoreShow, after: CoreShow) -> None:
+    """Write the beds that changed, came or went, each by its id; what cannot be read stays as it is."""
+    had = {b.id: (place, b) for place, b in enumerate(before.beds)}
+    row.beds.filter(key__in=had.keys() - {b.id for b in after.beds}).delete()
+    for place, bed in enumerate(after.beds):
+        if bed.id not in had:
+            Bed.objects.create(show=row, key=bed.id, place=place, document=_document(bed))
+        elif had[bed.id] != (place, bed):
+            row.beds.filter(key=bed.id).update(place=place, document=_document(bed))
 
 
 def _document(thing: msgspec.Struct) -> str:

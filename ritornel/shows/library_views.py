@@ -1,5 +1,6 @@
 """The library's page: what the account has, whose it is and where it is used; replaced, deleted, credited."""
 
+from pathlib import PurePath
 from typing import Annotated, Any
 
 import msgspec
@@ -109,10 +110,16 @@ def asset(request: HttpRequest, sha256: str) -> HttpResponse:
     if "name" in said:
         if not said["name"]:
             return refused("a name is wanted")
-        said["name"] = clean_name(said["name"])
+        said["name"] = _with_its_ending(clean_name(said["name"]), row.name)
     Asset.objects.filter(pk=row.pk).update(**said)
     row.refresh_from_db()
     return answer({"asset": described(row)})
+
+
+def _with_its_ending(name: str, before: str) -> str:
+    """Return another name for a file, with the ending that says what it is."""
+    ending = PurePath(before).suffix
+    return name if PurePath(name).suffix.lower() == ending.lower() else clean_name(f"{name}{ending}")
 
 
 class _Other(msgspec.Struct, forbid_unknown_fields=True):

@@ -75,7 +75,11 @@ class Bed(models.Model):
 
     show = models.ForeignKey(Show, on_delete=models.CASCADE, related_name="beds")
     key = models.CharField(max_length=80)
+    place = models.PositiveIntegerField(default=0)
     document = models.TextField()
+
+    class Meta:
+        ordering = ["place", "pk"]
 
     def __str__(self) -> str:
         return self.key

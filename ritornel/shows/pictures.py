@@ -17,7 +17,7 @@ from ritornel.library.models import Asset
 from ritornel.library.small import small_picture
 from ritornel.render.picture import Piece, slide_png, strip_png
 
-_DRAWN = 4
+_DRAWN = 5
 """Raised when the same slide is drawn in another way: what was drawn before is not taken for it."""
 
 PIXELS = 400

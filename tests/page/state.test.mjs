@@ -16,9 +16,10 @@ function slide(id) {
   const step = { id: "s1", object: "box" };
   return {
     version: `v-${id}`, background: "#ffffff", names: { box: "Box" },
-    document: { id, script: "One.", waits: {}, objects: [BOX], running_order: [step] },
+    document: { id, script: "One.", waits: {}, length: null, narration: null, objects: [BOX], running_order: [step] },
     nodes: [{ object: "box", key: "box", x: 1, y: 2, width: 3, height: 4, rotation: 0, opacity: 1 }],
-    time: { length: 5000, needed: 2000, hold: 3000, groups: [{ cue: 0, start: 0, settle: 0, steps: [] }, { cue: 1, start: 1000, settle: 1500, steps: [{ id: "s1", start: 1000, end: 1500 }] }] },
+    score: { length: 5000, targets: [], spans: [] },
+    time: { length: 5000, needed: 2000, hold: 3500, groups: [{ cue: 0, start: 0, settle: 0, steps: [] }, { cue: 1, start: 1000, settle: 1500, steps: [{ id: "s1", start: 1000, end: 1500 }] }] },
   };
 }
 
@@ -26,7 +27,7 @@ function state() {
   const outline = { title: "", ground: "#ffffff", transition: 0, cues: [1000], look: "x", voice: null };
   return {
     revision: 4, length: 8000, order: [["a", 0, 5000, "v-a"], ["b", 5000, 3000, "v-b"]], outlines: { a: outline, b: { ...outline, cues: [] } },
-    slides: { a: slide("a"), b: slide("b") }, show: { title: "T", chapters: [], beds: [], pace: {} }, assets: {},
+    slides: { a: slide("a"), b: slide("b") }, show: { title: "T", chapters: [], beds: [], pace: DEFAULTS.pace }, assets: {},
   };
 }
 
@@ -43,7 +44,7 @@ test("objects come, move, are restacked and go, and the state before stays as it
   const stacked = sketch(moved, { do: "restack", slide: "a", objects: ["box"], to: "front" }, DEFAULTS);
   assert.deepEqual(stacked.slides.a.nodes.map((n) => n.object), ["o", "box"]);
   const gone = sketch(stacked, { do: "delete-objects", slide: "a", objects: ["box"] }, DEFAULTS);
-  assert.deepEqual([gone.slides.a.document.running_order, gone.slides.a.time.groups[1].steps], [[], []]);
+  assert.deepEqual([gone.slides.a.document.running_order, gone.slides.a.nodes.map((n) => n.object)], [[], ["o"]]);
   assert.equal(JSON.stringify(before), frozen);
 });
 

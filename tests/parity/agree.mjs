@@ -8,6 +8,7 @@ import { Live } from "../../ritornel/site/static/site/play/live.js";
 import { matrixOf } from "../../ritornel/site/static/site/play/placing.js";
 import { gainAt, placeAt } from "../../ritornel/site/static/site/play/spans.js";
 import { passagesOf } from "../../ritornel/shows/static/shows/desk/book/passages.js";
+import { sketchedCase, sketchNames } from "./sketched.mjs";
 import { documentOf, scriptIn } from "../../ritornel/shows/static/shows/desk/book/script_document.js";
 
 /** A run in frames of 20 ms; `acts` are [ms, "give" | "pause" | "goOn" | "back"]. Tells instants and pace at each look. */
@@ -34,6 +35,8 @@ const answers = {
   words: ({ ms }) => [minutes(ms), tenths(ms)],
   families: () => FAMILIES,
   rich: ({ paragraphs }) => paragraphsOf(documentOfText(paragraphs)),
+  sketch: sketchedCase,
+  sketches: sketchNames,
   read: ({ text }) => readTime(text) ?? null,
 };
 const { what, cases } = JSON.parse(readFileSync(0, "utf8"));

@@ -58,7 +58,7 @@ class HostileEdits(OwnerCase):
         self.assertIn("cannot be set", self.command(do="set-slides", values={"unreadable": "x"}))
         for odd in ({"asset": {"x": 1}}, {"asset": []}, {"asset": 5}):
             self.assertIn("asset must be text", self.command(do="set-objects", slide="one", values={"p": odd}))
-            self.assertTrue(self.command(do="set-bed", values=odd))
+            self.assertTrue(self.command(do="add-bed", values=odd))
         full = "x" * 49_990 + " [1] [2]"
         self.assertIn("script must be", self.command(do="set-slides", values={"script": full + "x" * 20}))
         self.assertIn("must be at most 1,000 long", self.command(do="delete-steps", slide="one", steps=["a"] * 1001))

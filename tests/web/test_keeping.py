@@ -52,7 +52,10 @@ class History(OwnerCase):
             {"do": "set-show", "values": {"title": "New", "pace": {"wpm": 100}}},
             {"do": "set-chapter", "slide": "three", "title": "Part"},
             {"do": "add-slide", "after": "three"},
-            {"do": "set-bed", "values": {"asset": "tune"}},
+            {"do": "add-bed", "id": "sea", "values": {"asset": "tune"}},
+            {"do": "add-bed", "id": "wind", "values": {"asset": "tune"}},
+            {"do": "set-bed", "bed": "sea", "values": {"loop": False}},
+            {"do": "delete-bed", "bed": "sea"},
         ]
         states = [self.start]
         for command in commands:

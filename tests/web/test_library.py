@@ -127,8 +127,8 @@ class Uploads(OwnerCase):
         outcome = look_through(source, "sea.wav", found)
         source.write_bytes(b"changed since")
         self.assertEqual(outcome.sha256, hashlib.sha256(wav(0.7)).hexdigest())
-        self.assertEqual(store.place(found, outcome.sha256, "sea.wav").read_bytes(), wav(0.7))
-        self.assertEqual(store.place(found, outcome.sha256, "sea.wav").read_bytes(), wav(0.7))
+        self.assertEqual(store.place(found, outcome.sha256).read_bytes(), wav(0.7))
+        self.assertEqual(store.place(found, outcome.sha256).read_bytes(), wav(0.7))
         other = patch("ritornel.formats.examining.hashlib.file_digest", return_value=hashlib.sha256(b"other"))
         with other, self.assertRaisesRegex(OSError, "is not what was written"):
             look_through(source, "sea.wav", found)

@@ -1,13 +1,18 @@
 """The library's page: found, named, credited, replaced everywhere, deleted with a warning."""
 
 from datetime import timedelta
+from importlib import import_module
+from io import BytesIO
+from zipfile import ZipFile
 
 from django.utils import timezone
 
 from ritornel.core.edits import read_command
 from ritornel.core.model.reading import read_show
 from ritornel.library.models import Asset
+from ritornel.publishing.editions import publish
 from ritornel.shows import in_rows, keeping
+from ritornel.shows.arriving import arrive, go_on
 from ritornel.shows.using import used_by
 from tests.files import png, wav
 from tests.material import OwnerCase, asset
@@ -54,6 +59,27 @@ class Library(OwnerCase):
         self.assertContains(page, "First snow: Aure Lindvik, CC BY 4.0")
         self.assertContains(page, "Winter</a> bed")
         self.assertContains(page, "pcm_s16le")
+
+    def test_a_file_that_is_called_something_else_is_there_as_before(self):
+        row = self.keep("Winter", self.picture())
+        edition = publish(row, loops=False)
+        for name, kept in (("lamp.gif", "lamp.gif.png"), ("First snow", "First snow.png"), ("b.PNG", "b.PNG")):
+            self.assertEqual(self.send(self.snow, {"name": name}).json()["asset"]["name"], kept)
+            for address in (f"/library/media/{self.snow.sha256}", f"/e/{edition.token}/media/{self.snow.sha256}"):
+                self.assertEqual(b"".join(self.client.get(address).streaming_content), self.snow.path.read_bytes())
+        Asset.objects.filter(pk=self.snow.pk).update(name="no ending at all")  # as it could be called before
+        packed = BytesIO(b"".join(self.client.get(f"/shows/{row.pk}/zip").streaming_content))
+        self.assertIn(f"media/{self.snow.sha256}.png", ZipFile(packed).namelist())
+        arrival = arrive(self.other, "winter.zip", packed)
+        go_on(arrival, 60)
+        self.assertEqual((arrival.refused, self.other.assets.get().name), ("", "no ending at all.png"))
+
+    def test_files_that_lay_under_an_ending_are_put_under_their_hash(self):
+        path = self.snow.path
+        content = path.read_bytes()
+        path.replace(path.with_name(f"{path.name}.png"))
+        import_module("ritornel.library.migrations.0005_paths_without_names").without_endings(None, None)
+        self.assertEqual(path.read_bytes(), content)
 
     def test_two_thousand_lie_in_pages_of_sixty(self):
         like = {"owner": self.owner, "kind": "picture", "mime": "image/png", "size": 1}

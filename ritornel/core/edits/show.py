@@ -1,12 +1,12 @@
-"""Edits of the show as a whole: title, target, pace, chapters, bed."""
+"""Edits of the show as a whole: title, target, pace, chapters."""
 
 from typing import Any
 
 from msgspec.structs import replace
 
-from ritornel.core.edits.command import Command, asset_ids, fresh_ids, slide_of, with_values
+from ritornel.core.edits.command import Command, fresh_ids, slide_of, with_values
 from ritornel.core.edits.telling import fields_said
-from ritornel.core.model import Bed, Chapter, Show
+from ritornel.core.model import Chapter, Show
 
 
 class SetShow(Command, frozen=True, kw_only=True):
@@ -45,26 +45,3 @@ class SetChapter(Command, frozen=True, kw_only=True):
             others.append(Chapter(id=chapter_id, title=self.title.strip(), first=self.slide))
         order = {s.id: n for n, s in enumerate(show.slides)}
         return replace(show, chapters=tuple(sorted(others, key=lambda c: order[c.first])))
-
-
-class SetBed(Command, frozen=True, kw_only=True):
-    """Lay a bed under the show, change it, or take it away (``values`` None)."""
-
-    values: dict[str, Any] | None
-
-    def apply(self, show: Show) -> Show:
-        """Return the show with one bed, or with none."""
-        if self.values is None:
-            return replace(show, beds=())
-        bed = show.beds[0] if show.beds else Bed(id="bed-1", fade_in_ms=1000, fade_out_ms=2000, gain_db=-12)
-        return replace(show, beds=(with_values(bed, self.values),))
-
-    @property
-    def label(self) -> str:
-        """Name what happens to the bed."""
-        return "take the bed away" if self.values is None else "set the bed"
-
-    @property
-    def brings_assets(self) -> tuple[str, ...]:
-        """The sound, if one is chosen."""
-        return tuple(asset_ids(self.values or {}))

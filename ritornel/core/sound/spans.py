@@ -11,7 +11,7 @@ from ritornel.core.motion.track import Track
 from ritornel.core.sound.gain import Level, faded, levelled
 from ritornel.core.time.narration import narration_lead, narration_length
 from ritornel.core.time.playback import Content, Playback, Stretch, out_point
-from ritornel.core.time.rounding import rounded
+from ritornel.core.time.rounding import Number, rounded
 from ritornel.core.time.slide_clock import StepTime
 
 
@@ -21,6 +21,10 @@ class Span(Struct, frozen=True, gc=False):
     ``start_ms`` and ``end_ms`` are slide time (of a bed: show time). At ``t`` the asset stands at
     ``from_ms + (t - start_ms) x rate``, wrapped into ``in_ms``..``out_ms`` (``place_at``). ``gain`` is a factor
     over the same time. ``complete``: it ends because the asset has been played to its end.
+
+    Live, where the times of what stops it are not those of the plan, ``left`` says how much there is to be played from
+    its start, in ms of the asset (None: it has no end of its own), and ``goes_on`` that it takes up the one before
+    where that stands.
     """
 
     source: Literal["object", "narration", "bed", "spot"]
@@ -35,6 +39,8 @@ class Span(Struct, frozen=True, gc=False):
     muted: bool = False
     gain: Track | None = None
     complete: bool = False
+    left_ms: float | None = field(default=None, name="left")
+    goes_on: bool = False
 
 
 def place_at(span: Span, time: float) -> float:
@@ -87,9 +93,12 @@ def object_spans(clips: Iterable[Played], length_ms: int) -> list[Span]:
 
 def _spans_of(clip: Played, length_ms: int) -> Iterator[Span]:
     thing, content = clip.thing, clip.content
+    stands: Number | None = None
     for stretch in clip.stretches:
         start, end = stretch.start_ms, min(stretch.end_ms, length_ms)
         if end > start:
+            goes_on = stands == stretch.played_ms
+            stands = None if stretch.complete else stretch.played_ms + (stretch.end_ms - start) * stretch.rate
             yield Span(
                 source="object",
                 id=thing.id,
@@ -103,6 +112,8 @@ def _spans_of(clip: Played, length_ms: int) -> Iterator[Span]:
                 muted=thing.muted,
                 gain=clip.gain,
                 complete=stretch.complete and end == stretch.end_ms,
+                left_ms=float(content.whole_ms - stretch.played_ms),
+                goes_on=goes_on,
             )
 
 
@@ -127,7 +138,8 @@ def bed_span(bed: Bed, show_length: int, asset_lengths: Mapping[str, int]) -> li
     if not bed.asset or natural <= 0 or end <= 0:
         return []
     gain = faded(bed.gain_db, 0, end, bed.fade_in_ms, bed.fade_out_ms)
-    return [Span("bed", bed.id, bed.asset, 0, end, bed.in_ms, out, bed.in_ms, gain=gain)]
+    left = None if bed.loop else float(natural)
+    return [Span("bed", bed.id, bed.asset, 0, end, bed.in_ms, out, bed.in_ms, gain=gain, left_ms=left)]
 
 
 def media_track(clip: Played, length_ms: int) -> Track:

@@ -41,4 +41,6 @@ def _span(found: Sequence[_Sounding], n: int, length_ms: int, lengths: Mapping[s
     if not spot.asset or own <= 0 or end <= start:
         return []
     cut = CUT_MS if spot.until == "next" or end < start + own else 0
-    return [Span("spot", name, spot.asset, start, end, 0, own, 0, gain=faded(spot.gain_db, start, end, 0, cut))]
+    gain = faded(spot.gain_db, start, end, 0, cut)
+    left = None if spot.until == "next" else float(own)
+    return [Span("spot", name, spot.asset, start, end, 0, own, 0, gain=gain, left_ms=left)]

@@ -194,14 +194,23 @@ class SlidesAndShow(TestCase):
             edited(made, do="set-chapter", slide="gone", title="x")
 
     def test_a_bed_is_laid_changed_and_taken_away(self):
-        laid = edited(show(slide()), do="set-bed", values={"asset": "tune"})
+        laid = edited(show(slide()), do="add-bed", values={"asset": "tune"})
         (bed,) = laid.beds
         self.assertEqual(
             (bed.id, bed.fade_in_ms, bed.fade_out_ms, bed.gain_db, bed.loop), ("bed-1", 1000, 2000, -12, True)
         )
-        changed = edited(laid, do="set-bed", values={"gain_db": -3}).beds[0]
+        two = edited(laid, do="add-bed", id="wind", values={"asset": "wind", "gain_db": -30})
+        other = two.beds[1]
+        changed, kept = edited(two, do="set-bed", bed="bed-1", values={"gain_db": -3}).beds
         self.assertEqual((changed.asset, changed.gain_db, changed.fade_in_ms), ("tune", -3, 1000))
-        self.assertEqual(edited(laid, do="set-bed", values=None).beds, ())
+        self.assertEqual((kept, other.id, other.asset, other.gain_db), (other, "wind", "wind", -30))
+        self.assertEqual(edited(two, do="delete-bed", bed="bed-1").beds, (other,))
+        self.assertEqual(edited(two, do="set-bed", bed="wind", values={"gain_db": None}).beds[1].gain_db, 0)
+        for gone in ({"do": "set-bed", "bed": "x", "values": {}}, {"do": "delete-bed", "bed": "x"}):
+            with self.assertRaisesRegex(BadEdit, "that bed is not in the show any more"):
+                edited(two, **gone)
+        with self.assertRaisesRegex(BadEdit, "there already"):
+            edited(two, do="add-bed", id="wind", values={})
 
     def test_some_of_the_pace_is_set_and_the_rest_stays(self):
         made = edited(show(slide()), do="set-show", values={"pace": {"wpm": 99}, "title": "T"})

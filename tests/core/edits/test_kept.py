@@ -64,7 +64,7 @@ def commands(draw: st.DrawFn, made: Show) -> dict[str, Any]:
                     "do": "set-show",
                     "values": {"title": "T" * draw(st.sampled_from([1, 300, 301])), "pace": {"wpm": 99.5}},
                 },
-                {"do": "set-bed", "values": {"asset": "tune", "gain_db": -6.0}},
+                {"do": "add-bed", "values": {"asset": "tune", "gain_db": -6.0}},
             ]
         )
     )
@@ -121,7 +121,7 @@ class Checked(SimpleTestCase):
     def test_titles_of_chapters_and_values_of_beds(self):
         self.assertIn("title must be at most 300 long", self.refused(do="set-chapter", slide="one", title="x" * 301))
         self.assertEqual(edited(self.show, do="set-chapter", slide="one", title="x" * 300).chapters[0].title, "x" * 300)
-        self.assertIn("gain_db must be 24 or less", self.refused(do="set-bed", values={"gain_db": 25}))
+        self.assertIn("gain_db must be 24 or less", self.refused(do="add-bed", values={"gain_db": 25}))
         self.assertIn("wpm must be more than 0", self.refused(do="set-show", values={"pace": {"wpm": 0}}))
 
     def test_the_most_that_a_show_may_have(self):

@@ -46,8 +46,9 @@ class Labels(TestCase):
             label("set-slides", values={"hold": 1, "builds_with_transition": True}): "set the hold and builds with transition of every slide",
             label("set-slides", values={"hold": 1}, slides=["a"]): "set the hold",
             label("set-show", values={"title": "x"}): "set the show's title",
-            label("set-bed", values=None): "take the bed away",
-            label("set-bed", values={"loop": True}): "set the bed",
+            label("delete-bed", bed="a"): "take a bed away",
+            label("add-bed", values={}): "add a bed",
+            label("set-bed", bed="a", values={"loop": True}): "set the bed",
             label("drag-build", **s, step="a", by=1): "move a build",
             label("stretch-build", **s, step="a", edge="end", by=1): "stretch build",
             label("drag-cue", **s, cue=3, by=1): "move cue 3",
@@ -87,7 +88,7 @@ class Labels(TestCase):
         self.assertEqual(brings("add-object", slide="s", object={"asset": "a"}), ("a",))
         self.assertEqual(brings("add-object", slide="s", object={}), ())
         self.assertEqual(brings("set-objects", slide="s", values={"p": {"asset": "a"}, "q": {"x": 1}}), ("a",))
-        self.assertEqual(brings("set-bed", values={"asset": "a"}), ("a",))
-        self.assertEqual(brings("set-bed", values=None), ())
+        self.assertEqual(brings("set-bed", bed="b", values={"asset": "a"}), ("a",))
+        self.assertEqual(brings("add-bed", values={"asset": "a"}), ("a",))
         self.assertEqual(brings("add-picture-slides", assets=["a", "b"]), ("a", "b"))
         self.assertEqual(brings("add-slide"), ())

@@ -67,9 +67,9 @@ class Slides(TestCase):
     def test_the_show_its_pace_and_its_bed(self):
         changed = edited(show(slide()), do="set-show", values={"title": "T", "target": 60_000, "pace": {"wpm": 120}})
         self.assertEqual((changed.title, changed.target_ms, changed.pace.wpm, changed.pace.cps), ("T", 60_000, 120, 15))
-        bedded = edited(changed, do="set-bed", values={"asset": "tune", "gain_db": -20})
+        bedded = edited(changed, do="add-bed", values={"asset": "tune", "gain_db": -20})
         self.assertEqual((bedded.beds[0].asset, bedded.beds[0].gain_db, bedded.beds[0].loop), ("tune", -20, True))
-        self.assertEqual(edited(bedded, do="set-bed", values=None).beds, ())
+        self.assertEqual(edited(bedded, do="delete-bed", bed="bed-1").beds, ())
 
 
 class Objects(TestCase):

@@ -32,7 +32,7 @@ class Places(TestCase):
         self.assertEqual(self.changed(do="set-show", values={"pace": {"wpm": 90}}), {("pace", "wpm")})
         self.assertEqual(self.changed(do="set-chapter", slide="one", title="D"), {("chapters", "c", "title")})
         self.assertEqual(self.changed(do="set-chapter", slide="two", title="D"), {("chapters", "chapter-1")})
-        self.assertEqual(self.changed(do="set-bed", values={"asset": "x"}), {("beds", "bed-1")})
+        self.assertEqual(self.changed(do="add-bed", values={"asset": "x"}), {("beds", "bed-1")})
 
     def test_of_slides(self):
         hold = {"do": "set-slides", "slides": ["one", "two"], "values": {"hold": 7}}

@@ -73,7 +73,7 @@ class Credits(TestCase):
             self.assertEqual([s.id for s in made_.slides], ["s0", "s1", "credits"])
             self.assertEqual(words(made_, "credits"), ["First snow: The keepers, CC BY 4.0"])
             self.assertEqual(words(made_, "s0"), ["Pictures: The keepers, CC BY 4.0"])
-            more = told(edited(made_, do="set-bed", values={"asset": "c"}))
+            more = told(edited(made_, do="add-bed", values={"asset": "c"}))
             self.assertEqual(words(more, "credits"), ["First snow: The keepers, CC BY 4.0", "Bells: CC0 1.0"])
             self.assertIs(told(more), more)
             with self.assertRaisesRegex(BadEdit, "has its credit line already"):
@@ -107,7 +107,7 @@ class Credits(TestCase):
 
     def test_two_who_bring_something_each_do_not_meet_in_the_credits(self):
         made_ = edited(made(("a",), ()), do="add-credits", ids=["credits"])
-        one = told(edited(made_, do="set-bed", values={"asset": "c"}))
+        one = told(edited(made_, do="add-bed", values={"asset": "c"}))
         self.assertEqual({place[0] for place in places_changed(made_, one)}, {"beds"})
         own = edited(made_, do="set-objects", slide="credits", values={made_.slides[-1].objects[0].id: {"size": 33}})
         self.assertEqual({place[-1] for place in places_changed(made_, own)}, {"size"})  # a title is anybody's

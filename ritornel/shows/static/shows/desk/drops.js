@@ -8,7 +8,7 @@ import { bringOutlines, isOutline } from "./sheets/outline_slides.js";
 import { bringDocuments, isDocument } from "./sheets/page_slides.js";
 import { isPicture, openPictureSlides } from "./sheets/picture_slides.js";
 import { bringShows, isShow } from "./sheets/shows_brought.js";
-import { askForPlace } from "./sheets/sound_place.js";
+import { askForPlace, laid } from "./sheets/sound_place.js";
 
 export function listenForDrops(desk) {
   const root = document.querySelector(".desk");
@@ -70,6 +70,6 @@ async function take(desk, dropped, onStage) {
 
 async function placeSound(desk, asset) {
   const place = await askForPlace(desk, asset);
-  if (place === "bed") desk.store.edit({ do: "set-bed", values: { asset: asset.id } });
-  else if (place === "slide" && desk.store.slide) placeMedia(desk, asset);
+  if (place === "slide") desk.store.slide && placeMedia(desk, asset);
+  else if (place) desk.store.edit(laid(desk.store, asset, place.instead));
 }

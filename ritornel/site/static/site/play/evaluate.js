@@ -141,6 +141,8 @@ export function lastOfLength(order, index) {
   return index >= 0 ? index : null;
 }
 
+const NONE_YET = { duration: 0 }; // a slide that is still on its way to being made stands there at once
+
 /** What stands on the stage at a show time, from the bottom layer up. `play`: {order, slides: {id: {score}}}. */
 export function evaluate(play, time) {
   const index = slideAt(play.order, time);
@@ -148,7 +150,7 @@ export function evaluate(play, time) {
   const slide = play.slides[id]?.score;
   if (!slide) return null;
   const within = Math.min(Math.max(0, time - start), length);
-  const plan = slide.transition;
+  const plan = slide.transition ?? NONE_YET;
   const fresh = layer(slide, index, within);
   if (within >= plan.duration) return { slide: index, time: within, backdrop: BLACK, layers: [fresh] };
   const previous = lastOfLength(play.order, index - 1);

@@ -7,6 +7,7 @@ const SEEK_BEYOND_S = 0.4; // further off than this, seek
 const CORRECT_BEYOND_S = 0.03; // further off than this, run faster or slower ...
 const CORRECTED_S = 0.008; // ... until it is nearer than this
 const CORRECTION = 0.15; // by so much: constant while it lasts, as every change of rate disturbs a browser's sound
+const ELSEWHERE_S = 0.1; // another stretch of the same medium that begins further off than this is gone to
 const SMOOTHING = 0.75; // share of the drift before in the smoothed drift: readings of currentTime jitter
 const PATIENCE_MS = 800; // the show waits this long at most for its sound when it begins to play
 const TASTE_MS = 120; // while one scrubs, a sound is heard for so long
@@ -36,14 +37,15 @@ export class Sound {
     if (!slide) return;
     const within = time - start;
     const wanted = new Set();
+    const moving = new Set();
     if (playing) this.endTaste();
-    for (const span of slide.score.spans) {
-      if (within < span.start || within >= span.end) continue;
+    const sounding = (spans, at) => spans.filter((span) => at >= span.start && at < span.end);
+    for (const span of sounding(slide.score.spans, within)) {
       wanted.add(this.keyOf(span, slideId));
+      if (span.source === "object") moving.add(span.id);
       this.run(span, slideId, within, playing);
     }
-    for (const span of this.play.beds) {
-      if (time < span.start || time >= span.end) continue;
+    for (const span of sounding(this.play.beds, time)) {
       wanted.add(this.keyOf(span, slideId));
       this.run(span, slideId, time, playing);
     }
@@ -53,7 +55,7 @@ export class Sound {
       medium.element.pause();
       this.heard.delete(key);
     }
-    this.standStill(slideId, slide, within, wanted);
+    this.standStill(slideId, slide, within, moving);
     this.standAtEnd(lastOfLength(this.play.order, index - 1));
   }
 
@@ -101,15 +103,16 @@ export class Sound {
         const at = start + span.start;
         const key = this.keyOf(span, id);
         if (at <= time || at > time + AHEAD_MS) continue;
-        if (this.heard.has(key)) {
-          this.beginEarly(this.heard.get(key), at - time, span);
-          continue;
+        const medium = this.heard.get(key);
+        if (medium) {
+          if (medium.span === stretchOf(span)) this.beginEarly(medium, at - time, span);
+          continue; // else it still plays what comes before: it is put there when it is to be heard
         }
         const element = this.elementFor(span, id);
         if (!element) continue;
         const place = span.from / 1000;
         if (element.paused && Math.abs(element.currentTime - place) > 0.008) element.currentTime = place;
-        this.heard.set(key, { element, fresh: true, ahead: at });
+        this.heard.set(key, { element, fresh: true, ahead: at, span: stretchOf(span) });
       }
     }
   }
@@ -129,8 +132,9 @@ export class Sound {
     this.heard.clear();
   }
 
+  /** What plays a span: one medium for all spans of an element. */
   keyOf(span, slideId) {
-    return span.source === "bed" ? `bed/${span.id}` : `${slideId}/${span.source}/${span.id}/${span.start}`;
+    return span.source === "bed" ? `bed/${span.id}` : `${slideId}/${span.source}/${span.id}`;
   }
 
   run(span, slideId, at, playing) {
@@ -144,6 +148,7 @@ export class Sound {
     const { element } = medium;
     const length = Math.max(1, span.out - span.in);
     const place = placeAt(span, at) / 1000;
+    if (medium.span !== stretchOf(span)) this.turn(medium, span, place);
     const gain = this.gainOf(span, at);
     element.loop = loopsWhole(span, this.play.assets[span.asset]);
     element.volume = Math.min(1, Math.max(0, gain));
@@ -156,6 +161,17 @@ export class Sound {
       return;
     }
     this.keepInStep(medium, place, span, length / 1000);
+  }
+
+  /** A medium comes to another stretch of what it plays: it goes there, and is not taken for one that drifts. */
+  turn(medium, span, place) {
+    const { element } = medium;
+    const before = medium.span;
+    Object.assign(medium, { span: stretchOf(span), ahead: undefined, drift: undefined, correcting: 0 });
+    if (before === undefined || element.paused) return;
+    const rate = span.rate * this.speed;
+    element.playbackRate = rate;
+    if (Math.abs(element.currentTime - place) > ELSEWHERE_S) element.currentTime = place + this.latencies[element.tagName] * rate;
   }
 
   gainOf(span, at) {
@@ -225,13 +241,13 @@ export class Sound {
     return audio;
   }
 
-  /** Puts clips that do not play now on the picture they stand at. */
-  standStill(slideId, slide, within, wanted) {
+  /** Puts clips that do not play now on the picture they stand at; `moving` are those that play, by their objects. */
+  standStill(slideId, slide, within, moving) {
     for (const target of slide.score.targets) {
       const track = target.tracks.find((t) => t.property === "media_time");
       if (!track) continue;
       const video = this.stage.video(slideId, target.object);
-      if (!video?.pause || [...wanted].some((key) => key.startsWith(`${slideId}/object/${target.object}/`))) continue;
+      if (!video?.pause || moving.has(target.object)) continue;
       if (!video.paused) video.pause();
       const place = valueAt(track, within) / 1000;
       if (Math.abs(video.currentTime - place) > 0.008) video.currentTime = place;
@@ -244,6 +260,11 @@ export class Sound {
     const slide = this.play.slides[slideId];
     if (slide && this.stage.layers.has(slideId)) this.standStill(slideId, slide, length, new Set());
   }
+}
+
+/** What tells one stretch of a medium from another, also after an edit that gave the same one anew. */
+function stretchOf({ start, from, rate }) {
+  return `${start} ${from} ${rate}`;
 }
 
 /** Whether a span runs through its whole asset again and again: then the browser itself loops without a gap. */

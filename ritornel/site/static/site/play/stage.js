@@ -70,7 +70,7 @@ export class Stage {
     const next = order.findIndex(([, , length], n) => n > index && length > 0);
     const slide = slides[order[next]?.[0]];
     if (!slide || this.ahead.slide === slide) return;
-    const pieces = (of) => slide.score.transition.pieces?.filter((piece) => piece.of === of).length ?? 0;
+    const pieces = (of) => slide.score.transition?.pieces?.filter((piece) => piece.of === of).length ?? 0;
     const copies = Math.max(1, pieces("new"), pieces("old"));
     const tasks = [order[next][0], order[index]?.[0]].flatMap((id) => (slides[id] ? Array.from({ length: copies }, (_, copy) => ({ id, copy })) : []));
     this.ahead = { slide, tasks, names: new Set(tasks.map(({ id, copy }) => nameOf(id, copy))) };

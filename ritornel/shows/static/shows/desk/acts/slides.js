@@ -18,8 +18,7 @@ export function duplicateSlides({ store }, slides) {
 /** Makes the next slide with what this one ends with, carried there. */
 export function continueSlide({ store }) {
   const id = newId("slide");
-  store.edit({ do: "continue-slide", slide: store.focus, id });
-  store.focusSlide(id);
+  store.edit({ do: "continue-slide", slide: store.focus, id }).then(({ done }) => done && store.focusSlide(id));
 }
 
 /** Makes the next slide one that says whose all is that the show uses. */

@@ -140,6 +140,7 @@ function moveByKey(desk, id, by) {
   const going = taken(desk, id);
   const edge = by > 0 ? going.at(-1) : going[0];
   const cue = groups.findIndex((group) => group.steps.some((step) => step.id === edge));
+  if (cue < 0) return; // it is still on its way
   const index = groups[cue].steps.findIndex((step) => step.id === edge);
   const target = index + by;
   const inside = target >= 0 && target < groups[cue].steps.length;

@@ -6,7 +6,7 @@ import { footButtons, openDialog } from "../dialogs.js";
 import { uploadFiles } from "../library/uploading.js";
 import { newIds } from "../state/ids.js";
 import { check, choice } from "./fields.js";
-import { bedWords } from "./sound_place.js";
+import { besideOrInstead, laid, usually } from "./sound_place.js";
 import { transitionToBe } from "../sentences/subjects.js";
 import "../sentences/sentence.js";
 
@@ -36,15 +36,14 @@ export async function openPictureSlides(desk, files, sounds = []) {
   if (assets.length) await makeSlides(desk, assets, after, chosen);
   if (!chosen.bed) return sounds;
   const [music] = await uploadFiles(desk, sounds.slice(0, 1));
-  if (music) await desk.store.edit({ do: "set-bed", values: { asset: music.id } });
+  if (music) await desk.store.edit(laid(desk.store, music, chosen.instead));
   return sounds.slice(1);
 }
 
 function askHow(desk, count, sound) {
   const { store } = desk;
-  const [bed] = store.shown.show.beds;
-  const instead = bed ? `, instead of ${bedWords(store, bed)}` : "";
-  const how = { fit: "whole", hold: "4.0", bed: Boolean(sound) && !bed, transition: { ...store.vocabulary.defaults.transition, type: "fade", colour: "#000000" } };
+  const lies = store.shown.show.beds.length > 0;
+  const how = { fit: "whole", hold: "4.0", bed: Boolean(sound) && !lies, instead: usually(store), transition: { ...store.vocabulary.defaults.transition, type: "fade", colour: "#000000" } };
   let redraw = () => {};
   const comesIn = transitionToBe(desk, () => how.transition, (transition) => redraw({ transition }));
   const draw = (dialog) => {
@@ -63,7 +62,8 @@ function askHow(desk, count, sound) {
       <p class="sentence mt-3">Each stands ${choice("Picture", how.fit, FITS, (fit) => set({ fit }), "picture-fit")}
         and holds for <input class="field" id="picture-hold" aria-label="Hold, s" inputmode="decimal" .value=${how.hold} @input=${(event) => set({ hold: event.target.value })}> s.</p>
       <motion-sentence .subject=${comesIn}></motion-sentence>
-      ${sound ? html`<p class="mb-2">${check(`“${sound.name}” lies under the show, from its beginning to its end${instead}`, how.bed, (on) => set({ bed: on }))}</p>` : nothing}
+      ${sound ? html`<p class="mb-2">${check(`“${sound.name}” lies under the show, from its beginning to its end`, how.bed, (on) => set({ bed: on }))}
+        ${lies && how.bed ? html`<span class="sentence">${besideOrInstead(store, how.instead, (instead) => set({ instead }))}</span>` : nothing}</p>` : nothing}
       <p class="soft" role="status">${told}</p>
       ${hold === undefined ? html`<p class="notice notice-error" role="alert">Write the hold in seconds, such as 4.0, or leave it empty for the show's own.</p>` : nothing}
       ${footButtons(html`<button class="act-main" ?disabled=${hold === undefined} @click=${() => dialog.close({ ...how, hold })}>Make slides</button>`, html`<button class="act" @click=${() => dialog.close()}>Leave</button>`)}`;

@@ -15,10 +15,15 @@ export const OBJECT_SKETCHES = {
       const outer = s.document.objects.find((o) => o.id === within);
       const group = outer ? outer.group || object.id : "";
       const around = outer ? withValues(s, { [within]: { group } }) : s;
-      return withObject(around, { ...defaults[object.kind], lineage: object.id, ...object, ...(outer ? { group } : {}) });
+      return withObject(around, { ...defaults[object.kind], lineage: object.id, ...object, ...(outer ? { group } : {}) }, { behind: outer?.id });
     }),
 
-  "set-objects": (state, { slide, values }) => withSlide(state, slide, (s) => withValues(s, values)),
+  "set-objects": (state, { slide, values }, defaults) =>
+    withSlide(state, slide, (s) => {
+      const kinds = new Map(s.document.objects.map((o) => [o.id, o.kind]));
+      const whole = (id, set) => Object.fromEntries(Object.entries(set).map(([name, value]) => [name, value ?? defaults[kinds.get(id)]?.[name] ?? value]));
+      return withValues(s, Object.fromEntries(Object.entries(values).map(([id, set]) => [id, whole(id, set)])));
+    }),
 
   "write-text": (state, { slide, object, paragraphs, was }) =>
     withSlide(state, slide, (s) => {
@@ -50,10 +55,10 @@ export const OBJECT_SKETCHES = {
       const [xs, ys] = [points.map(([x]) => x), points.map(([, y]) => y)];
       const [x, y] = [Math.min(...xs), Math.min(...ys)];
       const [width, height] = [Math.max(1, Math.max(...xs) - x), Math.max(1, Math.max(...ys) - y)];
-      const thing = { ...defaults.shape, kind: "shape", id, lineage: id, form: "path", x, y, width, height, line_width: 4, ...values };
+      const thing = { ...defaults.shape, kind: "shape", id, lineage: id, form: "path", path: undefined, x, y, width, height, fill: undefined, line_width: 4, ...values };
       const way = points.map(([px, py]) => `${px - x},${py - y}`).join(" ");
       const svg = `<svg width="${width}" height="${height}" overflow="visible"><poly${closed ? "gon" : "line"} points="${way}" fill="none" stroke="${thing.line}" stroke-width="${thing.line_width}"/></svg>`;
-      return withObject(s, thing, { alt: "", kind: "shape", svg });
+      return withObject(s, thing, { node: { kind: "shape", svg }, name: "" });
     }),
 
   "group-objects": (state, { slide, objects, group = "" }) =>
@@ -85,30 +90,38 @@ export const OBJECT_SKETCHES = {
     }),
 };
 
-function withObject(slide, thing, node = null, name = null) {
-  const shown = node ?? { alt: thing.alt ?? "", kind: thing.kind, asset: thing.asset, fit: thing.fit, sketch: thing };
+/** The slide with a thing on it, in front of all, or of the one that it is `behind`; `node` is its drawing if there is one. */
+function withObject(slide, thing, { node = null, name = nameOf(thing), behind = null } = {}) {
+  const seen = ["picture", "clip"].includes(thing.kind) ? { asset: thing.asset } : {};
+  const shown = node ?? { alt: thing.alt || thing.name || undefined, kind: thing.kind, ...seen, sketch: thing };
   const placed = { ...shown, key: thing.id, object: thing.id, ...Object.fromEntries(BOX.map((field) => [field, thing[field]])) };
   return {
     ...slide,
-    document: { ...slide.document, objects: [...slide.document.objects, thing] },
-    nodes: [...slide.nodes, placed],
-    names: { ...slide.names, [thing.id]: name ?? nameOf(thing) },
+    document: { ...slide.document, objects: placedAfter(slide.document.objects, thing, (o) => o.id === behind) },
+    nodes: placedAfter(slide.nodes, placed, (n) => n.object === behind),
+    names: name ? { ...slide.names, [thing.id]: name } : slide.names,
   };
+}
+
+function placedAfter(things, thing, isBefore) {
+  const at = things.findLastIndex(isBefore);
+  return at < 0 ? [...things, thing] : things.toSpliced(at + 1, 0, thing);
 }
 
 /** The slide with copies of things, at places `by` away; one that stands on it already lends its drawing. */
 function withCopies(slide, things, ids, by) {
   return things.reduce((made, thing, n) => {
     if (!ids?.[n]) return made;
-    const copy = { ...thing, id: ids[n], x: thing.x + by[0], y: thing.y + by[1] };
-    const node = slide.nodes.find((one) => one.object === thing.id);
-    return withObject(made, copy, node && { ...node, x: copy.x, y: copy.y, parts: node.parts?.map((p, i) => ({ ...p, key: `${copy.id}/${i}` })) }, slide.names[thing.id]);
+    const copy = { ...thing, id: ids[n], x: thing.x + by[0], y: thing.y + by[1], group: thing.group ? undefined : thing.group };
+    const drawn = slide.nodes.find((one) => one.object === thing.id);
+    const node = drawn && { ...drawn, x: copy.x, y: copy.y, parts: drawn.parts?.map((p, i) => ({ ...p, key: `${copy.id}/${i}` })) };
+    return withObject(made, copy, { node, name: slide.names[thing.id] });
   }, slide);
 }
 
 function nameOf(thing) {
   const words = wordsOf(thing.paragraphs).trim().split("\n")[0];
-  return thing.name || words || { text: "Empty text", shape: capital(thing.form ?? ""), line: "Line" }[thing.kind] || capital(thing.kind);
+  return thing.name || words || { text: "Empty text", shape: capital(thing.form ?? ""), line: "Line" }[thing.kind];
 }
 
 function capital(word) {
@@ -125,7 +138,7 @@ function withValues(slide, values) {
 /** A node in another box; its picture is stretched to it, and a text shows its new words, until the answer comes. */
 function withBox(shown, values, thing, before) {
   const node = values.hidden === undefined ? shown : { ...shown, hidden: values.hidden };
-  if (thing?.kind === "line" && node.svg) return { ...node, opacity: thing.opacity, ...drawnBetween(node, before, thing) };
+  if (thing?.kind === "line" && node.svg) return { ...node, opacity: thing.opacity, stretched: true, ...drawnBetween(node, before, thing) };
   const box = Object.fromEntries(BOX.filter((field) => values[field] !== undefined).map((field) => [field, values[field]]));
   const changed = { ...node, ...box };
   if (values.paragraphs) return { ...changed, parts: undefined, sketch: thing };
@@ -134,15 +147,13 @@ function withBox(shown, values, thing, before) {
 
 function withoutObjects(slide, gone) {
   const kept = (things, id) => things.filter((thing) => !gone.has(id(thing)));
-  const steps = new Set(slide.document.running_order.filter((step) => gone.has(step.object)).map((step) => step.id));
   return {
     ...slide,
     document: {
       ...slide.document,
       objects: kept(slide.document.objects, (o) => o.id),
-      running_order: slide.document.running_order.filter((step) => !steps.has(step.id)),
+      running_order: slide.document.running_order.filter((step) => !gone.has(step.object)),
     },
     nodes: kept(slide.nodes, (n) => n.object),
-    time: { ...slide.time, groups: slide.time.groups.map((g) => ({ ...g, steps: g.steps.filter((s) => !steps.has(s.id)) })) },
   };
 }

@@ -8,18 +8,16 @@ export const SLIDE_SKETCHES = {
     if (!ids?.[0]) return state;
     const place = after === null || after === undefined ? state.order.length : indexOf(state, after) + 1;
     const like = state.order[place - 1]?.[0];
-    const length = defaults.pace.default_hold;
+    const length = (state.outlines[like]?.transition ?? 0) + state.show.pace.default_hold;
     return inserted(state, place, [{ id: ids[0], length, slide: emptySlide(state, ids[0], like, length, defaults), outline: emptyOutline(state, like) }]);
   },
 
   "delete-slides": (state, { slides }) => withOrder(state, state.order.filter(([id]) => !slides.includes(id))),
 
-  "continue-slide": (state, { slide, id }) => SLIDE_SKETCHES["duplicate-slides"](state, { slides: [slide], ids: [id] }),
-
   "duplicate-slides": (state, { slides, ids }) => {
     const chosen = state.order.filter(([id]) => slides.includes(id));
     if (!chosen.length || ids?.length !== chosen.length) return state;
-    const copies = chosen.map(([id, , length], n) => ({ id: ids[n], length, slide: copied(state.slides[id], ids[n]), outline: state.outlines[id] }));
+    const copies = chosen.map(([id, , length], n) => ({ id: ids[n], length, slide: copied(state.slides[id], ids[n]), outline: withVoiceOf(state.outlines[id], ids[n]) }));
     return inserted(state, indexOf(state, chosen.at(-1)[0]) + 1, copies);
   },
 
@@ -51,17 +49,23 @@ export const SLIDE_SKETCHES = {
 
   "set-chapter": (state, { slide, title }) => {
     const others = state.show.chapters.filter((chapter) => chapter.first !== slide);
-    const id = state.show.chapters.find((chapter) => chapter.first === slide)?.id ?? "chapter-new";
+    const id = state.show.chapters.find((chapter) => chapter.first === slide)?.id;
     const chapters = title.trim() ? [...others, { id, title: title.trim(), first: slide }] : others;
     chapters.sort((a, b) => indexOf(state, a.first) - indexOf(state, b.first));
     return { ...state, show: { ...state.show, chapters } };
   },
 
-  "set-bed": (state, { values }, defaults) => {
-    const [bed] = state.show.beds;
-    return { ...state, show: { ...state.show, beds: values ? [{ ...defaults.bed, ...bed, ...values }] : [] } };
+  "set-bed": (state, { bed: id, values }, defaults) => {
+    const set = Object.fromEntries(Object.entries(values).map(([name, value]) => [name, value ?? defaults.bed[name]]));
+    return withBeds(state, (beds) => beds.map((bed) => (bed.id === id ? { ...bed, ...set } : bed)));
   },
+
+  "delete-bed": (state, { bed: id }) => withBeds(state, (beds) => beds.filter((bed) => bed.id !== id)),
 };
+
+function withBeds(state, change) {
+  return { ...state, show: { ...state.show, beds: change(state.show.beds) } };
+}
 
 function inserted(state, place, made) {
   const rows = made.map(({ id, length }) => [id, 0, length, undefined]);
@@ -76,12 +80,19 @@ function inserted(state, place, made) {
 }
 
 function copied(slide, id) {
-  return slide && { ...slide, version: undefined, document: { ...slide.document, id } };
+  if (!slide) return slide;
+  const spans = slide.score.spans.map((span) => (span.source === "narration" ? { ...span, id } : span));
+  const score = { ...slide.score, id, transition: undefined, spans };
+  return { ...slide, version: undefined, document: { ...slide.document, id }, score };
+}
+
+function withVoiceOf(outline, id) {
+  return outline.voice ? { ...outline, voice: { ...outline.voice, id } } : outline;
 }
 
 function emptyOutline(state, like) {
   const { ground = "#fffdf7", transition = 0, transition_verb = "" } = state.outlines[like] ?? {};
-  return { title: "", ground, transition, transition_verb, hold: null, cues: [], kind: "", skipped: false, look: null, voice: null };
+  return { title: "", ground, transition, transition_verb, hold: null, cues: [], kind: "", skipped: false, voice: null };
 }
 
 function emptySlide(state, id, like, length, defaults) {
@@ -94,8 +105,8 @@ function emptySlide(state, id, like, length, defaults) {
     title: "",
     nodes: [],
     names: {},
-    score: { length, transition: { duration: 0, easing: [0, 0, 1, 1], reverse: false, backdrop: "#000000", pieces: [] }, targets: [], spans: [] },
-    time: { transition: begins, length, hold: defaults.pace.default_hold, hold_reason: "default", needed: 0, too_short: 0, groups: [{ cue: 0, start: begins, settle: begins, wait: null, reason: null, steps: [] }] },
+    score: { length, targets: [], spans: [] },
+    time: { transition: begins, length, hold: length - begins, hold_reason: "default", needed: begins, too_short: 0, groups: [{ cue: 0, start: begins, settle: begins, wait: null, reason: null, steps: [] }] },
     spoken: { words: 0, ms: 0 },
   };
 }

@@ -2,18 +2,24 @@
 
 import { withLength, withSlide } from "./states.js";
 
-const SKETCHED_MS = 600;
+const LEAST_DURATION_MS = 50; // as core.edits.retime has it
 
 export const TIME_SKETCHES = {
-  "drag-build": (state, { slide, step, by }) => {
-    const group = state.slides[slide]?.time.groups.find((g) => g.steps.some((s) => s.id === step));
-    if (group?.cue && group.steps[0].id === step) return cueMoved(state, slide, group.cue, by);
-    return withSlide(state, slide, (s) => withStepTime(s, step, ({ start, end }) => ({ start: Math.max(0, start + by), end: Math.max(0, end + by) })));
+  "drag-build": (state, { slide, step, by, others = [] }) => {
+    const groups = state.slides[slide]?.time.groups ?? [];
+    const group = groups.find((g) => g.steps[0]?.id === step);
+    const takesItsCue = group?.cue && (group.steps.length > 1 || group.steps[0].start + by >= groups[group.cue - 1].settle);
+    return takesItsCue && !others.length ? cueMoved(state, slide, group.cue, by) : state;
   },
 
   "stretch-build": (state, { slide, step, edge, by }) =>
-    withSlide(state, slide, (s) =>
-      withStepTime(s, step, ({ start, end }) => (edge === "end" ? { start, end: Math.max(start, end + by) } : { start: Math.min(end, Math.max(0, start + by)), end }))),
+    withSlide(state, slide, (s) => {
+      const { delay = 0, duration, repeat } = s.document.running_order.find((one) => one.id === step) ?? {};
+      if (repeat !== 1 || !duration || s.document.narration) return s;
+      if (edge === "end") return withStepTime(s, step, ({ start }) => ({ end: start + Math.max(LEAST_DURATION_MS, duration + by) }));
+      const later = Math.min(Math.max(0, delay + by), Math.max(delay, delay + duration - LEAST_DURATION_MS));
+      return withStepTime(s, step, ({ start }) => ({ start: start - delay + later }));
+    }),
 
   "drag-cue": (state, { slide, cue, by }) => cueMoved(state, slide, cue, by),
 
@@ -42,22 +48,23 @@ export const TIME_SKETCHES = {
     withSlide(state, slide, (s) => ({
       ...s,
       document: { ...s.document, running_order: s.document.running_order.filter((step) => !steps.includes(step.id)) },
-      time: { ...s.time, groups: s.time.groups.map((g) => ({ ...g, steps: g.steps.filter((step) => !steps.includes(step.id)) })).filter((g) => !g.cue || g.steps.length) },
     })),
 
   "add-builds": (state, command, defaults) => withSlide(state, command.slide, (s) => withBuilds(s, command, defaults)),
 };
 
-/** A cue moves, and with it all that comes after it on its slide and in the show. */
+/** A cue moves, and with it all that comes after it on its slide and in the show; where the voice or a fixed length has
+ * its say in that, the answer tells. */
 function cueMoved(state, slideId, cue, by) {
   const slide = state.slides[slideId];
-  if (!slide) return state;
-  const { groups } = slide.time;
+  const { groups, hold, length } = slide?.time ?? { groups: [] };
+  if (!groups[cue] || slide.document.narration || length !== groups.at(-1).settle + hold) return state;
+  if (slide.document.length !== null || slide.document.objects.some((thing) => thing.waited_for)) return state;
   const moved = Math.max(groups[cue - 1].settle - groups[cue].start, by);
   const later = (time) => time + moved;
   const shifted = groups.map((g, n) =>
     n < cue ? g : { ...g, start: later(g.start), settle: later(g.settle), steps: g.steps.map((s) => ({ ...s, start: later(s.start), end: later(s.end) })) });
-  const time = { ...slide.time, length: slide.time.length + moved, groups: shifted };
+  const time = { ...slide.time, length: length + moved, groups: shifted };
   const outline = state.outlines[slideId];
   const cues = outline.cues.map((at, n) => (n + 1 < cue ? at : at + moved));
   const longer = withLength({ ...state, outlines: { ...state.outlines, [slideId]: { ...outline, cues } } }, slideId, moved);
@@ -69,31 +76,16 @@ function withStepTime(slide, id, change) {
   return { ...slide, time: { ...slide.time, groups } };
 }
 
-/** New builds at the end of the running order; when they happen, the answer tells. */
+/** New builds at the end of the running order, so that they can be gone on with; whose they are where there are several,
+ * and when they happen, the answer tells. */
 function withBuilds(slide, { objects, kind, effect, order, by = "whole", ids }, defaults) {
-  if (!ids?.length) return slide;
-  const moves = objects.flatMap((id) => {
-    const lines = (slide.document.objects.find((o) => o.id === id)?.paragraphs ?? []).flatMap(({ text }, paragraph) => (text.trim() ? [{ id, part: { paragraph } }] : []));
-    return by === "line" && lines.length > 1 ? lines : [{ id, part: null }];
-  });
-  if (moves.length !== ids.length) return slide;
-  const last = slide.time.groups.at(-1);
-  let groups = slide.time.groups;
-  const steps = moves.map(({ id, part }, n) => {
+  const alone = objects.length === 1 ? objects[0] : undefined;
+  const lines = (slide.document.objects.find(({ id }) => id === alone)?.paragraphs ?? []).flatMap(({ text }, paragraph) => (text?.trim() ? [{ paragraph }] : []));
+  const parts = by === "line" && lines.length > 1 ? lines : objects.map(() => null);
+  if (!["whole", "line"].includes(by) || (by === "line" && !alone) || parts.length !== ids?.length) return slide;
+  const steps = parts.map((part, n) => {
     const opens = n === 0 || order === "each";
-    const trigger = opens ? "cue" : order === "following" ? "following" : "alongside";
-    const step = { ...defaults.step, id: ids[n], object: id, part, kind, effect, trigger };
-    const timed = {
-      id: ids[n], object: id, paragraph: part?.paragraph ?? null, part: part ? `line ${part.paragraph + 1}` : "", kind, effect, verb: "", name: slide.names[id] ?? "", start: last.settle,
-      end: last.settle + SKETCHED_MS, duration: null, outline: [0, 1],
-    };
-    if (opens) groups = [...groups, { cue: groups.length, start: last.settle, settle: last.settle, wait: null, reason: null, steps: [timed] }];
-    else groups = [...groups.slice(0, -1), { ...groups.at(-1), steps: [...groups.at(-1).steps, timed] }];
-    return step;
+    return { ...defaults.step, id: ids[n], object: alone, part, kind, effect, trigger: opens ? "cue" : order === "following" ? "following" : "alongside" };
   });
-  return {
-    ...slide,
-    document: { ...slide.document, running_order: [...slide.document.running_order, ...steps] },
-    time: { ...slide.time, groups },
-  };
+  return { ...slide, document: { ...slide.document, running_order: [...slide.document.running_order, ...steps] } };
 }

@@ -16,6 +16,8 @@ export function dragInTime(timeline, event, { at, make, says = () => "", click =
   const snaps = snapTimes(timeline).filter((time) => time !== at);
   const told = document.createElement("div");
   told.className = "tl-told";
+  const held = document.createElement("div");
+  held.className = "tl-held";
   let command = null;
   let tell = () => {};
   const leave = store.on("changed", () => command && tell()); // what it would be now may be known only later
@@ -32,17 +34,20 @@ export function dragInTime(timeline, event, { at, make, says = () => "", click =
       if (!e.altKey) by = snapped(at, by, snaps, SNAPS_PX / timeline.scale);
       command = make(by);
       tell = () => tellBy(told, e, by, at + by, says());
+      hold(held, timeline, e.clientX + by * timeline.scale - dx);
       tell();
       if (command) store.attempt(command);
     },
     end() {
       leave();
       told.remove();
+      held.remove();
       if (command) store.finish(command);
     },
     leave() {
       leave();
       told.remove();
+      held.remove();
       store.leaveTrial();
     },
   });
@@ -79,6 +84,13 @@ function snapped(at, by, snaps, reach) {
     }
   }
   return best;
+}
+
+/** A line where what is dragged is held, whatever the server has said of it yet. */
+function hold(held, { scroll }, x) {
+  const { top, height } = scroll.getBoundingClientRect();
+  Object.assign(held.style, { left: `${x}px`, top: `${top}px`, height: `${height}px` });
+  if (!held.isConnected) document.body.append(held);
 }
 
 function tellBy(told, event, by, instant, words) {

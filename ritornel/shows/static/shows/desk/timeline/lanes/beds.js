@@ -13,12 +13,13 @@ export const BEDS = {
     ".tl-fade": {
       press(timeline, event, { dataset }) {
         const { store } = timeline;
-        const { at } = fades(timeline, store.shown.beds[0]).find((fade) => fade.field === dataset.fade);
-        timeline.drag(event, { at, make: (by) => faded(store, dataset.fade, by), says: () => "fade" });
+        const span = store.shown.beds.find(({ id }) => id === dataset.bed);
+        const { at } = fades(timeline, span).find((fade) => fade.field === dataset.fade);
+        timeline.drag(event, { at, make: (by) => faded(store, dataset, by), says: () => "fade" });
       },
       key({ store }, event, { dataset }) {
         const by = stepOf(event);
-        if (by) store.edit(faded(store, dataset.fade, by));
+        if (by) store.edit(faded(store, dataset, by));
       },
     },
   },
@@ -45,21 +46,21 @@ function bed(timeline, span, asset) {
   return html`<div class="tl-span" .style=${`left:${timeline.x(first)}px;width:${width}px`}>
     ${asset ? html`<canvas class="tl-peaks" ${ref((canvas) => canvas && drawPeaks(canvas, asset, span.in + (first - span.start), span.in + (last - span.start), stretch))}></canvas>` : nothing}
     <svg class="tl-svg" width="1" height=${tall}>${svg`<path d="M${points.join("L")}" fill="none" stroke="#1f7a6d" stroke-width="1.6"></path>`}</svg></div>
-    ${fades(timeline, span).map(({ field, label, at }) => html`<button class="tl-fade" data-fade=${field} data-arrows aria-label=${label} title="${label}: drag it" .style=${`left:${timeline.x(at)}px`}></button>`)}`;
+    ${fades(timeline, span).map(({ field, label, at }) => html`<button class="tl-fade" data-bed=${span.id} data-fade=${field} data-arrows aria-label=${label} title="${label}: drag it" .style=${`left:${timeline.x(at)}px`}></button>`)}`;
 }
 
-/** Where the fades of the bed end and begin. */
+/** Where the fades of a bed end and begin. */
 function fades({ store }, span) {
-  const [bed] = store.shown.show.beds;
-  if (bed?.id !== span.id) return [];
+  const bed = store.shown.show.beds.find(({ id }) => id === span?.id);
+  if (!bed) return [];
   return [
     { field: "fade_in", label: "End of the bed's fade in", at: span.start + bed.fade_in },
     { field: "fade_out", label: "Beginning of the bed's fade out", at: span.end - bed.fade_out },
   ];
 }
 
-/** The command by which a fade ends, or begins, so much later. */
-function faded({ untried }, field, by) {
-  const [bed] = untried.show.beds;
-  return { do: "set-bed", values: { [field]: Math.max(0, Math.round(bed[field] + (field === "fade_in" ? by : -by))) } };
+/** The command by which a bed's fade ends, or begins, so much later. */
+function faded({ untried }, { bed: id, fade }, by) {
+  const bed = untried.show.beds.find((one) => one.id === id);
+  return { do: "set-bed", bed: id, values: { [fade]: Math.max(0, Math.round((bed?.[fade] ?? 0) + (fade === "fade_in" ? by : -by))) } };
 }

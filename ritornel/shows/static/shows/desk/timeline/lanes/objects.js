@@ -29,7 +29,7 @@ export const OBJECTS = {
 };
 
 function stepsOf({ store }, id) {
-  return store.slide.time.groups.flatMap((group) => group.steps).filter((step) => step.object === id);
+  return store.slide.time.groups.flatMap((group) => group.steps).filter((step) => step.object === id && store.step(step.id));
 }
 
 // ---- builds
