@@ -17,7 +17,7 @@ from ritornel.shows.models import Show
 from tests.made import edits
 
 
-def examined_here(path: Path, name: str, folder: Path, patience_s: float) -> Outcome:
+def examined_here(who: int, path: Path, name: str, folder: Path, patience_s: float) -> Outcome:
     """Examines in the test's own process: quicker than in one apart, which has tests of its own."""
     return look_through(path, name, folder)
 
@@ -35,7 +35,7 @@ class MediaFolder:
         cls.folder = Path(tempfile.mkdtemp(prefix="ritornel-test-"))
         if not cls.apart:
             cls.enterClassContext(patch("ritornel.library.taking_in.examined", examined_here))
-        cls.overridden = override_settings(MEDIA_ROOT=cls.folder, PASSWORD_HASHERS=[QUICK_HASHER])
+        cls.overridden = override_settings(MEDIA_ROOT=cls.folder, PASSWORD_HASHERS=[QUICK_HASHER], RATES={})
         cls.overridden.enable()
         super().setUpClass()
 

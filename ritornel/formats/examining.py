@@ -12,8 +12,9 @@ import signal
 import subprocess
 import sys
 import time
+from collections.abc import Callable
 from pathlib import Path
-from typing import Any
+from typing import Any, BinaryIO
 
 import msgspec
 from msgspec import Struct
@@ -30,6 +31,9 @@ _BLOCK = 1024 * 1024
 _TOO_MUCH = "takes more time or memory to look through than a file may; make it shorter or smaller and try again"
 
 
+Turn = Callable[[], BinaryIO | None]
+
+
 class Outcome(Struct, frozen=True):
     """What an examination found: SHA-256, name and facts of what is kept, or the sentence that refuses the file."""
 
@@ -42,9 +46,9 @@ class Outcome(Struct, frozen=True):
 class Examination:
     """The examination of one file, kept in a folder of its own."""
 
-    def __init__(self, path: Path, name: str, folder: Path) -> None:
-        """State what is examined; nothing is begun yet."""
-        self.path, self.name, self.folder = path, name, folder
+    def __init__(self, path: Path, name: str, folder: Path, turn: Turn) -> None:
+        """State what is examined; nothing is begun yet. ``turn`` gives a lock to be held by the child, or none yet."""
+        self.path, self.name, self.folder, self.turn = path, name, folder, turn
 
     def outcome(self, patience_s: float) -> Outcome | None:
         """Return the outcome, begun if it was not; None if it is not there after ``patience_s`` seconds.
@@ -87,9 +91,12 @@ class Examination:
 
     def _begin(self) -> None:
         self.folder.mkdir(parents=True, exist_ok=True)
+        turn = self.turn()
+        if turn is None:
+            return
         (self.folder / f"attempt-{self._attempts()}").touch()
         lock = (self.folder / "lock").open("wb")
-        with lock:
+        with lock, turn:
             fcntl.flock(lock, fcntl.LOCK_EX)
             command = [sys.executable, "-m", __name__, str(self.path), self.name, str(self.folder)]
             environment = {**os.environ, "OPENBLAS_NUM_THREADS": "1", "PYTHONPATH": os.pathsep.join(sys.path)}
@@ -99,7 +106,7 @@ class Examination:
                 stdin=subprocess.DEVNULL,
                 stdout=subprocess.DEVNULL,
                 stderr=subprocess.DEVNULL,
-                pass_fds=[lock.fileno()],  # the child inherits the lock, and holds it until it ends
+                pass_fds=[lock.fileno(), turn.fileno()],  # the child inherits the locks, and holds them until it ends
                 start_new_session=True,
             )
 

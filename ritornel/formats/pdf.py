@@ -1,12 +1,5 @@
-"""PDF documents (ISO 32000): how many pages, each as a sharp picture, and what is written on it.
+"""PDF documents (ISO 32000): how many pages, each as a sharp picture, and what is written on it."""
 
-``python -m ritornel.formats.pdf PATH PAGE FOLDER`` draws one page, with bounds on memory and time, into ``page.png``
-and its words into ``page.txt``.
-"""
-
-import resource
-import signal
-import sys
 from pathlib import Path
 
 import pypdfium2
@@ -15,8 +8,9 @@ from pypdfium2 import PdfiumError
 from ritornel.formats.media_kinds import STAGE, BadMedia, MediaFacts, looks_like
 
 MOST_PAGES = 1000
-MEMORY_BYTES = 560 * 1024 * 1024
 SECONDS = 30
+"""A page has been drawn by then."""
+
 _MOST_CHARACTERS = 40_000
 _LARGEST_PT = 14_400
 """A side of a page in points, at most (ISO 32000-1, annex C)."""
@@ -63,17 +57,3 @@ def tidied(words: str) -> str:
         elif line:
             found.append(line)
     return "\n".join(found)
-
-
-def main(arguments: list[str]) -> int:
-    """Draw the page."""
-    path, number, folder = Path(arguments[0]), int(arguments[1]), Path(arguments[2])
-    resource.setrlimit(resource.RLIMIT_DATA, (MEMORY_BYTES, MEMORY_BYTES))
-    resource.setrlimit(resource.RLIMIT_CPU, (SECONDS, SECONDS))
-    signal.alarm(SECONDS)
-    draw_page(path, number, folder)
-    return 0
-
-
-if __name__ == "__main__":
-    sys.exit(main(sys.argv[1:]))

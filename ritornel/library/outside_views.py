@@ -16,6 +16,7 @@ from ritornel.library.describing import described
 from ritornel.library.models import Fetch
 from ritornel.library.outside import Outside
 from ritornel.site.answering import answer, answering, asked, refused, signed_in
+from ritornel.site.rates import at_most
 
 PATIENCE_S = 1.0
 """A request waits this long for a file to come before it says that this goes on."""
@@ -55,6 +56,7 @@ class _Wanted(msgspec.Struct, forbid_unknown_fields=True):
 @signed_in
 @require_POST
 @answering
+@at_most("fetches")
 def begin_fetch(request: HttpRequest) -> HttpResponse:
     """Begin to fetch a file; its author and licence are asked of the collection, not of the page."""
     wanted = asked(request, _Wanted)

@@ -1,9 +1,6 @@
 """Pages of documents as pictures of the library, one at a time, each drawn in a process with bounds."""
 
 import logging
-import os
-import subprocess
-import sys
 import tempfile
 from pathlib import Path
 from typing import NamedTuple
@@ -11,7 +8,9 @@ from typing import NamedTuple
 from django.conf import settings
 
 from ritornel.formats.media_kinds import BadMedia
-from ritornel.formats.pdf import SECONDS
+from ritornel.formats.pdf import SECONDS, draw_page
+from ritornel.jobs import queues
+from ritornel.jobs.apart import TooMuch, done_apart
 from ritornel.library.models import Asset
 from ritornel.library.taking_in import check_room, take_in
 
@@ -32,11 +31,10 @@ def page_of(document: Asset, number: int) -> Page:
     arriving = Path(settings.MEDIA_ROOT) / "uploads"
     arriving.mkdir(parents=True, exist_ok=True)
     with tempfile.TemporaryDirectory(prefix="page-", dir=arriving) as folder:
-        environment = {**os.environ, "PYTHONPATH": os.pathsep.join(sys.path)}
-        command = [sys.executable, "-m", "ritornel.formats.pdf", str(document.path), str(number - 1), folder]
         try:
-            subprocess.run(command, env=environment, capture_output=True, timeout=2 * SECONDS, check=True)
-        except (subprocess.SubprocessError, OSError) as error:
+            with queues.drawing().of(str(document.owner_id), queues.PATIENCE_S):
+                done_apart(SECONDS, draw_page, document.path, number - 1, Path(folder))
+        except (TooMuch, RuntimeError, OSError, ValueError) as error:
             log.warning("page %d of %s could not be drawn", number, document.sha256)
             raise BadMedia(f"page {number} of “{document.name}” could not be drawn") from error
         drawn = Path(folder) / "page.png"

@@ -1,11 +1,12 @@
 """Small pictures of assets: what thumbnails of slides are made of."""
 
 import logging
-import os
-import subprocess
-import sys
 from pathlib import Path
 
+from ritornel.formats.media import small
+from ritornel.formats.media_kinds import UNREADABLE
+from ritornel.jobs import queues
+from ritornel.jobs.apart import TooMuch, done_apart
 from ritornel.library.models import Asset, derived_path
 
 log = logging.getLogger("ritornel")
@@ -22,11 +23,12 @@ def small_picture(asset: Asset) -> Path | None:
     if asset.kind in ("sound", "document") or not (path.is_file() or source.is_file()):
         return None
     if not path.is_file():
-        environment = {**os.environ, "PYTHONPATH": os.pathsep.join(sys.path)}
-        command = [sys.executable, "-m", "ritornel.formats.small", str(source), str(path)]
+        arriving = path.with_suffix(".arriving")
         try:
-            subprocess.run(command, env=environment, capture_output=True, timeout=_SECONDS, check=True)
-        except (subprocess.SubprocessError, OSError):
+            with queues.drawing().of(str(asset.owner_id), queues.PATIENCE_S):
+                done_apart(_SECONDS, small, source, arriving)
+            arriving.replace(path)
+        except (TooMuch, *UNREADABLE):
             log.exception("no small picture of %s could be made", asset.sha256)
             return None
     return path

@@ -10,6 +10,7 @@ from django.db.models import Sum
 
 from ritornel.formats.examining import SECONDS, Examination, Outcome
 from ritornel.formats.media_kinds import BadMedia, MediaFacts, claim_of
+from ritornel.jobs import queues
 from ritornel.library import store
 from ritornel.library.models import Asset, Upload
 
@@ -38,7 +39,7 @@ def take_in_within(
     claim_of(name)
     check_size(path.stat().st_size, name)
     folder.mkdir(parents=True, exist_ok=True)
-    outcome = examined(path, name, folder, patience_s)
+    outcome = examined(owner.pk, path, name, folder, patience_s)
     if outcome is None:
         return None
     if outcome.facts is None:
@@ -76,9 +77,12 @@ def _completed(known: Asset, codec: str, licence: str, credit: str) -> Asset:
     return known
 
 
-def examined(path: Path, name: str, folder: Path, patience_s: float) -> Outcome | None:
-    """Return what an examination in a process of its own finds, and leaves in ``folder``; None if it goes on longer."""
-    return Examination(path, name, folder).outcome(patience_s)
+def examined(who: int, path: Path, name: str, folder: Path, patience_s: float) -> Outcome | None:
+    """Return what an examination in a process of its own finds, and leaves in ``folder``; None if it goes on longer.
+
+    It begins when it is the turn of ``who`` sent the file.
+    """
+    return Examination(path, name, folder, lambda: queues.examining().taken(str(who))).outcome(patience_s)
 
 
 def check_size(size: int, name: str) -> None:

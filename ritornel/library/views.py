@@ -16,6 +16,7 @@ from ritornel.library.pages import page_of
 from ritornel.library.serving import derived_response, file_response
 from ritornel.library.taking_in import check_room, check_size, finish
 from ritornel.site.answering import answer, answering, asked, refused, signed_in
+from ritornel.site.rates import at_most
 
 PATIENCE_S = 2.0
 """A request waits this long for a file to be looked through before it says that this goes on."""
@@ -38,6 +39,7 @@ class Beginning(msgspec.Struct):
 @signed_in
 @require_POST
 @answering
+@at_most("uploads")
 def begin_upload(request: HttpRequest) -> HttpResponse:
     """Begin an upload from {name, size}; answer its id, the size of a piece, and which pieces are there."""
     beginning = asked(request, Beginning)

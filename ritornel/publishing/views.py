@@ -18,6 +18,7 @@ from ritornel.library.serving import derived_response, file_response
 from ritornel.publishing.editions import NotReady, opening, publish, the_rest
 from ritornel.publishing.models import Edition
 from ritornel.shows.access import own_show_loaded
+from ritornel.site.rates import at_most
 
 SEEN = ("", "poster", "stage")
 """What the public gets of a file: itself, the first picture of a clip, a picture in the size of a stage."""
@@ -27,6 +28,7 @@ EMBED_WIDTHS = (1280, 960, 640, 480)
 
 @login_required
 @require_http_methods(["GET", "POST"])
+@at_most("editions")
 def editions(request: HttpRequest, show_id: UUID) -> HttpResponse:
     """A show's editions; POST makes a new one."""
     row, show = own_show_loaded(request, show_id)

@@ -69,9 +69,9 @@ def stroke(thing: Shape | Line) -> str:
 def _inwards() -> str:
     """Return how opaque a soft edge is by how opaque its blur is there, 0 to 1 in even steps.
 
-    A blur by half of an edge's width is half opaque at the edge. From there inwards, where it is Phi(x / half) at a depth
-    x, the edge rises as 3 s^2 - 2 s^3 with s = x / width: a table of that costs as much as a pixel, where the erosion of
-    Filter Effects Module 1, section 17, costs as much as the square of the width.
+    A blur by half of an edge's width is half opaque at the edge. From there inwards, where it is Phi(x / half) at a
+    depth x, the edge rises as 3 s^2 - 2 s^3 with s = x / width: a table of that costs as much as a pixel, where the
+    erosion of Filter Effects Module 1, section 17, costs as much as the square of the width.
     """
     normal = NormalDist()
     depths = [normal.inv_cdf(n / _STEPS) / 2 for n in range(_STEPS // 2, _STEPS)]

@@ -1,10 +1,11 @@
 """Small still pictures of slides, with everything on them: for timelines, lists and strips."""
 
 import base64
-from collections.abc import Callable
+from collections.abc import Callable, Mapping
 from importlib.resources import files
 from io import BytesIO
 from itertools import pairwise
+from pathlib import Path
 from typing import NamedTuple
 from xml.sax.saxutils import quoteattr
 
@@ -51,6 +52,22 @@ def slide_png(slide: Slide, width: int, height: int, small: SmallPicture, pixels
     drawn = slide_svg(slide, width, height, small)
     faces = sorted(str(_FONTS.joinpath(f"{face.file}.ttf")) for face in _faces_on(slide))
     return bytes(resvg_py.svg_to_bytes(svg_string=drawn, width=pixels, font_files=faces, skip_system_fonts=True))
+
+
+def drawn_slide(slide: Slide, width: int, height: int, small: Mapping[str, Path], pixels: int) -> bytes:
+    """Return a slide as ``slide_png`` does, with the files of its small pictures (WebP) by their assets."""
+
+    def read(asset_id: str) -> tuple[bytes, str] | None:
+        return (small[asset_id].read_bytes(), "image/webp") if asset_id in small else None
+
+    return slide_png(slide, width, height, read, pixels)
+
+
+def plain_png(ground: str, pixels: int, height: int) -> bytes:
+    """Return a ground alone: what stands for a slide that cannot be drawn in time."""
+    held = BytesIO()
+    Image.new("RGB", (pixels, height), ImageColor.getrgb("#000000" if ground == "none" else ground)).save(held, "PNG")
+    return held.getvalue()
 
 
 def strip_png(pieces: list[Piece], width: int, height: int) -> bytes:

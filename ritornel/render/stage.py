@@ -3,6 +3,8 @@
 from collections.abc import Mapping
 from typing import Any
 
+from msgspec.structs import replace
+
 from ritornel.core.drawing.framing import framed, mask_shape
 from ritornel.core.drawing.grounds import ground_key, ground_objects
 from ritornel.core.model import Clip, Line, Object, Part, Picture, Shape, Show, Slide, Text
@@ -13,7 +15,7 @@ from ritornel.core.motion.marks import PlacedMark, marks_of
 from ritornel.core.text.layout import SetParagraph, set_text
 from ritornel.core.text.parts import Unit, part_places
 from ritornel.render.paint import filter_of, mask_of
-from ritornel.render.svg import line_svg, mark_svg, paragraph_svg, part_svg, shape_svg
+from ritornel.render.svg import line_svg, mark_svg, paragraph_svg, parted_svg, shape_svg
 
 _NODES_BYTES = 24 * 1024 * 1024
 _Parted = tuple[tuple[int, Unit], ...]
@@ -30,7 +32,8 @@ def nodes(slide: Slide, show: Show) -> list[dict[str, Any]]:
     in stage units, ``rotation``, ``opacity`` and ``alt``; ``hidden`` if it is out of the way while others are placed; a
     ``link`` if it leads somewhere.
     Shapes and lines carry ``svg``; texts ``parts``, one per paragraph, each with ``key``, ``y``, ``height``, ``svg``,
-    or ``pieces``, where its words or letters are built, each with ``key``, its box in the paragraph's, and ``svg``;
+    or, where its words or letters are built, ``lines``, ``marker``, ``before``, ``after`` (``render.svg.Parted``) and
+    ``pieces``, each with ``key``, its box in the paragraph's, and ``bands``: a line, and what of it is seen, from to;
     whatever builds draw at it ``marks``, each with ``key``, its box in the object's, ``svg``, and whether it is behind;
     pictures and clips ``asset``, ``seen`` (what is seen, in shares of the box: left, top, width, height), ``whole``
     (where the whole picture lies, in shares of that), and where they have one a ``flip``, a ``mask`` and a ``filter``
@@ -87,15 +90,21 @@ def _ground(slide: Slide, show: Show, sizes: Mapping[str, tuple[int, int]]) -> l
 def _node(
     thing: Object, sizes: Mapping[str, tuple[int, int]], at: tuple[float, float], parted: _Parted = ()
 ) -> dict[str, Any]:
-    """Return the node of an object; remembered, so not to be changed."""
+    """Return the node of an object; remembered wherever it stands, so not to be changed."""
     size = sizes.get(thing.asset, (0, 0)) if isinstance(thing, Picture | Clip) else (0, 0)
-    known = _made.get((thing, size, at, parted))
-    if known is not None:
-        return known
-    made = _made_node(thing, size, at, dict(parted))
-    parts = made.get("parts", ())
-    drawn = len(made.get("svg", "")) + sum(len(p["svg"]) for part in parts for p in (part, *part.get("pieces", ())))
-    return _made.put((thing, size, at, parted), made, 4000 + 2 * drawn)
+    anywhere = replace(thing, x=0.0, y=0.0)
+    known = _made.get((anywhere, size, at, parted))
+    if known is None:
+        made = _made_node(anywhere, size, at, dict(parted))
+        known = _made.put((anywhere, size, at, parted), made, 4000 + 2 * _drawn_bytes(made))
+    return {**known, "x": thing.x, "y": thing.y}
+
+
+def _drawn_bytes(node: dict[str, Any]) -> int:
+    parts = node.get("parts", ())
+    lines = sum(len(line) for part in parts for line in part.get("lines", ()))
+    pieces = sum(len(part.get("pieces", ())) for part in parts)
+    return len(node.get("svg", "")) + sum(len(part["svg"]) for part in parts) + lines + 300 * pieces
 
 
 def _made_node(
@@ -137,6 +146,7 @@ def _paragraph(text: Text, number: int, set_: SetParagraph, unit: Unit | None) -
     if unit is None:
         return {**part, "svg": paragraph_svg(text, set_)}
     places = part_places(text, number, unit)
+    parted = parted_svg(text, set_)
     pieces = [
         {
             "key": target_key(text.id, Part(number, **{unit: n})),
@@ -144,12 +154,12 @@ def _paragraph(text: Text, number: int, set_: SetParagraph, unit: Unit | None) -
             "y": place.y - set_.top,
             "width": place.width,
             "height": place.height,
-            "svg": part_svg(text, set_, place, first=n == 0),
+            "bands": [list(band) for band in place.bands],
         }
         for n, place in enumerate(places)
         if place is not None
     ]
-    return {**part, "svg": "", "pieces": pieces}
+    return {**part, "svg": "", **parted._asdict(), "pieces": pieces}
 
 
 def _framing(thing: Picture | Clip, size: tuple[int, int], at: tuple[float, float]) -> dict[str, Any]:

@@ -1,5 +1,6 @@
 """Objects as SVG, each in a coordinate system of its own box. Presentation attributes only: no style, no script."""
 
+from typing import NamedTuple
 from xml.sax.saxutils import escape, quoteattr
 
 from ritornel.core.drawing.forms import outline_data
@@ -10,7 +11,6 @@ from ritornel.core.motion.declared import Mark
 from ritornel.core.text.families import family
 from ritornel.core.text.fonts import Face, face_of
 from ritornel.core.text.layout import Piece, SetLine, SetParagraph
-from ritornel.core.text.parts import FAR, Band, PartPlace
 from ritornel.core.text.places import Stretch, mixes, stretches
 from ritornel.core.text.runs import Style, style_of
 from ritornel.render.numbers import number
@@ -41,28 +41,30 @@ def paragraph_svg(text: Text, paragraph: SetParagraph) -> str:
     return _framed(text.width, paragraph.height, f"<g{_lettering(face, base)}{_outline(text)}>{lines}</g>", text)
 
 
-def part_svg(text: Text, paragraph: SetParagraph, place: PartPlace, first: bool) -> str:
-    """Return a word or a letter as its line is drawn, cut at its edges; the marker stands before the ``first`` one.
+class Parted(NamedTuple):
+    """A paragraph to be drawn in parts: its lines, what stands before the first, and what goes around each drawing.
 
-    So it looks as it does in the whole line, whatever it is joined to or kerned with. Its box is that of ``place``.
+    A part is drawn as its lines are, cut at its edges: so it looks as it does in the whole line, whatever it is joined
+    to or kerned with. Each line is there once, however many parts it has.
     """
+
+    lines: list[str]
+    marker: str
+    before: str
+    after: str
+
+
+def parted_svg(text: Text, paragraph: SetParagraph) -> Parted:
+    """Return what the parts of a paragraph are drawn of."""
     base = style_of(text)
     face = face_of(base.font, base.weight, base.italic)
-    marker = _line_svg(paragraph.marker, paragraph.top, face, base) if first and paragraph.marker is not None else ""
-    bands = "".join(_band_svg(paragraph, band, face, base) for band in place.bands)
-    y = place.y - paragraph.top
-    size = f'width="{number(place.width)}" height="{number(place.height)}"'
-    view = f'viewBox="{number(place.x)} {number(y)} {number(place.width)} {number(place.height)}"'
-    content = _filtered(f"<g{_lettering(face, base)}{_outline(text)}>{marker}{bands}</g>", text)
-    return f'<svg xmlns="http://www.w3.org/2000/svg" {size} {view} overflow="visible">{content}</svg>'
+    marker = _line_svg(paragraph.marker, paragraph.top, face, base) if paragraph.marker is not None else ""
+    lines = [_line_svg(line, paragraph.top, face, base) for line in paragraph.lines]
+    before, after = _filtered(f"<g{_lettering(face, base)}{_outline(text)}>{_HERE}</g>", text).split(_HERE)
+    return Parted(lines, marker, before, after)
 
 
-def _band_svg(paragraph: SetParagraph, band: Band, face: Face, base: Style) -> str:
-    width, high = number(band.right - band.left), number(2 * FAR)
-    seen = f'<rect x="{number(band.left)}" y="{number(-FAR)}" width="{width}" height="{high}"/>'
-    key = named("band", seen)
-    line = _line_svg(paragraph.lines[band.line], paragraph.top, face, base)
-    return f'<clipPath id="{key}">{seen}</clipPath><g clip-path="url(#{key})">{line}</g>'
+_HERE = "\0"
 
 
 def _outline(text: Text) -> str:

@@ -19,11 +19,11 @@ from ritornel.core.score import compile, findings
 from ritornel.core.score.seen import as_seen
 from ritornel.core.text.finding import find
 from ritornel.core.text.unfinished import unfinished
-from ritornel.library.serving import file_response
 from ritornel.shows import desk_state, pictures
 from ritornel.shows.access import own_show_loaded
 from ritornel.shows.views import assets_of
 from ritornel.site.answering import answer, answering, refused, signed_in
+from ritornel.site.rates import at_most
 
 LONGEST_WORDS = 200
 MOST_HITS = 1000
@@ -64,6 +64,7 @@ def found(request: HttpRequest, show_id: UUID) -> HttpResponse:
 
 @signed_in
 @require_GET
+@at_most("pictures", ("GET",))
 def after_cue(request: HttpRequest, show_id: UUID, slide: str, cue: int) -> HttpResponseBase:
     """A slide as a small picture, as it stands once a cue has settled (0: before the first)."""
     row, show = own_show_loaded(request, show_id)
@@ -72,10 +73,8 @@ def after_cue(request: HttpRequest, show_id: UUID, slide: str, cue: int) -> Http
     if place is None or cue >= len(score.times[place].groups):
         return refused("there is no such cue", 404)
     seen = as_seen(show.slides[place], score.slides[place], score.times[place].groups[cue].settle_ms)
-    response = file_response(request, pictures.slide_picture(seen, show, assets_of(row, show)), "image/png")
-    if request.GET.get("version") == desk_state.version_of(show, place):
-        response["Cache-Control"] = "private, max-age=86400"
-    return response
+    drawn = pictures.slide_picture(seen, show, assets_of(row, show), row.owner_id)
+    return pictures.served(request, drawn, lasting=request.GET.get("version") == desk_state.version_of(show, place))
 
 
 def _told(show: Show) -> dict[str, list[str]]:

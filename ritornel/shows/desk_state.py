@@ -8,7 +8,7 @@ from typing import Any, NamedTuple, get_args
 import msgspec
 
 from ritornel.core.drawing.forms import FORMS, Form
-from ritornel.core.model import Asset, Shape, Show, Slide, Step
+from ritornel.core.model import Asset, Object, Shape, Show, Slide, Step
 from ritornel.core.model.defaults import defaults
 from ritornel.core.model.framing import Mask
 from ritornel.core.model.links import CHAPTER
@@ -29,7 +29,7 @@ from ritornel.core.sentences.numbers import seconds
 from ritornel.core.styles import style_of
 from ritornel.core.styles.kinds import KINDS as SLIDE_KINDS
 from ritornel.core.text.families import FAMILIES
-from ritornel.core.text.naming import object_name, own_title, part_name, step_name
+from ritornel.core.text.naming import name_of_part, object_name, own_title, part_name
 from ritornel.core.time.rounding import rounded
 from ritornel.core.time.script import passages, said_in
 from ritornel.core.time.slide_clock import GroupTime, SlideTime, StepTime
@@ -240,6 +240,7 @@ def _slide(
         return found
     document = document_of(slide)
     table = defaults_by_kind()
+    things, steps = {o.id: o for o in slide.objects}, {s.id: s for s in slide.running_order}
     whole = {
         "version": version,
         "document": {
@@ -259,7 +260,7 @@ def _slide(
             "hold_reason": time.hold_reason,
             "needed": time.needed_ms,
             "too_short": time.too_short_ms,
-            "groups": [_group(g, slide, assets) for g in time.groups],
+            "groups": [_group(g, steps, things, names) for g in time.groups],
         },
         "spoken": _spoken(slide, show, time),
     }
@@ -274,44 +275,42 @@ def _spoken(slide: Slide, show: Show, time: SlideTime) -> dict[str, int]:
     return {"words": rounded(sum(p.words for p in said)), "ms": sum(said_in(p, show.pace) for p in said)}
 
 
-def _group(group: GroupTime, slide: Slide, assets: dict[str, Asset]) -> dict[str, Any]:
+def _group(
+    group: GroupTime, steps: Mapping[str, Step], things: Mapping[str, Object], names: Mapping[str, str]
+) -> dict[str, Any]:
     return {
         "cue": group.cue,
         "start": group.start_ms,
         "settle": group.settle_ms,
         "wait": group.wait_ms,
         "reason": group.reason,
-        "steps": [_step(timed, slide, assets) for timed in group.steps],
+        "steps": [_step(timed, steps, things, names) for timed in group.steps],
     }
 
 
-def _step(timed: StepTime, slide: Slide, assets: dict[str, Asset]) -> dict[str, Any]:
+def _step(
+    timed: StepTime, steps: Mapping[str, Step], things: Mapping[str, Object], names: Mapping[str, str]
+) -> dict[str, Any]:
     step = timed.step
     if not step.object:  # what is off plays as nothing
-        step = next((s for s in slide.running_order if s.id == step.id), step)
+        step = steps.get(step.id, step)
+    thing = things.get(step.object)
     effect = effect_for(step.kind, step.effect)
     return {
         "id": step.id,
         "object": step.object,
         "paragraph": step.part.paragraph if step.part else None,
-        "part": _part_words(step, slide),
+        "part": "" if step.part is None else part_name(step.part, thing),
         "kind": step.kind,
         "effect": effect.name,
         "verb": effect.verbs.get(step.kind, step.kind) if step.object else "takes time",
-        "name": step_name(step, slide, assets),
+        "name": "Pause" if thing is None else name_of_part(step.part, thing, names[thing.id]),
         "off": step.off,
         "start": timed.start_ms,
         "end": timed.end_ms,
         "duration": step.duration_ms,
         "outline": outline(timed),
     }
-
-
-def _part_words(step: Step, slide: Slide) -> str:
-    """Return what of its object a build moves: “line 2”; empty for the whole of it."""
-    if step.part is None:
-        return ""
-    return part_name(step.part, next((o for o in slide.objects if o.id == step.object), None))
 
 
 def outline(timed: StepTime) -> list[float]:

@@ -18,11 +18,11 @@ from ritornel.core.model.writing import write_show
 from ritornel.core.score import compile
 from ritornel.core.text.naming import slide_title
 from ritornel.library.models import Asset
-from ritornel.library.serving import file_response
 from ritornel.shows import in_rows, keeping, pictures
 from ritornel.shows.access import own_show
 from ritornel.shows.models import Moment, Show
 from ritornel.site.answering import signed_in
+from ritornel.site.rates import at_most
 
 EDITS_ON_A_PAGE = 60
 MOST_MOMENTS = 200
@@ -71,6 +71,7 @@ def history(request: HttpRequest, show_id: UUID) -> HttpResponse:
 
 @signed_in
 @require_safe
+@at_most("pictures", ("GET",))
 def picture(request: HttpRequest, show_id: UUID) -> HttpResponseBase:
     """A slide as it was: ?at= or ?moment=, and ?slide=."""
     row = own_show(request, show_id)
@@ -79,8 +80,8 @@ def picture(request: HttpRequest, show_id: UUID) -> HttpResponseBase:
     if found is None:
         raise Http404
     rows = Asset.objects.filter(owner_id=row.owner_id, sha256__in=[a.id for a in show.assets])
-    path = pictures.slide_picture(found, show, {asset.sha256: asset for asset in rows})
-    return file_response(request, path, "image/png")
+    drawn = pictures.slide_picture(found, show, {asset.sha256: asset for asset in rows}, row.owner_id)
+    return pictures.served(request, drawn, lasting=False)
 
 
 @login_required

@@ -1,6 +1,7 @@
 """Pictures of slides and strips of shows, made when they are first asked for and kept by what they show."""
 
 import hashlib
+import logging
 import os
 import time
 from collections.abc import Mapping
@@ -8,15 +9,25 @@ from pathlib import Path
 from typing import NamedTuple
 
 from django.conf import settings
+from django.http import HttpRequest, HttpResponseBase
 
 from ritornel.core.model import Show, Slide
 from ritornel.core.model.uses import assets_of
 from ritornel.core.model.writing import document_of, encoded_plain, plain
 from ritornel.core.score import Score
+from ritornel.jobs import queues
+from ritornel.jobs.apart import TooMuch, done_apart
 from ritornel.library.models import Asset
+from ritornel.library.serving import file_response
 from ritornel.library.small import small_picture
-from ritornel.render.picture import Piece, slide_png, strip_png
+from ritornel.render.picture import Piece, drawn_slide, plain_png, strip_png
 
+log = logging.getLogger("ritornel")
+
+SECONDS = 4.0
+"""A slide is drawn in this time, or its ground stands for it."""
+
+TRIED_AGAIN_S = 3600.0
 _DRAWN = 5
 """Raised when the same slide is drawn in another way: what was drawn before is not taken for it."""
 
@@ -41,21 +52,51 @@ def look_of(slide: Slide, show: Show) -> str:
     return hashlib.blake2b(things, digest_size=9).hexdigest()
 
 
-def slide_picture(slide: Slide, show: Show, assets: Mapping[str, Asset]) -> Path:
-    """Return the file with a slide's picture as PNG, made if it is not there yet. ``assets`` by their hash."""
+class Drawn(NamedTuple):
+    """The file with a slide's picture as PNG, and whether it is whole: else its ground, as the rest took too long."""
 
-    def small(asset_id: str) -> tuple[bytes, str] | None:
-        path = small_picture(assets[asset_id]) if asset_id in assets else None
-        return (path.read_bytes(), "image/webp") if path is not None else None
+    path: Path
+    whole: bool
 
+
+def slide_picture(slide: Slide, show: Show, assets: Mapping[str, Asset], who: int) -> Drawn:
+    """Return a slide's picture, made if it is not there yet: apart, and when it is the turn of the account ``who``.
+
+    ``assets`` by their hash. Raises ``Busy`` if there is no turn in time.
+    """
     path = _path(look_of(slide, show))
-    if not path.is_file():
-        content = slide_png(slide, show.width, show.height, small, PIXELS)
-        path.parent.mkdir(parents=True, exist_ok=True)
-        arriving = path.with_suffix(f".{os.getpid()}-{time.monotonic_ns()}")
-        arriving.write_bytes(content)
-        arriving.replace(path)
-    return path
+    plain = path.with_suffix(".plain.png")
+    if path.is_file():
+        return Drawn(path, True)
+    if plain.is_file() and time.time() - plain.stat().st_mtime < TRIED_AGAIN_S:
+        return Drawn(plain, False)
+    small = {i: file for i in assets_of(slide) if i in assets and (file := small_picture(assets[i])) is not None}
+    try:
+        with queues.drawing().of(str(who), queues.PATIENCE_S):
+            if not path.is_file():
+                _write(path, done_apart(SECONDS, drawn_slide, slide, show.width, show.height, small, PIXELS))
+    except TooMuch:
+        log.warning("a slide of show %s took too long to be drawn", show.id)
+        _write(plain, plain_png(slide.background, PIXELS, max(1, PIXELS * show.height // show.width)))
+        return Drawn(plain, False)
+    return Drawn(path, True)
+
+
+def served(request: HttpRequest, drawn: Drawn, lasting: bool) -> HttpResponseBase:
+    """Answer with a slide's picture; ``lasting`` if its address says all that it shows."""
+    response = file_response(request, drawn.path, "image/png")
+    if not drawn.whole:
+        response["Cache-Control"] = "no-store"
+    elif lasting:
+        response["Cache-Control"] = "private, max-age=86400"
+    return response
+
+
+def _write(path: Path, content: bytes) -> None:
+    path.parent.mkdir(parents=True, exist_ok=True)
+    arriving = path.with_suffix(f".{os.getpid()}-{time.monotonic_ns()}")
+    arriving.write_bytes(content)
+    arriving.replace(path)
 
 
 class Strip(NamedTuple):
@@ -65,15 +106,16 @@ class Strip(NamedTuple):
     complete: bool
 
 
-def strip(show: Show, score: Score, assets: Mapping[str, Asset]) -> Strip:
-    """Return the strip of a show: its slides side by side, drawn to time."""
+def strip(show: Show, score: Score, assets: Mapping[str, Asset], who: int) -> Strip:
+    """Return the strip of a show: its slides side by side, drawn to time, for the account ``who``."""
     end = time.monotonic() + STRIP_SECONDS
     pieces, complete = [], True
     for slide, part in zip(show.slides, score.slides, strict=True):
         picture = None
         if part.length_ms * STRIP[0] >= NARROW * max(1, score.length_ms):
             if time.monotonic() < end or _path(look_of(slide, show)).is_file():
-                picture = slide_picture(slide, show, assets).read_bytes()
+                drawn = slide_picture(slide, show, assets, who)
+                picture, complete = drawn.path.read_bytes(), complete and drawn.whole
             else:
                 complete = False
         pieces.append(Piece(picture, slide.background, part.length_ms))

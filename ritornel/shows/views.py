@@ -1,8 +1,8 @@
 """The pages of shows: the list, the desk, edits, documents in and out."""
 
-from collections.abc import Iterable
+from collections.abc import Callable, Iterable
 from contextlib import suppress
-from typing import Annotated, Any, Literal
+from typing import Annotated, Any, Literal, TypeVar
 from uuid import UUID
 
 import msgspec
@@ -22,47 +22,53 @@ from ritornel.core.model import Show as CoreShow
 from ritornel.core.model.reading import BadDocument, convert
 from ritornel.core.model.writing import write_show
 from ritornel.core.score import compile
-from ritornel.formats.media_kinds import BadMedia
 from ritornel.formats.outline import MOST_CHARACTERS, BadOutline, read_outline
 from ritornel.formats.show_document import zip_blocks
 from ritornel.formats.svg_outline import MOST_BYTES, outline_of
+from ritornel.jobs import queues
+from ritornel.jobs.apart import TooMuch, done_apart
 from ritornel.library.models import Asset, clean_name
-from ritornel.library.serving import file_response, streamed
+from ritornel.library.serving import streamed
 from ritornel.library.spots import bring
 from ritornel.shows import desk_state, in_rows, keeping, pictures
 from ritornel.shows.access import own_show, own_show_loaded
 from ritornel.shows.models import Show
 from ritornel.site.answering import NOT_CARRIED_OUT, answer, answering, asked, log, refused, signed_in
+from ritornel.site.rates import at_most
 
 FIRST_SLIDES = 2
 """So many slides come whole with the page; the others when they are come to."""
 
 MOST_COMMANDS = 200
+READING_S = 4.0
+"""An outline is read in this time, or refused."""
+
+T = TypeVar("T")
 MOST_SLIDES_TOLD = 5
 
 
 @signed_in
 @require_safe
+@at_most("pictures", ("GET",))
 def show_strip(request: HttpRequest, show_id: UUID) -> HttpResponse:
     """The show's slides side by side as one picture, each as wide as it lasts. Its address has the revision in it."""
     row, show = own_show_loaded(request, show_id)
-    made = pictures.strip(show, compile(show), assets_of(row, show))
+    made = pictures.strip(show, compile(show), assets_of(row, show), row.owner_id)
     caching = "private, max-age=86400" if made.complete else "no-store"
     return HttpResponse(made.content, content_type="image/png", headers={"Cache-Control": caching})
 
 
 @signed_in
 @require_safe
+@at_most("pictures", ("GET",))
 def slide_picture(request: HttpRequest, show_id: UUID, slide: str) -> HttpResponseBase:
     """A slide as a small picture, everything on it. Its address has in it what it looks like."""
     row, show = own_show_loaded(request, show_id)
     found = next((s for s in show.slides if s.id == slide), None)
     if found is None:
         raise Http404
-    response = file_response(request, pictures.slide_picture(found, show, assets_of(row, show)), "image/png")
-    if request.GET.get("look") == pictures.look_of(found, show):
-        response["Cache-Control"] = "private, max-age=86400"
-    return response
+    drawn = pictures.slide_picture(found, show, assets_of(row, show), row.owner_id)
+    return pictures.served(request, drawn, lasting=request.GET.get("look") == pictures.look_of(found, show))
 
 
 def assets_of(row: Show, show: CoreShow) -> dict[str, Asset]:
@@ -271,30 +277,41 @@ def carried_on(show: CoreShow, commands: Iterable[Command]) -> CoreShow:
 @signed_in
 @require_POST
 @answering
+@at_most("outlines")
 def outline(request: HttpRequest) -> HttpResponse:
     """Answer the outlines in an SVG drawing, sent as the body, as one path."""
+    name = clean_name(request.GET.get("name", "drawing.svg"))
     if len(request.body) > MOST_BYTES:
         return refused("this drawing is larger than an outline may be; export it simpler")
     try:
-        return answer({"path": outline_of(request.body, clean_name(request.GET.get("name", "drawing.svg")))})
-    except BadMedia as error:
-        return refused(str(error))
+        return answer({"path": _apart(request, outline_of, request.body, name)})
+    except TooMuch:
+        return refused(f"“{name}” takes more time or memory than an outline may; export it simpler")
+
+
+def _apart(request: HttpRequest, work: Callable[..., T], *args: Any) -> T:
+    """Return what is done apart, when it is the turn of whoever asks."""
+    with queues.drawing().of(str(request.user.pk), queues.PATIENCE_S):
+        return done_apart(READING_S, work, *args)
 
 
 @signed_in
 @require_POST
 @answering
+@at_most("outlines")
 def outlined(request: HttpRequest) -> HttpResponse:
     """Answer the slides that a text outlines, Markdown or plain, sent as the body in UTF-8."""
     name = clean_name(request.GET.get("name", "outline.md"))
     if len(request.body) > 4 * MOST_CHARACTERS:
         return refused(f"“{name}” is larger than an outline may be; part it in two")
     try:
-        return answer({"slides": read_outline(request.body.decode("utf-8-sig"))})
+        return answer({"slides": _apart(request, read_outline, request.body.decode("utf-8-sig"))})
     except UnicodeDecodeError:
         return refused(f"“{name}” is not text in UTF-8; save it as such and try again")
     except BadOutline as error:
         return refused(f"“{name}” makes no slides: {error}")
+    except TooMuch:
+        return refused(f"“{name}” takes more time or memory to read than an outline may; part it in two")
 
 
 def _file_name(row: Show) -> str:

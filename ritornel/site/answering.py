@@ -20,6 +20,8 @@ from django.http.request import RawPostDataException
 from ritornel.core.edits import BadEdit
 from ritornel.core.model.reading import BadDocument, convert, read_json
 from ritornel.formats.media_kinds import BadMedia
+from ritornel.jobs.turns import Busy
+from ritornel.site.rates import TooOften
 
 log = logging.getLogger("ritornel")
 T = TypeVar("T")
@@ -70,7 +72,7 @@ def answering(view: Callable[..., HttpResponse]) -> Callable[..., HttpResponse]:
             return view(request, *args, **values)
         except ObjectDoesNotExist as error:  # deleted meanwhile
             raise Http404 from error
-        except (Http404, PermissionDenied, SuspiciousOperation, BadRequest) as error:
+        except (Http404, PermissionDenied, SuspiciousOperation, BadRequest, Busy, TooOften) as error:
             if isinstance(error, RequestDataTooBig):
                 return refused("this is larger than one request may be", 413)
             raise

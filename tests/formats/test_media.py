@@ -13,7 +13,8 @@ from PIL import Image
 from ritornel.formats.examining import Examination
 from ritornel.formats.media import STRIP_FRAMES, peaks, poster, probe, strip
 from ritornel.formats.media_kinds import BadMedia
-from tests.files import png, wav, webm
+from ritornel.jobs.turns import Turns
+from tests.files import any_turn, png, wav, webm
 
 
 class Media(TestCase):
@@ -130,17 +131,30 @@ class Apart(TestCase):
     def examination(self, name: str, content: bytes) -> Examination:
         path = self.folder / name
         path.write_bytes(content)
-        return Examination(path, name, self.folder / "found")
+        return Examination(path, name, self.folder / "found", any_turn)
 
     def test_its_outcome_is_there_also_for_who_asks_later(self):
         examination = self.examination("sea.wav", wav(1.5))
         self.assertIsNone(examination.outcome(0))
         facts = examination.outcome(30).facts
         self.assertEqual((facts["kind"], facts["length_ms"]), ("sound", 1500))
-        later = Examination(examination.path, "sea.wav", self.folder / "found")
+        later = Examination(examination.path, "sea.wav", self.folder / "found", lambda: None)
         self.assertEqual(later.outcome(0).facts, facts)
         self.assertEqual(len((self.folder / "found" / "peaks").read_bytes()), 30)
         self.assertEqual(len(list((self.folder / "found").glob("attempt-*"))), 1)
+
+    def test_it_begins_when_there_is_a_turn_and_holds_it(self):
+        path = self.folder / "sea.wav"
+        path.write_bytes(wav())
+        turns = Turns(self.folder / "turns", at_once=1)
+        held = turns.taken("other")
+        examination = Examination(path, "sea.wav", self.folder / "found", lambda: turns.taken("me"))
+        self.assertIsNone(examination.outcome(0.2))
+        self.assertEqual(list((self.folder / "found").glob("attempt-*")), [])
+        held.close()
+        self.assertIsNone(examination.outcome(0))
+        self.assertIsNone(turns.taken("other"), "the child holds it")
+        self.assertIsNotNone(examination.outcome(30).facts)
 
     def test_what_is_refused_says_why(self):
         self.assertIn("does not decode", self.examination("lamp.png", b"nothing").outcome(30).refused)

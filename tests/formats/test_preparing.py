@@ -17,6 +17,7 @@ from ritornel.formats.media_kinds import STAGE, BadMedia
 from ritornel.formats.preparing import prepare
 from ritornel.formats.svg import made_safe, size_of
 from ritornel.formats.svg_outline import outline_of
+from tests.files import any_turn
 
 PLACE = b"Skarholm 59.1N 10.4E"
 
@@ -107,7 +108,7 @@ class Prepared(TestCase):
                 path = self.folder / name
                 made.save(path, **more)
                 found = self.folder / f"found-{name}"
-                outcome = Examination(path, name, found).outcome(90) or Outcome()
+                outcome = Examination(path, name, found, any_turn).outcome(90) or Outcome()
                 self.assertEqual(outcome.refused, "")
                 self.assertEqual(outcome.facts and outcome.facts["width"], 10_000)
                 with Image.open(found / "small.webp") as small:
@@ -128,14 +129,14 @@ class Prepared(TestCase):
             name = f"a.{kind.lower()}"
             path = self.folder / name
             path.write_bytes(content)
-            outcome = Examination(path, name, self.folder / f"found-{number}").outcome(60) or Outcome()
+            outcome = Examination(path, name, self.folder / f"found-{number}", any_turn).outcome(60) or Outcome()
             self.assertIn(f"“{name}” does not decode as a picture", outcome.refused)
 
     def test_what_is_no_picture_is_refused_in_a_sentence(self):
         for name, content in (("a.heic", b"x" * 99), ("a.gif", b"GIF89a"), ("a.avif", b"0"), ("a.svg", b"<svg"), ("a.jpg", b"\xff\xd8\xff\xe1\xff")):  # fmt: skip
             path = self.folder / name
             path.write_bytes(content)
-            outcome = Examination(path, name, self.folder / f"found-{name}").outcome(30) or Outcome()
+            outcome = Examination(path, name, self.folder / f"found-{name}", any_turn).outcome(30) or Outcome()
             self.assertIn(f"“{name}”", outcome.refused)
 
 

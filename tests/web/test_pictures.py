@@ -50,7 +50,7 @@ class Pictures(OwnerCase):
 
     def test_it_is_made_once_and_kept_by_what_it_shows(self):
         self.picture()
-        with patch("ritornel.shows.pictures.slide_png", side_effect=AssertionError):
+        with patch("ritornel.shows.pictures.done_apart", side_effect=AssertionError):
             self.picture()
         look = self.client.get(f"/shows/{self.row.pk}/state").json()["outlines"]["one"]["look"]
         self.picture(query=f"?look={look}")

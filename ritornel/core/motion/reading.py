@@ -1,5 +1,6 @@
 """What effects ask of a text that go along its words: its lines and letters, where they stand, how they are said."""
 
+from collections.abc import Sequence
 from functools import lru_cache
 from itertools import pairwise
 
@@ -51,7 +52,7 @@ def _letter(place: PartPlace, rtl: bool, said: float, dx: float, dy: float) -> L
     return Letter(line, line.x, line.x + line.width, rtl, said)
 
 
-def _runs_left(places: list[PartPlace | None], place: PartPlace) -> bool:
+def _runs_left(places: Sequence[PartPlace | None], place: PartPlace) -> bool:
     """Tell whether most letters of the place's line stand to the left of the one before them."""
     row = [p.x for p in places if p is not None and p.bands[0].line == place.bands[0].line]
     return sum(b < a for a, b in pairwise(row)) * 2 > len(row)

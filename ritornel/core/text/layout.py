@@ -54,7 +54,18 @@ _settings: Memory[tuple[object, ...], tuple[SetParagraph, ...]] = Memory(_SETTIN
 
 def set_text(text: Text) -> tuple[SetParagraph, ...]:
     """Return the paragraphs of a text object, broken to its width. Text may run out of the box downwards."""
-    asked = (
+    asked = setting_of(text)
+    known = _settings.get(asked)
+    if known is not None:
+        return known
+    done = _set(text)
+    characters = sum(len(p.text) + 200 * len(p.runs) for p in text.paragraphs)
+    return _settings.put(asked, done, 600 + 4 * characters + sum(500 + 400 * len(p.lines) for p in done))
+
+
+def setting_of(text: Text) -> tuple[object, ...]:
+    """Return all that says how a text is set: two texts with the same are set alike."""
+    return (
         text.paragraphs,
         style_of(text),
         text.width,
@@ -64,12 +75,6 @@ def set_text(text: Text) -> tuple[SetParagraph, ...]:
         text.line_height,
         text.gap,
     )
-    known = _settings.get(asked)
-    if known is not None:
-        return known
-    done = _set(text)
-    characters = sum(len(p.text) + 200 * len(p.runs) for p in text.paragraphs)
-    return _settings.put(asked, done, 600 + 4 * characters + sum(500 + 400 * len(p.lines) for p in done))
 
 
 def height_of(text: Text) -> float:

@@ -1,6 +1,7 @@
 """The words and letters of a paragraph, as builds count them, and where each stands when the text is set."""
 
-from collections.abc import Iterator, Sequence
+from bisect import bisect_right
+from collections.abc import Sequence
 from functools import lru_cache
 from itertools import pairwise
 from typing import Literal, NamedTuple
@@ -8,9 +9,10 @@ from typing import Literal, NamedTuple
 from uniseg.graphemecluster import grapheme_cluster_boundaries
 
 from ritornel.core.model import Part, Text
+from ritornel.core.model.memory import Memory
 from ritornel.core.text.breaking import words_of
 from ritornel.core.text.fonts import ascent_and_descent, face_of
-from ritornel.core.text.layout import SetLine, SetParagraph, set_text
+from ritornel.core.text.layout import SetLine, SetParagraph, set_text, setting_of
 from ritornel.core.text.places import Place, characters
 
 Unit = Literal["word", "character"]
@@ -59,25 +61,47 @@ def counted(text: str, unit: Unit) -> list[int]:
     return [after - start for start, after in pairwise([*starts, len(text)])]
 
 
-def part_places(text: Text, paragraph: int, unit: Unit) -> list[PartPlace | None]:
-    """Return where each word or letter of a paragraph stands; None for what no shipped face has."""
+_PLACES_BYTES = 16 * 1024 * 1024
+_places: Memory[tuple[object, ...], tuple[PartPlace | None, ...]] = Memory(_PLACES_BYTES)
+
+
+def part_places(text: Text, paragraph: int, unit: Unit) -> tuple[PartPlace | None, ...]:
+    """Return where each word or letter of a paragraph stands; None for what no shipped face has.
+
+    Every build of a part asks for its own: all of them are remembered together. Linear in characters.
+    """
+    asked = (setting_of(text), paragraph, unit)
+    known = _places.get(asked)
+    return known if known is not None else _remembered(asked, _part_places(text, paragraph, unit))
+
+
+def _remembered(asked: tuple[object, ...], places: tuple[PartPlace | None, ...]) -> tuple[PartPlace | None, ...]:
+    return _places.put(asked, places, 1000 + 400 * len(places))
+
+
+def _part_places(text: Text, paragraph: int, unit: Unit) -> tuple[PartPlace | None, ...]:
     whole = set_text(text)[paragraph]
     spans = spans_of(text.paragraphs[paragraph].text, unit)
     pieces: list[list[tuple[int, float, float]]] = [[] for _ in spans]
     for number, line in enumerate(whole.lines):
-        for part, left, right in _on_line(line, spans):
+        for part, (left, right) in _on_line(line, spans).items():
             pieces[part].append((number, left, right))
     bands = _bands(pieces)
-    return [_placed(whole, found, band) if found else None for found, band in zip(pieces, bands, strict=True)]
+    return tuple(_placed(whole, found, band) if found else None for found, band in zip(pieces, bands, strict=True))
 
 
-def _on_line(line: SetLine, spans: Sequence[tuple[int, int]]) -> Iterator[tuple[int, float, float]]:
-    """Yield parts that have characters on a line, with their left and right ends there."""
-    placed = characters(line)
-    for part, (start, end) in enumerate(spans):
-        inside = [_cut(p, start, end, line.rtl) for p in placed if p.start < end and p.end > start]
-        if inside:
-            yield part, min(left for left, _ in inside), max(right for _, right in inside)
+def _on_line(line: SetLine, spans: Sequence[tuple[int, int]]) -> dict[int, tuple[float, float]]:
+    """Return the parts that have characters on a line, in their order, with their left and right ends there."""
+    found: dict[int, tuple[float, float]] = {}
+    ends = [end for _, end in spans]
+    for place in characters(line):
+        part = bisect_right(ends, place.start)
+        while part < len(spans) and spans[part][0] < place.end:
+            left, right = _cut(place, *spans[part], line.rtl)
+            had = found.get(part, (left, right))
+            found[part] = (min(left, had[0]), max(right, had[1]))
+            part += 1
+    return dict(sorted(found.items()))
 
 
 def _cut(place: Place, start: int, end: int, rtl: bool) -> tuple[float, float]:

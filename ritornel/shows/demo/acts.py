@@ -36,7 +36,11 @@ def commands(plan: Document) -> Iterator[dict[str, Any]]:
     for chapter in plan.get("chapters", ()):
         yield {"do": "set-chapter", "slide": chapter["first"], "title": chapter["title"]}
     for bed in plan.get("beds", ()):
-        yield {"do": "add-bed", "id": bed.get("id"), "values": {name: value for name, value in bed.items() if name != "id"}}
+        yield {
+            "do": "add-bed",
+            "id": bed.get("id"),
+            "values": {name: value for name, value in bed.items() if name != "id"},
+        }
     for slide_id in plan.get("credit_lines", ()):
         yield {"do": "add-credit-line", "slide": slide_id}
 

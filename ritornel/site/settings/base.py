@@ -18,7 +18,7 @@ INSTALLED_APPS = [
     "django.contrib.staticfiles",
     "axes",
     "csp",
-    "ritornel.site",
+    "ritornel.site.apps.SiteConfig",
     "ritornel.accounts",
     "ritornel.library",
     "ritornel.shows",
@@ -37,6 +37,7 @@ MIDDLEWARE = [
     "django.contrib.messages.middleware.MessageMiddleware",
     "django.middleware.clickjacking.XFrameOptionsMiddleware",
     "ritornel.site.middleware.keep_private",
+    "ritornel.site.middleware.SayWhen",
     "axes.middleware.AxesMiddleware",
 ]
 
@@ -99,6 +100,16 @@ TRUSTED_PROXIES = [str(ip_network(a.strip(), strict=False)) for a in _PROXIES if
 """Addresses or networks whose X-Forwarded-For is believed."""
 AXES_LOCKOUT_TEMPLATE = "accounts/locked.html"
 
+CACHES = {
+    "default": {"BACKEND": "django.core.cache.backends.locmem.LocMemCache"},
+    "limits": {
+        "BACKEND": "django.core.cache.backends.filebased.FileBasedCache",
+        "LOCATION": VAR / "limits",
+        "OPTIONS": {"MAX_ENTRIES": 10_000},
+    },
+}
+"""What all processes of this machine must know of one another is in “limits”."""
+
 LANGUAGE_CODE = "en"
 TIME_ZONE = "UTC"
 USE_TZ = True
@@ -117,6 +128,14 @@ ASSET_MAX_BYTES = int(os.environ.get("RITORNEL_ASSET_MAX_BYTES", 512 * MEGABYTE)
 ACCOUNT_MAX_BYTES = int(os.environ.get("RITORNEL_ACCOUNT_MAX_BYTES", 5 * 1024 * MEGABYTE))
 BODY_MAX_BYTES = int(os.environ.get("RITORNEL_BODY_MAX_BYTES", 1024 * MEGABYTE))
 UPLOAD_PIECE_BYTES = 4 * MEGABYTE
+RATES = {
+    "editions": (60, 3600),
+    "uploads": (2000, 600),
+    "fetches": (120, 600),
+    "outlines": (60, 60),
+    "pictures": (3000, 60),
+}
+"""How often an account may ask for what costs something: so many times in so many seconds."""
 COLLECTION = os.environ.get("RITORNEL_COLLECTION", "")
 """The address of a collection outside that the library searches: the only one that may lie in a private network."""
 

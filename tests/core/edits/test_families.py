@@ -73,7 +73,7 @@ class By(TestCase):
     def test_what_has_no_parts_and_too_many_are_refused(self):
         with self.assertRaisesRegex(BadEdit, "not in the running order any more"):
             self.by(self.made, "line", "gone")
-        long = show(slide(step("b", object="list"), objects=(text("list", *["word " * 600] * 2),), id="one"))
+        long = show(slide(step("b", object="list"), objects=(text("list", *["word " * 900] * 3),), id="one"))
         with self.assertRaisesRegex(BadEdit, "build it by larger parts"):
             self.by(long, "word")
         self.assertEqual(order(self.by(self.made, "word", "a")), order(self.made))

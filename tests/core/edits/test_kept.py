@@ -264,8 +264,8 @@ class BadShows(SimpleTestCase):
         for document, words in (
             ({"slides": [{}] * 1001}, "there may be 1,000 slides at most"),
             ({"slides": [{"objects": [{}] * 501}]}, "slide 1: there may be 500 objects at most"),
-            ({"slides": [{"running_order": [{}] * 1001}]}, "slide 1: there may be 1,000 builds at most"),
-            ({"slides": [{"narration": {"marks": [5] * 1001}}]}, "there may be 1,000 marks at most"),
+            ({"slides": [{"running_order": [{}] * 2501}]}, "slide 1: there may be 2,500 builds at most"),
+            ({"slides": [{"narration": {"marks": [5] * 2501}}]}, "there may be 2,500 marks at most"),
             (
                 {"slides": [{"objects": [{"x": 0}] * 400}] * 38},
                 "a show may have 15,000 objects at most, and this would have 15,200",

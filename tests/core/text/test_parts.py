@@ -2,10 +2,12 @@
 
 from itertools import pairwise
 from unittest import TestCase
+from unittest.mock import patch
 
 from ritornel.core.model import Part, Text
 from ritornel.core.model.reading import convert
 from ritornel.core.model.text import Paragraph, Run
+from ritornel.core.text import parts
 from ritornel.core.text.layout import set_text
 from ritornel.core.text.parts import FAR, counted, has_part, part_places, spans_of
 from ritornel.core.text.places import words
@@ -14,6 +16,9 @@ from tests.made import text
 
 def made(*lines: str, **more) -> Text:
     return convert(text("t", *lines, width=400, size=40, **more), Text)
+
+
+_CUT = parts._cut
 
 
 class Counting(TestCase):
@@ -84,3 +89,17 @@ class Places(TestCase):
         paragraph = Paragraph("One two", (Run(start=4, end=7, size=80),))
         one, two = part_places(made("x").__replace__(paragraphs=(paragraph,)), 0, "word")
         self.assertEqual(one.height, two.height)
+
+
+class Work(TestCase):
+    def test_letters_are_placed_once_for_all_their_builds_and_in_so_many_steps_as_there_are_letters(self):
+        cuts = []
+        with patch.object(parts, "_cut", side_effect=lambda *asked: cuts.append(asked) or _CUT(*asked)):
+            for length in (200, 800):
+                cuts.clear()
+                words = ("lamp glass turns " * length)[:length]
+                thing = made(words)
+                for _ in range(20):
+                    places = part_places(thing, 0, "character")
+                self.assertEqual(len(places), len(words.replace(" ", "")))
+                self.assertLess(len(cuts), 1.2 * length)

@@ -3,6 +3,7 @@
 import { fontFamily } from "./families.js";
 
 const SAME = 0.01; // stage units
+const FAR = 100000; // beyond everything that is set, as core.text.parts has it
 const LEVEL = 1; // no higher, or wider: level, or plumb
 
 /**
@@ -54,10 +55,20 @@ export function stretchDrawing(element) {
 
 /** Puts a paragraph into a text's element, and where they are built its words or letters: {key, element, width, height}; a line is as wide as its text. */
 function partsOf(text, part) {
-  const { key, y, height, pieces = [] } = part;
+  const { key, y, height } = part;
+  const pieces = (part.pieces ?? []).map((piece, n) => (piece.bands ? { ...piece, svg: drawnPiece(part, piece, n === 0) } : piece));
   const line = boxIn(text, part, "stage-part", { top: y, height });
   const inside = pieces.map((piece) => ({ ...piece, element: boxIn(line, piece, "stage-piece", { left: piece.x, top: piece.y, width: piece.width, height: piece.height }) }));
   return [{ key, element: line, width: null, height }, ...inside];
+}
+
+/** A word or a letter: its lines as they are drawn, cut at its edges; the marker stands before the first one. */
+function drawnPiece({ lines, marker, before, after }, { x, y, width, height, bands }, first) {
+  const cut = bands.map(([line, left, right]) => {
+    const id = `band-${left}_${right}`.replaceAll(".", "-"); // equal ids are equal things
+    return `<clipPath id="${id}"><rect x="${left}" y="${-FAR}" width="${right - left}" height="${2 * FAR}"/></clipPath><g clip-path="url(#${id})">${lines[line]}</g>`;
+  });
+  return `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}" viewBox="${x} ${y} ${width} ${height}" overflow="visible">${before}${first ? marker : ""}${cut.join("")}${after}</svg>`;
 }
 
 function boxIn(parent, { key, svg }, className, box) {

@@ -221,7 +221,7 @@ function nameOf(id, copy) {
 function isSameButPlaced(one, other) {
   if (one.link !== other.link || one.sketch || other.sketch || Boolean(one.parts) !== Boolean(other.parts)) return false;
   if (one.asset || other.asset) return one.asset === other.asset && JSON.stringify(one.marks) === JSON.stringify(other.marks);
-  const parts = (node) => JSON.stringify([node.parts?.map((part) => [part.svg, part.pieces]) ?? node.svg, node.marks]);
+  const parts = (node) => JSON.stringify([node.parts?.map((part) => [part.svg, part.lines, part.before, part.pieces]) ?? node.svg, node.marks]);
   return parts(one) === parts(other) && JSON.stringify(one.parts?.map((p) => p.y)) === JSON.stringify(other.parts?.map((p) => p.y));
 }
 
