@@ -19,13 +19,14 @@ from typing import Any, BinaryIO
 import msgspec
 from msgspec import Struct
 
-from ritornel.formats.media_kinds import UNREADABLE, BadMedia
+from ritornel.formats.media_kinds import UNREADABLE, BadMedia, is_full
 
 MEMORY_BYTES = 560 * 1024 * 1024
 PROCESSOR_SECONDS = 60
 SECONDS = 120
 WRITTEN_BYTES = 1024 * 1024 * 1024
 ATTEMPTS = 2
+_NO_ROOM = "no-room"
 _LOOK_AGAIN_S = 0.02
 _BLOCK = 1024 * 1024
 _TOO_MUCH = "takes more time or memory to look through than a file may; make it shorter or smaller and try again"
@@ -35,12 +36,16 @@ Turn = Callable[[], BinaryIO | None]
 
 
 class Outcome(Struct, frozen=True):
-    """What an examination found: SHA-256, name and facts of what is kept, or the sentence that refuses the file."""
+    """What an examination found: SHA-256, name and facts of what is kept, or the sentence that refuses the file.
+
+    With ``no_room`` the disk was full: it can be tried again.
+    """
 
     sha256: str = ""
     name: str = ""
     facts: dict[str, Any] | None = None
     refused: str = ""
+    no_room: bool = False
 
 
 class Examination:
@@ -62,6 +67,9 @@ class Examination:
             if not self._is_running():
                 if (found := self._found()) is not None:
                     return found
+                if (self.folder / _NO_ROOM).exists():
+                    (self.folder / _NO_ROOM).unlink()
+                    return Outcome(no_room=True)
                 if self._attempts() >= ATTEMPTS:
                     return Outcome(refused=f"“{self.name}” {_TOO_MUCH}")
                 self._begin()
@@ -140,7 +148,7 @@ def _found_in(copy: Path, name: str, folder: Path, prepare: Any, examine: Any) -
     try:
         kept_as = prepare(copy, name)
     except UNREADABLE as error:
-        if isinstance(error, BadMedia):
+        if isinstance(error, BadMedia) or is_full(error):
             raise
         raise BadMedia(f"“{name}” does not decode as a picture; export it again and try once more") from error
     with copy.open("rb") as file:
@@ -173,6 +181,13 @@ def main(arguments: list[str]) -> int:
         outcome = look_through(path, name, folder)
     except MemoryError:
         outcome = Outcome(refused=f"“{name}” {_TOO_MUCH}")
+    except OSError as error:
+        if not is_full(error):
+            raise
+        for attempt in folder.glob("attempt-*"):  # no fault of the file: it is looked through when there is room
+            attempt.unlink()
+        (folder / _NO_ROOM).touch()
+        return 1
     arriving = folder / f"arriving-{os.getpid()}"
     arriving.write_bytes(msgspec.json.encode(outcome))
     arriving.replace(folder / "outcome")

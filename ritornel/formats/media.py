@@ -55,6 +55,8 @@ def examine(path: Path, name: str, folder: Path) -> MediaFacts:
         if facts.kind != "sound":
             small(seen, folder / "small.webp")
     except (FFmpegError, *media_kinds.UNREADABLE) as error:
+        if media_kinds.is_full(error):
+            raise
         raise _undecodable(name, facts.kind) from error
     return facts
 

@@ -1,5 +1,6 @@
 """What files may be taken in, what each must be inside, and how large it may be."""
 
+import errno
 from pathlib import Path
 from typing import Literal, NamedTuple
 
@@ -62,6 +63,9 @@ CLAIMS: dict[str, Claim] = {
 UNREADABLE = (OSError, SyntaxError, ValueError, RuntimeError, EOFError, Image.DecompressionBombError)
 """What Pillow and its decoders raise of files that are hurt, cut off, or not what they are called."""
 
+FULL = frozenset({errno.ENOSPC, errno.EDQUOT})
+"""What a system says of a disk, or a share of it, that has no room: no fault of the file."""
+
 PIXELS = 100_000_000
 """A picture's, and a clip frame's, width times height."""
 STAGE = 2560
@@ -121,3 +125,18 @@ def looks_like(path: Path) -> str:
     with path.open("rb") as file:
         first = file.read(16)
     return next((words for mark, at, words in _BEGINNINGS if first[at : at + len(mark)] == mark), "")
+
+
+class NoRoom(Exception):
+    """The disk has no room. Nothing is refused for good: what was to be kept can be sent again."""
+
+    def __str__(self) -> str:
+        return (
+            "there is no room on the server's disk; what was kept is safe. Ask whoever runs this Ritornel to make "
+            "room, and go on then"
+        )
+
+
+def is_full(error: BaseException) -> bool:
+    """Tell whether an error says that a disk has no room."""
+    return getattr(error, "errno", None) in FULL

@@ -17,11 +17,12 @@ from django.conf import settings
 from django.db import connection
 
 from ritornel.formats.examining import SECONDS
-from ritornel.formats.media_kinds import CLAIMS, BadMedia
+from ritornel.formats.media_kinds import CLAIMS, BadMedia, NoRoom
 from ritornel.library import store
 from ritornel.library.models import Asset, Fetch, clean_name
 from ritornel.library.outside import Answer, Outside, answered, blocks
-from ritornel.library.taking_in import check_room, check_size, take_in_within
+from ritornel.library.room import check_room, or_no_room
+from ritornel.library.taking_in import check_size, take_in_within
 from ritornel.site.answering import log
 
 AT_ONCE = 4
@@ -104,7 +105,7 @@ def _fetched(fetch: Fetch) -> None:
     asset, refused = None, ""
     try:
         asset = _taken_in(fetch)
-    except BadMedia as error:
+    except (BadMedia, NoRoom) as error:
         refused = str(error)
     except _Stopped:
         return
@@ -134,7 +135,7 @@ def _taken_in(fetch: Fetch) -> Asset:
 
 
 def _written(fetch: Fetch, answer: Answer) -> None:
-    with fetch.coming.open("wb") as file:
+    with or_no_room(), fetch.coming.open("wb") as file:
         for block in blocks(answer, settings.ASSET_MAX_BYTES):
             file.write(block)
             file.flush()

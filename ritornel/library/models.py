@@ -6,6 +6,7 @@ from pathlib import Path
 
 from django.conf import settings
 from django.db import models
+from django.utils import timezone
 
 from ritornel.core.model import Asset as CoreAsset
 
@@ -78,6 +79,7 @@ class Upload(models.Model):
     size = models.PositiveBigIntegerField()
     piece_bytes = models.PositiveIntegerField()
     begun_at = models.DateTimeField(auto_now_add=True)
+    touched_at = models.DateTimeField(default=timezone.now)
     asset = models.ForeignKey(Asset, on_delete=models.SET_NULL, null=True, blank=True, related_name="+")
     refused = models.TextField(blank=True)
 
@@ -100,15 +102,23 @@ class Upload(models.Model):
         return -(-self.size // self.piece_bytes)
 
     def keep_piece(self, number: int, content: bytes) -> None:
-        """Put a piece on its place in the file; it counts as arrived only once it is written."""
+        """Put a piece on its place in the file; it counts as arrived only once all of it is written."""
         self.folder.mkdir(parents=True, exist_ok=True)
         handle = os.open(self.whole, os.O_WRONLY | os.O_CREAT, 0o644)
         try:
-            os.pwrite(handle, content, number * self.piece_bytes)
+            written = 0
+            while written < len(content):  # a disk that fills takes a part, and says so only when asked again
+                written += os.pwrite(handle, content[written:], number * self.piece_bytes + written)
             os.fsync(handle)
         finally:
             os.close(handle)
         (self.folder / f"piece-{number:06d}").touch()
+        Upload.objects.filter(pk=self.pk).update(touched_at=timezone.now())
+
+    @property
+    def arrived_bytes(self) -> int:
+        """How much of it is there, about: its pieces are alike but for the last."""
+        return min(self.size, len(self.arrived()) * self.piece_bytes)
 
     def arrived(self) -> list[int]:
         """Return the numbers of the pieces that are there; all of them once the file was taken in or refused."""

@@ -12,7 +12,8 @@ from ritornel.formats.pdf import SECONDS, draw_page
 from ritornel.jobs import queues
 from ritornel.jobs.apart import TooMuch, done_apart
 from ritornel.library.models import Asset
-from ritornel.library.taking_in import check_room, take_in
+from ritornel.library.room import check_room
+from ritornel.library.taking_in import take_in
 
 log = logging.getLogger("ritornel")
 

@@ -6,13 +6,13 @@ from pathlib import Path
 
 import msgspec
 from django.conf import settings
-from django.db.models import Sum
 
 from ritornel.formats.examining import SECONDS, Examination, Outcome
-from ritornel.formats.media_kinds import BadMedia, MediaFacts, claim_of
+from ritornel.formats.media_kinds import BadMedia, MediaFacts, NoRoom, claim_of
 from ritornel.jobs import queues
 from ritornel.library import store
 from ritornel.library.models import Asset, Upload
+from ritornel.library.room import check_disk, or_no_room
 
 
 def take_in(owner, path: Path, name: str, licence: str = "", credit: str = "") -> Asset:
@@ -38,10 +38,14 @@ def take_in_within(
     """
     claim_of(name)
     check_size(path.stat().st_size, name)
-    folder.mkdir(parents=True, exist_ok=True)
+    check_disk(2 * path.stat().st_size)
+    with or_no_room():
+        folder.mkdir(parents=True, exist_ok=True)
     outcome = examined(owner.pk, path, name, folder, patience_s)
     if outcome is None:
         return None
+    if outcome.no_room:
+        raise NoRoom
     if outcome.facts is None:
         raise BadMedia(outcome.refused)
     facts, name = msgspec.convert(outcome.facts, MediaFacts), outcome.name or name
@@ -92,18 +96,6 @@ def check_size(size: int, name: str) -> None:
         raise BadMedia(
             f"“{name}” is {size / 1e6:.0f} MB, and {most / 1e6:.0f} MB is the most that can be kept; "
             "make it shorter or smaller and try again"
-        )
-
-
-def check_room(owner, size: int, name: str) -> None:
-    """Raise ``BadMedia`` if the account has no room for so many bytes more, what is on its way in counted."""
-    kept = Asset.objects.filter(owner=owner).aggregate(sum=Sum("size"))["sum"] or 0
-    coming = Upload.objects.filter(owner=owner, asset=None, refused="").aggregate(sum=Sum("size"))["sum"] or 0
-    most = settings.ACCOUNT_MAX_BYTES
-    if kept + coming + size > most:
-        raise BadMedia(
-            f"“{name}” finds no room: {(kept + coming) / 1e6:.0f} of {most / 1e6:.0f} MB of this account are taken; "
-            "ask whoever runs this Ritornel for more"
         )
 
 

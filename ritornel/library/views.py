@@ -1,5 +1,6 @@
 """The library's addresses: uploads in pieces, media with ranges, what was computed from them."""
 
+import shutil
 from typing import Annotated
 from uuid import UUID
 
@@ -13,8 +14,9 @@ from ritornel.formats.media_kinds import claim_of
 from ritornel.library.describing import described
 from ritornel.library.models import Asset, Upload, clean_name
 from ritornel.library.pages import page_of
+from ritornel.library.room import check_disk, check_room, or_no_room
 from ritornel.library.serving import derived_response, file_response
-from ritornel.library.taking_in import check_room, check_size, finish
+from ritornel.library.taking_in import check_size, finish
 from ritornel.site.answering import answer, answering, asked, refused, signed_in
 from ritornel.site.rates import at_most
 
@@ -55,6 +57,17 @@ def begin_upload(request: HttpRequest) -> HttpResponse:
 
 
 @signed_in
+@require_http_methods(["DELETE"])
+@answering
+def upload(request: HttpRequest, upload_id: UUID) -> HttpResponse:
+    """Forget an upload that is not wanted any more; what has arrived of it goes at once."""
+    coming = get_object_or_404(Upload, pk=upload_id, owner=request.user)
+    shutil.rmtree(coming.folder, ignore_errors=True)
+    coming.delete()
+    return answer({"forgotten": str(upload_id)})
+
+
+@signed_in
 @require_http_methods(["GET", "PUT"])
 @answering
 def upload_piece(request: HttpRequest, upload_id: UUID, number: int) -> HttpResponse:
@@ -71,7 +84,9 @@ def upload_piece(request: HttpRequest, upload_id: UUID, number: int) -> HttpResp
         if len(request.body) != wanted:
             return refused(f"piece {number} is not the size it should be; send it again")
         if not upload.asset_id and not upload.refused:
-            upload.keep_piece(number, request.body)
+            check_disk(len(request.body))
+            with or_no_room():
+                upload.keep_piece(number, request.body)
     if len(upload.arrived()) < upload.pieces:
         return answer(_state(upload))
     asset = finish(upload, PATIENCE_S)

@@ -28,6 +28,7 @@ class Edition(models.Model):
     height = models.PositiveIntegerField()
     length_ms = models.PositiveIntegerField()
     loops = models.BooleanField(default=False)
+    size = models.PositiveBigIntegerField(default=0)
     document = models.TextField()
     assets = models.JSONField()
     made_at = models.DateTimeField(auto_now_add=True)

@@ -6,17 +6,19 @@ from uuid import UUID
 from csp.decorators import csp_replace
 from django.contrib import messages
 from django.contrib.auth.decorators import login_required
-from django.http import Http404, HttpRequest, HttpResponse, HttpResponseBase, JsonResponse
+from django.http import Http404, HttpRequest, HttpResponse, HttpResponseBase
 from django.shortcuts import get_object_or_404, redirect, render
 from django.urls import reverse
 from django.utils import timezone
 from django.views.decorators.clickjacking import xframe_options_exempt
 from django.views.decorators.http import require_GET, require_http_methods, require_POST, require_safe
 
+from ritornel.formats.media_kinds import BadMedia, NoRoom
 from ritornel.library.models import stored_path
 from ritornel.library.serving import derived_response, file_response
-from ritornel.publishing.editions import NotReady, opening, publish, the_rest
+from ritornel.publishing.editions import NotReady, publish
 from ritornel.publishing.models import Edition
+from ritornel.publishing.prepared import note_of, opening_of, there
 from ritornel.shows.access import own_show_loaded
 from ritornel.site.rates import at_most
 
@@ -36,10 +38,10 @@ def editions(request: HttpRequest, show_id: UUID) -> HttpResponse:
         try:
             edition = publish(row, loops=request.POST.get("at_end") == "loop")
             messages.info(request, f"Edition {edition.number} is published.")
-        except NotReady as error:
+        except (NotReady, BadMedia, NoRoom) as error:
             messages.error(request, f"Not published: {error}.")
         return redirect("publishing:editions", row.pk)
-    told = [_told(request, edition) for edition in row.editions.all()]
+    told = [_told(request, edition) for edition in row.editions.defer("document", "assets")]
     context = {"row": row, "editions": told, "embed_widths": EMBED_WIDTHS, "slides": len(show.slides)}
     context["by_itself"] = bool(show.beds) and not any(slide.script for slide in show.slides)  # as in a lobby
     return render(request, "publishing/editions.html", context)
@@ -49,7 +51,8 @@ def editions(request: HttpRequest, show_id: UUID) -> HttpResponse:
 @require_GET
 def all_editions(request: HttpRequest) -> HttpResponse:
     """Everything the user has published, also of shows that are gone."""
-    told = [_told(request, edition) for edition in request.user.editions.select_related("show")]
+    mine = request.user.editions.select_related("show").defer("document", "assets")
+    told = [_told(request, edition) for edition in mine]
     return render(request, "publishing/all.html", {"editions": told, "embed_widths": EMBED_WIDTHS})
 
 
@@ -88,29 +91,37 @@ def frame(request: HttpRequest, token: str) -> HttpResponse:
 
 
 def _player(request: HttpRequest, token: str, embedded: bool) -> HttpResponse:
-    edition = get_object_or_404(Edition, token=token)
+    edition = get_object_or_404(Edition.objects.defer("document", "assets"), token=token)
     if edition.withdrawn_at is not None:
         return render(request, "publishing/withdrawn.html", status=410)
-    page = {"play": opening(edition), "rest": reverse("publishing:rest", args=[token]), "embedded": embedded}
+    page = {"play": opening_of(token), "rest": reverse("publishing:rest", args=[token]), "embedded": embedded}
     return render(request, "publishing/player.html", {"edition": edition, "page": page, "embedded": embedded})
 
 
-@require_GET
-def rest(request: HttpRequest, token: str) -> JsonResponse:
+@require_safe
+def rest(request: HttpRequest, token: str) -> HttpResponseBase:
     """The slides after the first."""
-    return JsonResponse(the_rest(_shown(token)))
+    _check_shown(token)
+    packed = "gzip" in request.headers.get("Accept-Encoding", "")
+    response = file_response(request, there(token) / ("rest.gz" if packed else "rest"), "application/json")
+    response["Vary"] = "Accept-Encoding"
+    if packed:
+        response["Content-Encoding"] = "gzip"
+    return response
 
 
 @require_safe
 def media(request: HttpRequest, token: str, sha256: str, what: str = "") -> HttpResponseBase:
     """A file of the edition."""
-    asset = _shown(token).assets.get(sha256)
-    if asset is None or what not in SEEN:
+    _check_shown(token)
+    note = note_of(token, sha256)
+    if note is None or what not in SEEN:
         raise Http404
     if what:
         return derived_response(request, sha256, what)
-    return file_response(request, stored_path(sha256), asset["mime"], asset.get("size"))
+    return file_response(request, stored_path(sha256), note.mime, note.size or None)
 
 
-def _shown(token: str) -> Edition:
-    return get_object_or_404(Edition, token=token, withdrawn_at=None)
+def _check_shown(token: str) -> None:
+    if not Edition.objects.filter(token=token, withdrawn_at=None).exists():
+        raise Http404

@@ -11,11 +11,12 @@ from django.conf import settings
 
 from ritornel.core.model import Show as CoreShow
 from ritornel.core.model.reading import BadDocument
-from ritornel.formats.media_kinds import BadMedia, as_file
+from ritornel.formats.media_kinds import BadMedia, NoRoom, as_file
 from ritornel.formats.show_document import Contents, contents_of, unpack
 from ritornel.library.models import Asset
+from ritornel.library.room import check_room, or_no_room
 from ritornel.library.store import only_one
-from ritornel.library.taking_in import check_room, take_in_within
+from ritornel.library.taking_in import take_in_within
 from ritornel.shows import keeping
 from ritornel.shows.models import Arrival, Show
 
@@ -32,8 +33,12 @@ def arrive(owner, name: str, file: BinaryIO) -> Show | Arrival:
     arrival = Arrival(owner=owner, name=name, media=len(contents.media))
     arrival.folder.mkdir(parents=True)
     file.seek(0)
-    with arrival.document.open("wb") as out:
-        shutil.copyfileobj(file, out, 1024 * 1024)
+    try:
+        with or_no_room(), arrival.document.open("wb") as out:
+            shutil.copyfileobj(file, out, 1024 * 1024)
+    except NoRoom:
+        shutil.rmtree(arrival.folder, ignore_errors=True)
+        raise
     arrival.save(force_insert=True)
     return arrival
 
@@ -73,7 +78,8 @@ def _take_in_media(arrival: Arrival, contents: Contents, file: BinaryIO, end: fl
             member, _ = contents.media[asset.id]
             path = arrival.folder / f"media-{number}"
             if not path.is_file():
-                unpack(file, member, asset.id, path)
+                with or_no_room():
+                    unpack(file, member, asset.id, path)
                 if time.monotonic() >= end:
                     return False
             file_name = member.rsplit("/", 1)[-1]

@@ -17,7 +17,9 @@ from ritornel.core.model.reading import read_show
 from ritornel.core.model.writing import write_show
 from ritornel.core.score import compile
 from ritornel.core.text.naming import slide_title
+from ritornel.formats.media_kinds import BadMedia, NoRoom
 from ritornel.library.models import Asset
+from ritornel.library.room import check_room
 from ritornel.shows import in_rows, keeping, pictures
 from ritornel.shows.access import own_show
 from ritornel.shows.models import Moment, Show
@@ -110,9 +112,18 @@ def name_moment(request: HttpRequest, show_id: UUID) -> HttpResponse:
     elif row.moments.count() >= MOST_MOMENTS:
         messages.error(request, f"A show keeps {MOST_MOMENTS} named moments at most; take one away first.")
     else:
-        Moment.objects.create(show=row, name=name, document=write_show(show).decode())
-        messages.info(request, f"“{name}” is kept.")
+        _name_moment(request, row, name, write_show(show).decode())
     return redirect(f"{reverse('shows:history', args=[row.pk])}?{request.GET.urlencode()}")
+
+
+def _name_moment(request: HttpRequest, row: Show, name: str, document: str) -> None:
+    try:
+        check_room(row.owner, len(document), name)
+    except (BadMedia, NoRoom) as error:
+        messages.error(request, f"Not kept: {error}.")
+        return
+    Moment.objects.create(show=row, name=name, document=document, size=len(document))
+    messages.info(request, f"“{name}” is kept.")
 
 
 @login_required

@@ -163,6 +163,17 @@ def changes_between(before: CoreShow, after: CoreShow) -> Changes:
     return changes
 
 
+def bytes_of(changes: Changes) -> int:
+    """Return how many bytes the slides have that come or change."""
+    return sum(len(document) for _, _, document in (*changes.fresh, *changes.changed))
+
+
+def bytes_before(changes: Changes, before: CoreShow) -> int:
+    """Return how many bytes the slides had that change or go."""
+    touched = changes.gone | {key for key, _, _ in changes.changed}
+    return sum(len(_document(slide)) for slide in before.slides if slide.id in touched) if touched else 0
+
+
 def write(row: Show, before: CoreShow, after: CoreShow, changes: Changes) -> None:
     """Write what has changed into a show's rows; the row itself is not saved."""
     row.title, row.target_ms, row.style = after.title, after.target_ms, after.style

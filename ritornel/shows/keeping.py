@@ -18,11 +18,15 @@ from ritornel.core.model import Show as CoreShow
 from ritornel.core.model.memory import Recalled
 from ritornel.core.model.patch import patch_to, patched
 from ritornel.core.model.uses import assets_used
+from ritornel.core.model.writing import encoded_plain
 from ritornel.core.score import compile, findings
 from ritornel.core.text.credits import told
+from ritornel.library.room import check_room
 from ritornel.shows.in_rows import (
     Loaded,
     assets_of,
+    bytes_before,
+    bytes_of,
     changes_between,
     loaded,
     remember,
@@ -33,6 +37,9 @@ from ritornel.shows.in_rows import (
 from ritornel.shows.models import Change, Entry, Show
 
 T = TypeVar("T")
+
+LARGE_BYTES = 64 * 1024
+"""What grows by less than this is kept also where an account has no room: so that it can be put in order."""
 
 _STATES_BYTES = 32 * 1024 * 1024
 _TRIES_TO_KEEP = 20
@@ -80,8 +87,11 @@ def create(owner, show: CoreShow, along: Callable[[Show], None] | None = None) -
     findings(show, compile(show))
     before = CoreShow(width=show.width, height=show.height)
     changes = changes_between(before, show)
+    size = bytes_of(changes)
+    if size > LARGE_BYTES:
+        check_room(owner, size, show.title)
     with transaction.atomic():
-        row = Show.objects.create(owner=owner, width=show.width, height=show.height)
+        row = Show.objects.create(owner=owner, width=show.width, height=show.height, kept_bytes=size)
         write(row, before, show, changes)
         row.save()
         if along is not None:
@@ -279,8 +289,12 @@ def _keep(at: Loaded, computed: _Computed, places: set[Place], by: Author) -> Ke
     """Write what was computed, if nothing was changed meanwhile; else None."""
     before, after, entry = at.show, computed.after, computed.entry
     changes, known = changes_between(before, after), sorted(places)
+    growth = bytes_of(changes) - bytes_before(changes, before)
     if entry is not None:
         entry.told, entry.page = what_was_done(entry.label, places, before, after), by.page
+        growth += len(encoded_plain(entry.before)) + len(encoded_plain(entry.after))
+    if growth > LARGE_BYTES:
+        check_room(at.row.owner, growth, after.title)
     with transaction.atomic():
         row = Show.objects.select_for_update().get(pk=at.row.pk)
         if row.revision != at.row.revision:
@@ -289,6 +303,7 @@ def _keep(at: Loaded, computed: _Computed, places: set[Place], by: Author) -> Ke
             row.history.filter(number__gt=row.history_place, superseded=False).update(superseded=True)
             entry.save(force_insert=True)
         row.history_place = computed.history_place
+        row.kept_bytes = max(0, row.kept_bytes + growth)
         write(row, before, after, changes)
         row.revision += 1
         row.save()

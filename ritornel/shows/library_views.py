@@ -13,7 +13,7 @@ from django.views.decorators.http import require_GET, require_http_methods, requ
 from msgspec import Meta
 
 from ritornel.library.describing import described
-from ritornel.library.models import Asset, Fetch, clean_name
+from ritornel.library.models import Asset, Fetch, Upload, clean_name
 from ritornel.library.outside import collection
 from ritornel.shows.using import Used, credits_in, replace_everywhere, used_by
 from ritornel.site.answering import answer, answering, asked, refused, signed_in
@@ -53,6 +53,7 @@ def library(request: HttpRequest) -> HttpResponse:
         "licences": LICENCES,
         "collection": collection(),
         "credits": credits_in(request.user, used),
+        "unfinished": Upload.objects.filter(owner=request.user, asset=None, refused="").order_by("begun_at"),
         "coming": Fetch.objects.filter(owner=request.user, asset=None, refused=""),
     }
     return render(request, "shows/library.html", context)

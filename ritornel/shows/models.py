@@ -28,6 +28,7 @@ class Show(models.Model):
     is_beginning = models.BooleanField(default=False)
     revision = models.PositiveIntegerField(default=0)
     history_place = models.PositiveIntegerField(default=0)
+    kept_bytes = models.PositiveBigIntegerField("its slides and its history", default=0)
     made_at = models.DateTimeField(auto_now_add=True)
     kept_at = models.DateTimeField(auto_now=True)
 
@@ -173,6 +174,7 @@ class Moment(models.Model):
 
     show = models.ForeignKey(Show, on_delete=models.CASCADE, related_name="moments")
     name = models.CharField(max_length=200)
+    size = models.PositiveBigIntegerField(default=0)
     document = models.TextField()
     made_at = models.DateTimeField(auto_now_add=True)
 

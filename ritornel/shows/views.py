@@ -22,6 +22,7 @@ from ritornel.core.model import Show as CoreShow
 from ritornel.core.model.reading import BadDocument, convert
 from ritornel.core.model.writing import write_show
 from ritornel.core.score import compile
+from ritornel.formats.media_kinds import BadMedia, NoRoom
 from ritornel.formats.outline import MOST_CHARACTERS, BadOutline, read_outline
 from ritornel.formats.show_document import zip_blocks
 from ritornel.formats.svg_outline import MOST_BYTES, outline_of
@@ -227,9 +228,9 @@ def _carry_out(show_id: UUID, page: str, one: One) -> Result:
         return Result(one.id, False, str(error), collided=True)
     except keeping.NothingThere:
         return Result(one.id, False, f"there is nothing to {one.command}")
-    except (BadEdit, BadDocument) as error:
+    except (BadEdit, BadDocument, BadMedia) as error:
         return Result(one.id, False, str(error))
-    except (ObjectDoesNotExist, OperationalError):
+    except (ObjectDoesNotExist, OperationalError, NoRoom):
         raise
     except Exception:
         log.exception("a command of show %s was not foreseen", show_id)

@@ -19,9 +19,12 @@ from django.http.request import RawPostDataException
 
 from ritornel.core.edits import BadEdit
 from ritornel.core.model.reading import BadDocument, convert, read_json
-from ritornel.formats.media_kinds import BadMedia
+from ritornel.formats.media_kinds import BadMedia, NoRoom, is_full
 from ritornel.jobs.turns import Busy
 from ritornel.site.rates import TooOften
+
+NO_ROOM = 507
+"""Insufficient Storage (RFC 4918, section 11.5): pages keep what was not kept, and try again."""
 
 log = logging.getLogger("ritornel")
 T = TypeVar("T")
@@ -82,7 +85,13 @@ def answering(view: Callable[..., HttpResponse]) -> Callable[..., HttpResponse]:
             return refused("this was sent as a form; send it as it is")
         except UnreadablePostError:
             return refused("the line was cut before everything had arrived; try again")
-        except OperationalError:
+        except (NoRoom, OSError) as error:
+            if not (isinstance(error, NoRoom) or is_full(error)):
+                raise
+            return refused(str(NoRoom()), NO_ROOM)
+        except OperationalError as error:
+            if "disk is full" in str(error):
+                return refused(str(NoRoom()), NO_ROOM)
             log.exception("%s %s: the database did not answer", request.method, request.path)
             return refused("the server is busy; try again in a moment", 503)
         except Exception:

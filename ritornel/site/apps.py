@@ -7,8 +7,8 @@ from django.apps import AppConfig
 ALLOCATED = 60_000
 """So many more things there are before the youngest are looked through for rings.
 
-An edit of a large slide makes some 300,000 that are gone, or kept for long, when it is answered: by Python's own 700 that
-means hundreds of look-throughs, and now and then one of everything, of 200 ms.
+An edit of a large slide makes some 300,000 that are gone, or kept for long, when it is answered: by Python's own 700
+that means hundreds of look-throughs, and now and then one of everything, of 200 ms.
 """
 
 

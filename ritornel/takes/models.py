@@ -9,6 +9,7 @@ class Take(models.Model):
     """One rehearsal: the instants that were given, and what had been planned then, slide by slide."""
 
     show = models.ForeignKey(Show, on_delete=models.CASCADE, related_name="takes")
+    size = models.PositiveBigIntegerField(default=0)
     document = models.JSONField()
     planned = models.JSONField()
     begun_at = models.DateTimeField(auto_now_add=True)

@@ -2,6 +2,7 @@
 
 from uuid import UUID
 
+import msgspec
 from django.contrib import messages
 from django.contrib.auth.decorators import login_required
 from django.http import HttpRequest, HttpResponse
@@ -21,6 +22,7 @@ from ritornel.core.score import Score, compile
 from ritornel.core.time.script import texts
 from ritornel.library.describing import described
 from ritornel.library.models import Asset
+from ritornel.library.room import check_room
 from ritornel.render.player import playable
 from ritornel.shows import in_rows, keeping
 from ritornel.shows.access import own_show, own_show_loaded
@@ -64,7 +66,9 @@ def keep(request: HttpRequest, show_id: UUID) -> HttpResponse:
     row = own_show(request, show_id)
     take = asked(request, CoreTake)
     planned = planned_lengths(running(in_rows.load(row)))
-    kept = Take.objects.create(show=row, document=plain(take), planned=planned)
+    size = len(request.body) + len(msgspec.json.encode(planned))
+    check_room(row.owner, size, "this take")
+    kept = Take.objects.create(show=row, document=plain(take), planned=planned, size=size)
     return answer({"take": reverse("takes:take", args=[kept.pk])})
 
 

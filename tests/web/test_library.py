@@ -1,9 +1,11 @@
 """Uploads in pieces, checked by decoding; media with byte ranges."""
 
+import errno
 import hashlib
 import io
 import os
 import time
+from collections import namedtuple
 from datetime import timedelta
 from unittest.mock import patch
 
@@ -11,9 +13,10 @@ from django.core.management import call_command
 from django.test import override_settings
 from django.utils import timezone
 
-from ritornel.formats.examining import look_through
+from ritornel.formats.examining import Outcome, look_through
 from ritornel.library import store
 from ritornel.library.models import Asset, Upload
+from ritornel.library.room import taken_by
 from tests.files import png, wav, webm
 from tests.made import show, slide
 from tests.material import OwnerCase, asset
@@ -140,6 +143,75 @@ class Uploads(OwnerCase):
         answer = self.begin("more.wav", wav(0.5))
         self.assertEqual(answer.status_code, 400)
         self.assertIn("finds no room", answer.json()["error"])
+
+    def test_a_disk_that_takes_a_part_takes_the_rest_when_it_is_asked_again(self):
+        content = wav(0.5)
+        write = os.pwrite
+        with patch("ritornel.library.models.os.pwrite", lambda handle, block, at: write(handle, block[:100], at)):
+            self.assertEqual(self.sent("sea.wav", content).status_code, 200)
+        self.assertEqual(Asset.objects.get().path.read_bytes(), content)
+
+    def test_a_disk_without_room_refuses_nothing_for_good(self):
+        state = self.begin("sea.wav", wav(0.2)).json()
+        full = OSError(errno.ENOSPC, "no space left")
+        for where in ("ritornel.library.models.os.pwrite", "ritornel.library.models.os.fsync"):
+            with patch(where, side_effect=full):
+                answer = self.piece(state, 0, wav(0.2))
+            self.assertEqual((answer.status_code, Upload.objects.get().arrived()), (507, []))
+            self.assertIn("no room on the server", answer.json()["error"])
+        with patch("ritornel.library.room.shutil.disk_usage", return_value=namedtuple("Usage", "free")(1000)):
+            self.assertEqual(self.piece(state, 0, wav(0.2)).status_code, 507)
+            self.assertEqual(self.begin("more.wav", wav(0.2)).status_code, 507)
+        with patch("ritornel.library.taking_in.examined", return_value=Outcome(no_room=True)):
+            self.assertEqual(self.piece(state, 0, wav(0.2)).status_code, 507)
+        self.assertEqual(Upload.objects.get().refused, "")
+        self.assertEqual(self.piece(state, 0, wav(0.2)).json()["asset"]["name"], "sea.wav")
+
+    def test_one_that_was_left_does_not_fill_the_quota_and_can_be_forgotten(self):
+        settings_ = override_settings(UPLOAD_PIECE_BYTES=100_000)
+        settings_.enable()
+        self.addCleanup(settings_.disable)
+        state = self.begin("long.wav", wav(60.0)).json()
+        upload = Upload.objects.get()
+        self.assertGreater(taken_by(self.owner), 900_000)
+        Upload.objects.update(touched_at=timezone.now() - timedelta(minutes=11))
+        self.assertEqual(taken_by(self.owner), 0)
+        self.piece(state, 0, wav(60.0))
+        self.assertGreater(taken_by(self.owner), 900_000, "it goes on")
+        self.assertContains(self.client.get("/library/"), "has not arrived whole")
+        self.client.force_login(self.other)
+        self.assertEqual(self.client.delete(f"/library/uploads/{upload.pk}").status_code, 404)
+        self.client.force_login(self.owner)
+        self.assertEqual(self.client.delete(f"/library/uploads/{upload.pk}").status_code, 200)
+        self.assertEqual((Upload.objects.count(), upload.folder.exists(), taken_by(self.owner)), (0, False, 0))
+
+    def test_documents_editions_moments_and_takes_count(self):
+        row = self.keep(show(slide(id="one", script="word " * 5000), title="Talk"))
+        reached = [taken_by(self.owner)]
+        self.assertGreater(reached[0], 25_000)
+        body = {"instants": [{"kind": "slide", "at": 0, "slide": "one"}, {"kind": "end", "at": 900}]}
+        for act in (
+            lambda: self.edit(
+                row, {"do": "write-script", "slide": "one", "script": "other " * 4000, "was": "word " * 5000}
+            ),
+            lambda: self.client.post(f"/shows/{row.pk}/history/name", {"name": "now"}),
+            lambda: self.client.post(f"/shows/{row.pk}/takes", body, content_type="application/json"),
+            lambda: self.client.post(f"/shows/{row.pk}/publish"),
+            lambda: self.client.post(f"/shows/{row.pk}/duplicate"),
+        ):
+            act()
+            reached.append(taken_by(self.owner))
+            self.assertGreater(reached[-1], reached[-2])
+        with override_settings(ACCOUNT_MAX_BYTES=reached[-1]):
+            self.client.post(f"/shows/{row.pk}/publish")
+            self.client.post(f"/shows/{row.pk}/history/name", {"name": "later"})
+            refused = self.edit(
+                row, {"do": "write-script", "slide": "one", "script": "more " * 9000, "was": "other " * 4000}
+            )
+            self.assertEqual((refused.status_code, "finds no room" in refused.json()["error"]), (400, True))
+            self.assertEqual(taken_by(self.owner), reached[-1])
+            small = self.edit(row, {"do": "set-show", "values": {"title": "Small things go on"}})
+            self.assertEqual(small.status_code, 200)
 
     def test_odd_names_and_sizes(self):
         for name, size in (("a\0b.png", 10), ("../../etc/lamp.png", 10), ("x" * 900 + ".png", 10)):

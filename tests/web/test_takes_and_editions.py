@@ -1,11 +1,19 @@
 """Takes beside their plan; editions: frozen, public, withdrawn."""
 
+import gzip
 import json
+import shutil
+from unittest.mock import patch
 
+from django.db import connection
+from django.test.utils import CaptureQueriesContext
 from django.utils import timezone
 
 from ritornel.core.motion.track import Track, value_at
+from ritornel.publishing import prepared
+from ritornel.publishing.editions import publish
 from ritornel.publishing.models import Edition
+from ritornel.publishing.playing import parted
 from ritornel.shows import in_rows
 from ritornel.takes.models import Take
 from tests.files import png, wav
@@ -63,6 +71,59 @@ class Editions(OwnerCase):
         self.url = f"/e/{self.edition.token}/"
         self.client.logout()
 
+    def opened(self) -> dict:
+        """What comes with the page."""
+        return json.loads(bytes(self.client.get(self.url).context["page"]["play"]))
+
+    def rest(self) -> dict:
+        """What comes later: packed, as browsers ask for it, or not."""
+        packed = self.client.get(f"{self.url}slides", headers={"Accept-Encoding": "gzip, br"})
+        plain = b"".join(self.client.get(f"{self.url}slides").streaming_content)
+        self.assertEqual((packed["Content-Encoding"], packed["Vary"]), ("gzip", "Accept-Encoding"))
+        self.assertEqual(gzip.decompress(b"".join(packed.streaming_content)), plain)
+        return json.loads(plain)
+
+    def published_before(self, document: dict):
+        """The edition as an earlier version has kept it: without files of its own."""
+        Edition.objects.filter(pk=self.edition.pk).update(document=json.dumps(document))
+        shutil.rmtree(prepared.folder_of(self.edition.token).parent)
+
+    def test_its_viewers_cost_neither_its_document_nor_the_list_of_its_files(self):
+        for address in (
+            self.url,
+            f"{self.url}slides",
+            f"{self.url}media/{self.picture.sha256}",
+            f"{self.url}media/{self.picture.sha256}/stage",
+        ):
+            with (
+                CaptureQueriesContext(connection) as asked,
+                patch("ritornel.publishing.prepared.parted", side_effect=AssertionError),
+            ):
+                self.client.get(address)
+            self.assertEqual(len(asked), 1, address)
+            for heavy in ("document", "assets"):
+                self.assertNotIn(f'"{heavy}"', asked[0]["sql"], address)
+
+    def test_files_that_are_missing_are_made_once_however_many_ask(self):
+        shutil.rmtree(prepared.folder_of(self.edition.token).parent)
+        made = []
+        with patch("ritornel.publishing.prepared.parted", side_effect=lambda e: made.append(e) or parted(e)):
+            for _ in range(3):
+                self.assertEqual(self.client.get(self.url).status_code, 200)
+        self.assertEqual(len(made), 1)
+        for odd in ("..", "0" * 64, "%2e%2e%2fopening", "é"):
+            self.assertEqual(self.client.get(f"{self.url}media/{odd}").status_code, 404)
+
+    def test_files_of_skipped_slides_are_not_in_it(self):
+        shown, hidden = (
+            {"id": f"p{n}", "kind": "picture", "asset": a.sha256} for n, a in enumerate((self.picture, self.unused))
+        )
+        row = self.keep(show(slide(id="a", objects=(shown,)), slide(id="b", objects=(hidden,), skipped=True)))
+        edition = publish(row, loops=False)
+        self.assertEqual(list(edition.assets), [self.picture.sha256])
+        self.assertEqual(self.client.get(f"/e/{edition.token}/media/{self.unused.sha256}").status_code, 404)
+        self.assertNotIn(self.unused.sha256.encode(), bytes(self.client.get(f"/e/{edition.token}/").content))
+
     def test_anyone_with_the_link_may_watch(self):
         page = self.client.get(self.url)
         self.assertContains(page, "Talk")
@@ -75,8 +136,8 @@ class Editions(OwnerCase):
         self.assertEqual(self.client.get(f"/library/media/{self.picture.sha256}").status_code, 401)
 
     def test_only_the_first_slide_comes_with_the_page(self):
-        self.assertEqual(list(self.client.get(self.url).context["page"]["play"]["slides"]), ["one"])
-        self.assertEqual(list(self.client.get(f"{self.url}slides").json()["slides"]), ["two"])
+        self.assertEqual(list(self.opened()["slides"]), ["one"])
+        self.assertEqual(list(self.rest()["slides"]), ["two"])
 
     def test_the_frame_may_stand_anywhere(self):
         frame = self.client.get(f"{self.url}frame")
@@ -89,11 +150,11 @@ class Editions(OwnerCase):
         self.assertNotIn("unsafe", policy)
 
     def test_later_edits_do_not_touch_it(self):
-        before = self.client.get(f"{self.url}slides").content
+        before = self.rest()
         self.client.force_login(self.owner)
         self.edit(self.row, {"do": "delete-slides", "slides": ["two"]})
         self.client.logout()
-        self.assertEqual(self.client.get(f"{self.url}slides").content, before)
+        self.assertEqual(self.rest(), before)
 
     def test_deleting_the_show_withdraws_it_after_saying_so(self):
         self.client.force_login(self.owner)
@@ -108,9 +169,9 @@ class Editions(OwnerCase):
         for played in document["slides"].values():
             for node in played["nodes"]:
                 del node["object"]
-        Edition.objects.filter(pk=self.edition.pk).update(document=json.dumps(document))
-        first = self.client.get(self.url).context["page"]["play"]["slides"]["one"]["nodes"]
-        rest = self.client.get(f"{self.url}slides").json()["slides"]["two"]["nodes"]
+        self.published_before(document)
+        first = self.opened()["slides"]["one"]["nodes"]
+        rest = self.rest()["slides"]["two"]["nodes"]
         self.assertEqual([n["object"] for n in (*first, *rest)], [n["key"] for n in (*first, *rest)])
 
     def test_faces_that_earlier_editions_named_without_quotes_are_found(self):
@@ -118,8 +179,8 @@ class Editions(OwnerCase):
         for quote in ("", "'"):
             named = f'<tspan font-family="{quote}M PLUS 1p{quote}" font-size="40">灯台</tspan>'
             document["slides"]["one"]["nodes"][0]["svg"] = named
-            Edition.objects.filter(pk=self.edition.pk).update(document=json.dumps(document))
-            play = self.client.get(self.url).context["page"]["play"]
+            self.published_before(document)
+            play = self.opened()
             self.assertIn("\"'M PLUS 1p'\"", play["slides"]["one"]["nodes"][0]["svg"])
 
     def test_transitions_of_earlier_editions_run_as_they_did(self):
@@ -130,9 +191,9 @@ class Editions(OwnerCase):
         for played in document["slides"].values():
             played["score"]["transition"] = {"duration": 1000, "backdrop": "#112233", "old": [parts], "new": [fades]}
         document["slides"]["one"]["score"]["transition"] = {"duration": 0, "backdrop": "#000000", "old": [], "new": []}
-        Edition.objects.filter(pk=self.edition.pk).update(document=json.dumps(document))
-        play = self.client.get(self.url).context["page"]["play"]
-        play["slides"] |= self.client.get(f"{self.url}slides").json()["slides"]
+        self.published_before(document)
+        play = self.opened()
+        play["slides"] |= self.rest()["slides"]
         start = play["order"][1][1]
         (frames,) = in_page("evaluate", [{"play": play, "times": [start + 250, start + 200, start + 1500]}])
         self.assertEqual(frames[0]["backdrop"], "#112233")

@@ -128,6 +128,8 @@ ASSET_MAX_BYTES = int(os.environ.get("RITORNEL_ASSET_MAX_BYTES", 512 * MEGABYTE)
 ACCOUNT_MAX_BYTES = int(os.environ.get("RITORNEL_ACCOUNT_MAX_BYTES", 5 * 1024 * MEGABYTE))
 BODY_MAX_BYTES = int(os.environ.get("RITORNEL_BODY_MAX_BYTES", 1024 * MEGABYTE))
 UPLOAD_PIECE_BYTES = 4 * MEGABYTE
+FRONT_SENDS = os.environ.get("RITORNEL_FRONT_SENDS", "")
+"""Below this address the front finds the media folder, and sends its files (X-Accel-Redirect); empty: it does not."""
 RATES = {
     "editions": (60, 3600),
     "uploads": (2000, 600),

@@ -17,7 +17,7 @@ export function headPane(contact) {
         <span class="desk-length ${show.target !== null && length > show.target ? "is-over" : ""}" id="length" data-ms=${length}>${minutes(length)}</span>
         ${show.target === null ? nothing : html`<span class="soft">of ${minutes(show.target)}</span>`}
         <span class="soft whitespace-nowrap">${order.length === 1 ? "1 slide" : `${order.length} slides`}, ${show.chapters.length === 1 ? "1 chapter" : `${show.chapters.length} chapters`}</span>
-        <span class="soft" role="status" id="kept">${store.line.state === "unreachable" ? "not kept yet: no line to the server" : store.line.busy ? "keeping…" : ""}</span>
+        <span class="soft" role="status" id="kept">${store.line.state === "unreachable" ? `not kept yet: ${store.line.why}` : store.line.busy ? "keeping…" : ""}</span>
         <span class="flex-1"></span>
         <label class="soft">Find <input class="field contact-find" id="find" type="search" maxlength="200" @input=${(event) => contact.told.find(event.target.value)} @keydown=${(event) => leap(contact, event)}></label>
         <span class="soft whitespace-nowrap" role="status" id="found">${found}</span>

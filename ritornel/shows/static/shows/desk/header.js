@@ -57,7 +57,7 @@ function keptWords({ store }) {
   const words = (text, wrong, act = nothing) => html`<span class="whitespace-nowrap ${wrong ? "text-over" : "soft"}" id="kept" role="status">${text} ${act}</span>`;
   if (line.state === "signed-out") return words("not kept:", true, again("sign in again", () => signIn(store)));
   if (line.state === "gone") return words("not kept: the show is not found", true, again("try again", () => line.again()));
-  if (line.state === "unreachable") return words("not kept yet: no line to the server", true, again("try now", () => line.again()));
+  if (line.state === "unreachable") return words(`not kept yet: ${line.why}`, true, again("try now", () => line.again()));
   if (journal.trouble) return words("keeping… (this browser stores nothing)", true);
   if (line.busy) return words("keeping…", false);
   return words(`kept ${new Date(kept.kept).toLocaleTimeString([], { hour: "2-digit", minute: "2-digit", hour12: false })}`, false);

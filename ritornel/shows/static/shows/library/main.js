@@ -100,6 +100,18 @@ holdings.addEventListener("click", ({ target }) => {
   if (act === "replace") replace(holding);
 });
 
+document.querySelector("main").addEventListener("click", ({ target }) => {
+  const unfinished = target.closest("[data-act=forget]") && target.closest("[data-upload]");
+  if (unfinished) forget(unfinished);
+});
+
+async function forget(unfinished) {
+  const { status, data } = await send(`/library/uploads/${unfinished.dataset.upload}`, undefined, "DELETE");
+  if (status !== 200 && status !== 404) return notice.say(status ? sentence(data.error) : NO_LINE);
+  unfinished.remove();
+  notice.say("What had arrived of it is gone.");
+}
+
 async function remove(holding) {
   const { asset } = holding.dataset;
   const name = holding.querySelector("[name=name]").value;

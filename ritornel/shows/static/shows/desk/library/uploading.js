@@ -4,6 +4,7 @@
 import { ask, send } from "../../../site/sending.js";
 
 const LONGEST_REST_MS = 4000;
+const NO_ROOM = 507;
 
 /** Takes files in, one after another, saying how far it is. Returns the assets of those that were accepted. */
 export async function uploadFiles(desk, files) {
@@ -19,7 +20,8 @@ export async function uploadFiles(desk, files) {
     if (uploading.stopped) break;
   }
   uploading.end();
-  if (refused.length) desk.notice.say(`Not taken in: ${refused.join("; ")}`, { stays: 0 });
+  const forget = uploading.stopped && { label: "Forget it", run: () => uploading.forget() };
+  if (refused.length) desk.notice.say(`Not taken in: ${refused.join("; ")}`, { stays: 0, act: forget || null });
   return assets;
 }
 
@@ -40,10 +42,18 @@ class Uploading {
     this.wake();
   }
 
+  /** What has arrived of a file that was stopped takes no room any more. */
+  async forget() {
+    const id = localStorage.getItem(this.memory);
+    localStorage.removeItem(this.memory);
+    if (id) await send(`/library/uploads/${id}`, undefined, "DELETE");
+    this.notice.say(`${this.file.name} is forgotten.`);
+  }
+
   /** Says how far the file is, in words that can be changed without a new notice. */
-  tell(share, cut = false) {
+  tell(share, cut = "") {
     const many = this.count > 1 ? `, ${this.number} of ${this.count}` : "";
-    const words = `Taking in ${this.file.name}: ${Math.round(share * 100)} %${many}${cut ? "; no line to the server, trying again…" : ""}`;
+    const words = `Taking in ${this.file.name}: ${Math.round(share * 100)} %${many}${cut ? `; ${cut}, trying again…` : ""}`;
     if (words === this.words) return;
     this.words = words;
     this.notice.say(words, { stays: 0, act: { label: "Stop", run: () => this.stop() } });
@@ -53,6 +63,7 @@ class Uploading {
   async take(file, number) {
     Object.assign(this, { file, number, share: 0 });
     const memory = `upload/${file.name}/${file.size}/${file.lastModified}`;
+    this.memory = memory;
     let state = await this.begun(memory);
     const arrived = new Set(state.arrived);
     const missing = [...Array(state.pieces ?? 0).keys()].filter((n) => !arrived.has(n));
@@ -95,7 +106,7 @@ class Uploading {
       const { status, data } = await asking();
       if (status === 401) throw new Error(data.error);
       if (status > 0 && status < 500) return data;
-      this.tell(this.share, true);
+      this.tell(this.share, status === NO_ROOM ? data.error : "no line to the server");
       await new Promise((resolve) => {
         this.wake = resolve;
         setTimeout(resolve, Math.min(LONGEST_REST_MS, 500 * attempt));

@@ -3,6 +3,7 @@
 import { send } from "../../../site/sending.js";
 
 const MOST = 50;
+const NO_ROOM = 507;
 const RETRY_MS = [300, 1000, 2000, 4000];
 
 /**
@@ -64,6 +65,7 @@ export class Line {
       this.refused(data, batch);
       return true;
     }
+    this.why = status === NO_ROOM ? data.error : "no line to the server";
     this.set("unreachable");
     await this.pause(RETRY_MS[Math.min(this.tries++, RETRY_MS.length - 1)]);
     return true;
