@@ -162,7 +162,8 @@ def _probe_timed(path: Path, name: str, claim: Claim) -> MediaFacts:
         width, height = _shown_size(video) if kind == "clip" else (0, 0)
         length = _decoded_length(container, video if kind == "clip" else audio)
         if length <= 0:
-            raise BadMedia(f"“{name}” decodes to nothing; export it again and try once more")
+            what = "no moving picture" if kind == "clip" else "no sound"
+            raise BadMedia(f"“{name}” is empty: there is {what} in it; export it again and try once more")
         if length > media_kinds.LENGTH_MS:
             hours = media_kinds.LENGTH_MS // 3_600_000
             raise BadMedia(f"“{name}” lasts longer than {hours} hours; cut out what is needed first")
@@ -185,7 +186,8 @@ def _decoded_length(container: Any, stream: Any) -> int:
     """Length in ms: what the container states if it does, else the end of the last packet; one frame must decode."""
     if container.duration is not None and container.duration / 1000 > media_kinds.LENGTH_MS:
         return media_kinds.LENGTH_MS + 1
-    next(container.decode(stream))
+    if next(container.decode(stream), None) is None:
+        return 0
     if stream.duration is not None:
         return round(stream.duration * stream.time_base * 1000)
     if container.duration is not None:

@@ -12,6 +12,8 @@ from markdown_it import MarkdownIt
 from markdown_it.token import Token
 from msgspec import Struct
 
+from ritornel.core.model.controls import without_controls
+
 MOST_CHARACTERS = 1_000_000
 _INDENT = re.compile(r"[ \t]*")
 _BULLET = re.compile(r"^(?:[-*•–]|(\d{1,3})[.)])\s+")
@@ -71,6 +73,7 @@ def read_outline(text: str) -> list[OutlineSlide]:
     """Return the slides that a text outlines; ``BadOutline`` where there is nothing that could be one."""
     if len(text) > MOST_CHARACTERS:
         raise BadOutline(f"an outline may have {MOST_CHARACTERS:,} characters at most; part it in two")
+    text = without_controls(text)
     slides = _of_markdown(text) if _HEADING.search(text) else _of_plain(text)
     if not slides:
         raise BadOutline("there are no words in it")

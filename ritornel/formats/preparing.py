@@ -7,7 +7,7 @@ it stays byte for byte.
 
 import os
 import struct
-from collections.abc import Callable
+from collections.abc import Callable, Set
 from fractions import Fraction
 from io import BytesIO
 from pathlib import Path
@@ -23,8 +23,10 @@ from ritornel.formats.svg import made_safe
 
 _ORIENTATION = 0x0112
 _PNG_START = b"\x89PNG\r\n\x1a\n"
-_JPEG_TELLING = {0xE1, 0xED, 0xFE}
-"""APP1 (Exif, XMP), APP13 (IPTC) and comments."""
+_JPEG_PROFILE = b"ICC_PROFILE\0"
+_JPEG_BARE = {0x01, *range(0xD0, 0xD8)}
+"""Markers without a length (ITU T.81, table B.1): TEM and the restarts."""
+_SOS, _EOI = 0xDA, 0xD9
 
 _PNG_TELLING = {b"eXIf", b"tEXt", b"zTXt", b"iTXt", b"tIME"}
 _WEBP_TELLING = {b"EXIF", b"XMP "}
@@ -35,6 +37,8 @@ _QUALITY = 92
 _EMPTY_EXIF = b"II*\0\x08\0\0\0\0\0\0\0\0\0"
 """A TIFF header (TIFF 6.0, section 2) and a directory without an entry."""
 
+_MP4_TELLING = frozenset({b"udta", b"meta"})
+_MOST_OF_A_TRACK = 64 * 1024
 _MOST_SVG = 5_000_000
 _BLOCK = 1024 * 1024
 
@@ -46,7 +50,11 @@ def prepare(path: Path, name: str) -> str:
 
 
 def _jpeg(path: Path, name: str) -> str:
-    """Drop what JPEG segments (ITU T.81, annex B) tell beside the picture; the turn that a camera noted stays."""
+    """Keep of a JPEG (ITU T.81, annex B) what draws it; the turn that a camera noted stays.
+
+    Of what applications put in, JFIF, colour profiles and Adobe's note of the colours draw; anything else may tell,
+    also what stands between scans, behind bytes that only fill, and behind the picture's end.
+    """
     content = path.read_bytes()
     if not content.startswith(b"\xff\xd8"):
         return name
@@ -54,13 +62,33 @@ def _jpeg(path: Path, name: str) -> str:
     kept, at = [content[:2]], 2
     if turn != 1:
         kept.append(_orientation_segment(turn))
-    while at + 4 <= len(content) and content[at] == 0xFF and content[at + 1] not in (0xDA, 0xD9):
-        end = at + 2 + struct.unpack_from(">H", content, at + 2)[0]
-        if content[at + 1] not in _JPEG_TELLING:
-            kept.append(content[at:end])
+    while at < len(content):
+        marker = content.find(b"\xff", at)
+        while 0 <= marker < len(content) - 1 and content[marker + 1] == 0xFF:
+            marker += 1  # bytes that only fill
+        kind = content[marker + 1] if 0 <= marker < len(content) - 1 else _EOI
+        if kind == 0 or kind in _JPEG_BARE:  # of the picture's own data
+            kept.append(content[at : marker + 2])
+            at = marker + 2
+            continue
+        kept.append(content[at : len(content) if marker < 0 else marker].rstrip(b"\xff"))
+        if kind == _EOI:
+            kept.append(b"\xff\xd9")
+            break
+        length = struct.unpack_from(">H", content.ljust(marker + 4, b"\0"), marker + 2)[0]
+        end = marker + 2 + max(2, length)
+        if _draws(kind, content[marker + 4 : end]):
+            kept.append(content[marker:end])
         at = end
-    path.write_bytes(b"".join([*kept, content[at:]]))
+    path.write_bytes(b"".join(kept))
     return name
+
+
+def _draws(kind: int, told: bytes) -> bool:
+    """Tell whether a segment is needed to draw the picture."""
+    if kind == 0xE2:
+        return told.startswith(_JPEG_PROFILE)
+    return kind in (0xE0, 0xEE) or not (0xE1 <= kind <= 0xEF or kind == 0xFE)
 
 
 def _orientation(content: bytes) -> int:
@@ -196,6 +224,51 @@ def _film(picture: Image.Image, frames: range, target: Path) -> None:
         container.mux(stream.encode(None))
 
 
+def _mp4(path: Path, name: str) -> str:
+    """Make free space of what an MP4 or QuickTime file tells beside its pictures and sounds (ISO/IEC 14496-12).
+
+    The boxes keep their lengths, so that nothing that refers into the file has to be changed.
+    """
+    with path.open("r+b") as file:
+        _free_boxes(file, 0, path.stat().st_size, _MP4_TELLING | {b"uuid"})
+    return name
+
+
+def _free_boxes(file: BinaryIO, at: int, end: int, telling: Set[bytes]) -> None:
+    while at + 8 <= end:
+        file.seek(at)
+        size, kind = struct.unpack(">I4s", file.read(8))
+        head = 8
+        if size == 1:
+            size, head = struct.unpack(">Q", file.read(8).rjust(8, b"\0"))[0], 16
+        size = end - at if size == 0 else size
+        if size < head or at + size > end:
+            return  # cut off, or no box: whoever decodes it will say so
+        if kind in telling or (kind == b"trak" and _tells_of_places(file, at + head, at + size)):
+            file.seek(at + 4)
+            file.write(b"free")
+            _blank(file, at + head, size - head)
+        elif kind in (b"moov", b"trak"):
+            _free_boxes(file, at + head, at + size, _MP4_TELLING)
+        at += size
+
+
+def _tells_of_places(file: BinaryIO, at: int, end: int) -> bool:
+    """Tell whether a track is one of notes in time, as cameras write where they are: its handler says so."""
+    file.seek(at)
+    inside = file.read(min(end - at, _MOST_OF_A_TRACK))
+    found = inside.find(b"hdlr")
+    return found >= 0 and inside[found + 12 : found + 16] == b"meta"
+
+
+def _blank(file: BinaryIO, at: int, length: int) -> None:
+    file.seek(at)
+    while length > 0:
+        block = min(length, _BLOCK)
+        file.write(bytes(block))
+        length -= block
+
+
 def _svg(path: Path, name: str) -> str:
     if path.stat().st_size > _MOST_SVG:
         raise BadMedia(f"“{name}” is larger than a drawing may be; export it simpler, or as a png")
@@ -219,4 +292,5 @@ _BY_ENDING: dict[str, Callable[[Path, str], str]] = {
     ".heif": _heif,
     ".gif": _gif,
     ".svg": _svg,
+    **dict.fromkeys((".mp4", ".m4v", ".mov", ".m4a"), _mp4),
 }

@@ -23,7 +23,13 @@ _DRAWS = frozenset(
     """.split()  # noqa: SIM905
 )
 _INSIDE = re.compile(r"#[^\s]*|data:image/(png|jpeg|webp|gif);base64,[A-Za-z0-9+/=\s]*")
-_ADDRESS = re.compile(r"url\(\s*['\"]?(?!#)|@import|expression|javascript:", re.IGNORECASE)
+_ADDRESS = re.compile(
+    r"""url\(\s*(?:["']\s*)?(?![#"'\s])|@import|@font-face|@namespace|image-set|\b(?:image|src|cross-fade|element|paint)\s*\("""
+    r"|expression|javascript:",
+    re.IGNORECASE,
+)
+_CSS_ESCAPE = re.compile(r"\\(?:([0-9a-fA-F]{1,6})\s?|(.))", re.DOTALL)
+_CSS_COMMENT = re.compile(r"/\*.*?(?:\*/|$)", re.DOTALL)
 _DEEPEST = 200
 _MOST_ELEMENTS = 50_000
 
@@ -82,7 +88,7 @@ def _clean(element: Element, depth: int, left: list[int], name: str) -> None:
     for child in list(element):
         kind = child.tag if isinstance(child.tag, str) else ""
         draws = kind.removeprefix(f"{{{_SVG}}}") in _DRAWS and kind.startswith(f"{{{_SVG}}}")
-        if not draws or (kind.endswith("}style") and _ADDRESS.search("".join(child.itertext()))):
+        if not draws or (kind.endswith("}style") and _leads_out("".join(child.itertext()))):
             element.remove(child)
         else:
             _clean(child, depth + 1, left, name)
@@ -95,4 +101,10 @@ def _is_harmless(attribute: str, value: str) -> bool:
         return False
     if local == "href" and not _INSIDE.fullmatch(value):
         return False
-    return not local.lower().startswith("on") and not _ADDRESS.search(value)
+    return not local.lower().startswith("on") and (local in ("id", "class") or not _leads_out(value))
+
+
+def _leads_out(css: str) -> bool:
+    """Tell whether a style, or a value of one, names anything outside, as browsers read it (CSS Syntax 3, 4)."""
+    plain = _CSS_ESCAPE.sub(lambda e: chr(min(int(e[1], 16), 0x10FFFF)) if e[1] else e[2], css)
+    return any(_ADDRESS.search(read) for way in (css, plain) for read in (way, _CSS_COMMENT.sub("", way)))

@@ -36,6 +36,10 @@ _BLOCK = 64 * 1024
 _TRANSLATED = ip_network("64:ff9b::/96")
 """IPv4 addresses as IPv6 networks reach them (RFC 6052)."""
 
+_NEVER = (ip_network("::/96"), ip_network("64:ff9b:1::/48"), ip_network("fec0::/10"))
+"""IPv4 addresses written as IPv6 in ways that lead into networks nobody here knows (RFC 4291, 2.5.5.1; RFC 8215), and
+networks of one site (RFC 3879)."""
+
 _LEADS_ON = frozenset({301, 302, 303, 307, 308})
 _REFUSALS = {
     401: "is not open to everyone",
@@ -162,6 +166,8 @@ def _numbers(host: str, port: int) -> list[str]:
 def _is_public(number: str) -> bool:
     address = ip_address(number.partition("%")[0])
     within = getattr(address, "ipv4_mapped", None) or getattr(address, "sixtofour", None) or address
+    if any(address in network for network in _NEVER):
+        return False
     if address in _TRANSLATED:
         within = ip_address(int(address) & 0xFFFFFFFF)
     return bool(address.is_global and within.is_global and not within.is_multicast)

@@ -4,9 +4,11 @@ import shutil
 import time
 from collections.abc import Iterator
 from datetime import timedelta
+from importlib import import_module
 from pathlib import Path
 from typing import NamedTuple
 
+from axes.models import AccessAttempt, AccessFailureLog, AccessLog
 from django.apps import apps
 from django.conf import settings
 from django.utils import timezone
@@ -17,6 +19,9 @@ from ritornel.library.store import in_use
 UPLOADS_STAY = timedelta(days=1)
 CHANGES_STAY = timedelta(days=60)
 """What a page did so long ago and never sent meets whatever was done since."""
+FAILURES_STAY = timedelta(days=30)
+SIGNINGS_STAY = timedelta(days=400)
+"""Where a name has signed in so lately it is never locked out."""
 PICTURES_STAY_S = 30 * 24 * 3600
 FILES_STAY_S = 3600
 """A file that just arrived may still wait for its row."""
@@ -34,11 +39,13 @@ def tidy() -> Tidied:
     """Clear away what nobody will come back for, and say how much that was. Safe while the application runs."""
     uploads = 0
     for coming in (Upload, Fetch, apps.get_model("shows", "Arrival")):
-        for row in coming.objects.filter(begun_at__lt=timezone.now() - UPLOADS_STAY):
+        since = "touched_at" if coming is Upload else "begun_at"
+        for row in coming.objects.filter(**{f"{since}__lt": timezone.now() - UPLOADS_STAY}):
             shutil.rmtree(row.folder, ignore_errors=True)
             row.delete()
             uploads += 1
     apps.get_model("shows", "Change").objects.filter(made_at__lt=timezone.now() - CHANGES_STAY).delete()
+    _tidy_tables()
     files = freed = 0
     for path in _files_without_rows():
         with in_use(alone=True):
@@ -50,10 +57,23 @@ def tidy() -> Tidied:
         if _is_old(path, PICTURES_STAY_S):
             path.unlink(missing_ok=True)  # it is made again when it is asked for
             files += 1
+    for folder in _editions_not_shown():
+        shutil.rmtree(folder, ignore_errors=True)
+        files += 1
     for folder in _folders_without_rows():
         shutil.rmtree(folder, ignore_errors=True)
         files += 1
     return Tidied(uploads, files, freed)
+
+
+def _tidy_tables() -> None:
+    """Clear sessions that have ended, and what is known of old tries to sign in."""
+    import_module(settings.SESSION_ENGINE).SessionStore.clear_expired()
+    now = timezone.now()
+    cool = timedelta(hours=settings.AXES_COOLOFF_TIME)
+    AccessAttempt.objects.filter(attempt_time__lt=now - cool).delete()
+    AccessFailureLog.objects.filter(attempt_time__lt=now - FAILURES_STAY).delete()
+    AccessLog.objects.filter(attempt_time__lt=now - SIGNINGS_STAY).delete()
 
 
 def _files_without_rows() -> list[Path]:
@@ -69,6 +89,17 @@ def _folders_without_rows() -> Iterator[Path]:
         for folder in (Path(settings.MEDIA_ROOT) / kind).glob("*"):
             if folder.name not in known and _is_old(folder):
                 yield folder
+
+
+def _editions_not_shown() -> Iterator[Path]:
+    """Files of editions that are withdrawn, or gone; and what was cut off while it was made."""
+    shown = set(
+        apps.get_model("publishing", "Edition").objects.filter(withdrawn_at=None).values_list("token", flat=True)
+    )
+    for folder in (Path(settings.MEDIA_ROOT) / "editions").glob("*"):
+        if folder.name not in shown and _is_old(folder):
+            yield folder
+        yield from (part for part in folder.glob("arriving-*") if _is_old(part))
 
 
 def _named() -> set[str]:

@@ -1,11 +1,13 @@
 """Objects as SVG, each in a coordinate system of its own box. Presentation attributes only: no style, no script."""
 
 from typing import NamedTuple
-from xml.sax.saxutils import escape, quoteattr
+from xml.sax.saxutils import escape as escaped
+from xml.sax.saxutils import quoteattr
 
 from ritornel.core.drawing.forms import outline_data
 from ritornel.core.drawing.lines import drawn_line
 from ritornel.core.model import Line, Object, Shape, Text
+from ritornel.core.model.controls import without_controls
 from ritornel.core.model.paths import path_data
 from ritornel.core.motion.declared import Mark
 from ritornel.core.text.families import family
@@ -25,6 +27,11 @@ def _framed(width: float, height: float, content: str, thing: Object) -> str:
     content = _filtered(content, thing)
     view = f'viewBox="0 0 {number(width)} {number(height)}"'
     return f'<svg xmlns="http://www.w3.org/2000/svg" {size} {view} overflow="visible">{content}</svg>'
+
+
+def escape(words: str) -> str:
+    """Return words as XML can hold them, also those that were kept before control characters were taken out."""
+    return escaped(without_controls(words))
 
 
 def _filtered(content: str, thing: Object) -> str:

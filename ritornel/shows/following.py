@@ -9,12 +9,12 @@ from uuid import UUID
 
 from asgiref.sync import sync_to_async
 from django.core.handlers.asgi import ASGIRequest
-from django.db import connections
+from django.db import DatabaseError, connections
 from django.http import HttpRequest, HttpResponse, HttpResponseBase, StreamingHttpResponse
 
 from ritornel.shows.access import own_show
 from ritornel.shows.models import Show
-from ritornel.site.answering import refused
+from ritornel.site.answering import log, refused
 
 EVERY_S = 0.6
 QUIET_S = 15.0
@@ -48,7 +48,12 @@ class Following:
     async def _look(self) -> None:
         last: dict[UUID, int] = {}
         while self._waiting:
-            now = await asyncio.to_thread(_revisions, list(self._waiting))
+            try:
+                now = await asyncio.to_thread(_revisions, list(self._waiting))
+            except DatabaseError:
+                log.exception("the revisions could not be looked up; pages learn of them later")
+                await asyncio.sleep(EVERY_S)
+                continue
             for show_id, revision in now.items():
                 if last.get(show_id) != revision:
                     for queue in self._waiting.get(show_id, ()):

@@ -96,6 +96,9 @@ class Limits(TestCase):
         chunk = struct.pack(">I", len(text)) + b"zTXt" + text + struct.pack(">I", zlib.crc32(b"zTXt" + text))
         self.assertIn("does not decode", self.refused("novel.png", content[:33] + chunk + content[33:]))
 
+    def test_an_empty_sound_is_told_so(self):
+        self.assertIn("is empty: there is no sound in it", self.refused("sea.wav", wav(0.0)))
+
     def test_sound_at_a_rate_that_nobody_hears(self):
         content = bytearray(wav(0.1))
         content[24:28] = struct.pack("<I", 3_000_000)

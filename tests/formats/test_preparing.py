@@ -6,6 +6,7 @@ from pathlib import Path
 from typing import Any
 from unittest import TestCase
 
+import av
 import numpy as np
 import pillow_heif
 from PIL import Image, PngImagePlugin
@@ -66,6 +67,62 @@ class Prepared(TestCase):
             with Image.open(BytesIO(content)) as again:
                 self.assertEqual(list(again.convert("RGB").getdata()), list(picture().getdata()))
                 self.assertFalse(again.getexif())
+
+    def test_a_jpeg_with_odd_segments(self):
+        """Fill bytes before a marker, notes between scans and behind the end: none of them keeps what it tells."""
+        exif = self.told().tobytes()
+        note = b"\xff\xe1" + (len(exif) + 2).to_bytes(2, "big") + exif
+        comment = b"\xff\xfe" + (len(PLACE) + 2).to_bytes(2, "big") + PLACE
+        path = self.folder / "copy"
+        noise = Image.effect_noise((64, 64), 80).convert("RGB")
+        for more in ({}, {"progressive": True}, {"quality": 30, "icc_profile": b"a profile"}):
+            noise.save(path, "JPEG", **more)
+            plain = path.read_bytes()
+            scan = plain.rindex(b"\xff\xda")
+            for odd in (
+                plain[:2] + b"\xff\xff\xff" + note[1:] + plain[2:],
+                plain[:2] + b"\xff\xe3" + comment[2:] + comment + plain[2:],
+                plain[:scan] + note + plain[scan:],
+                plain + note + comment,
+                plain[:-2] + comment + plain[-2:] + plain[:2] + note + plain[2:],
+            ):
+                path.write_bytes(odd)
+                prepare(path, "a.jpg")
+                self.assertNotIn(PLACE, path.read_bytes())
+                with Image.open(path) as kept, Image.open(BytesIO(plain)) as was:
+                    self.assertEqual(list(kept.getdata()), list(was.getdata()))
+                    self.assertEqual(kept.info.get("icc_profile"), more.get("icc_profile"))
+        for cut in range(2, 60):
+            path.write_bytes(odd[:cut])
+            prepare(path, "a.jpg")
+
+    def test_where_a_clip_was_taken(self):
+        path = self.folder / "copy"
+        for ending, kind in ((".mp4", "mp4"), (".mov", "mov")):
+            with av.open(str(path), "w", format=kind, options={"movflags": "use_metadata_tags"}) as made:
+                made.metadata.update(
+                    {
+                        "location": PLACE.decode(),
+                        "comment": PLACE.decode(),
+                        "com.apple.quicktime.location.ISO6709": PLACE.decode(),
+                    }
+                )
+                stream = made.add_stream("libx264", rate=10)
+                stream.width, stream.height, stream.pix_fmt = 64, 48, "yuv420p"
+                for _ in range(5):
+                    made.mux(stream.encode(av.VideoFrame.from_image(picture((64, 48)))))
+                made.mux(stream.encode(None))
+            before = examine(path, f"a{ending}", self.folder)
+            whole = path.read_bytes()
+            self.assertIn(PLACE, whole)
+            note = b"uuid" + bytes(16) + PLACE
+            path.write_bytes(whole + (len(note) + 4).to_bytes(4, "big") + note)
+            prepare(path, f"a{ending}")
+            self.assertNotIn(PLACE, path.read_bytes())
+            self.assertEqual(examine(path, f"a{ending}", self.folder), before)
+            for cut in range(0, len(whole), 97):
+                path.write_bytes(whole[:cut])
+                prepare(path, f"a{ending}")
 
     def test_avif_and_heif(self):
         name, content = self.kept("a.avif", picture(), "AVIF", exif=self.told())
@@ -167,6 +224,23 @@ class Drawings(TestCase):
             self.assertNotIn(gone, safe)
         for there in (".a{fill:red}", 'fill="url(#g)"', 'href="#g"', "data:image/png;base64,AAAA", 'class="a"'):
             self.assertIn(there, safe)
+
+    def test_a_style_names_nothing_outside_however_it_is_written(self):
+        for way in (
+            "fill:url(http://x/a)", "fill:u\\72l(http://x/a)", "fill:\\75 rl(//x/a)", "fill:u/**/rl(http://x/a)", "fill:url(/*#*/http://x/a)",
+            "background:image-set('http://x/a' 1x)", "background:-webkit-image-set('x' 1x)", "fill:IMAGE-SE\\54('x')", "content:src('http://x')",
+            "mask:cross-fade(url(#a), 'x')", "\\@import 'x'", "fill:url(\\68ttp://x)", "fill: url( '\\2f/x')",
+        ):  # fmt: skip
+            for drawn in (
+                f'<rect style="{way}" width="9"/>',
+                f"<style>a{{{way}}}</style>",
+                f'<rect fill="{way.partition(":")[2] or way}" width="9"/>',
+            ):
+                safe = made_safe(f"<svg {NS}>{drawn}</svg>".encode(), "a.svg").decode()
+                self.assertNotRegex(safe, r"style|fill=", way)
+        for fine in ("fill:url(#g)", "fill:url( '#g' )", "fill:#abc;stroke:red", "font-family:'M PLUS \\31 p'"):
+            self.assertIn(fine, made_safe(f'<svg {NS}><rect style="{fine}"/></svg>'.encode(), "a.svg").decode())
+        self.assertIn('id="image (1)"', made_safe(f'<svg {NS}><g id="image (1)"/></svg>'.encode(), "a.svg").decode())
 
     def test_sizes(self):
         for attributes, size in (

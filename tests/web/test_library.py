@@ -9,6 +9,8 @@ from collections import namedtuple
 from datetime import timedelta
 from unittest.mock import patch
 
+from axes.models import AccessAttempt, AccessLog
+from django.contrib.sessions.models import Session
 from django.core.management import call_command
 from django.test import override_settings
 from django.utils import timezone
@@ -240,7 +242,7 @@ class Tidying(OwnerCase):
         half = Upload.objects.create(owner=self.owner, name="half.png", size=10, piece_bytes=5)
         half.keep_piece(0, b"12345")
         coming = Upload.objects.create(owner=self.owner, name="coming.png", size=10, piece_bytes=5)
-        Upload.objects.filter(pk=half.pk).update(begun_at=timezone.now() - timedelta(days=2))
+        Upload.objects.filter(pk=half.pk).update(touched_at=timezone.now() - timedelta(days=2))
         stray = self.folder / "uploads" / "stray"
         stray.mkdir()
         self.age(stray, 2)
@@ -261,6 +263,23 @@ class Tidying(OwnerCase):
         self.assertEqual([p.exists() for p in (kept.path, gone_path, fresh_path)], [True, False, True])
         self.assertEqual((half.folder.exists(), stray.exists()), (False, False))
         self.assertEqual(list(Upload.objects.all()), [coming])
+
+
+class OldTables(OwnerCase):
+    def test_ended_sessions_and_old_tries_go(self):
+        now = timezone.now()
+        for name, days in (("ended", -1), ("open", 1)):
+            Session.objects.create(session_key=name, expire_date=now + timedelta(days=days))
+        for minutes in (20, 10):
+            attempt = AccessAttempt.objects.create(username=f"{minutes}", failures_since_start=3)
+            AccessAttempt.objects.filter(pk=attempt.pk).update(attempt_time=now - timedelta(minutes=minutes))
+        for days in (401, 399):
+            signed = AccessLog.objects.create(username=f"{days}")
+            AccessLog.objects.filter(pk=signed.pk).update(attempt_time=now - timedelta(days=days))
+        call_command("tidy_media", stdout=io.StringIO())
+        self.assertEqual([Session.objects.filter(pk=k).exists() for k in ("ended", "open")], [False, True])
+        self.assertEqual(list(AccessAttempt.objects.values_list("username", flat=True)), ["10"])
+        self.assertEqual([AccessLog.objects.filter(username=n).exists() for n in ("401", "399")], [False, True])
 
 
 class Serving(OwnerCase):

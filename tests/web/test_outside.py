@@ -16,7 +16,7 @@ from tests.material import OwnerCase
 
 PRIVATE = (
     "http://10.0.0.1/a.png", "http://192.168.1.1/", "http://127.0.0.1/a.png", "http://localhost/a.png", "http://[::1]/a.png",
-    "http://169.254.169.254/latest/", "http://0.0.0.0/", "http://[::ffff:10.0.0.1]/", "http://[64:ff9b::a00:1]/", "http://[fd00::1]/",
+    "http://169.254.169.254/latest/", "http://0.0.0.0/", "http://[::ffff:10.0.0.1]/", "http://[64:ff9b::a00:1]/", "http://[::8.8.8.8]/", "http://[::10.0.0.1]/", "http://[64:ff9b:1::808:808]/", "http://[fec0::1]/", "http://[fd00::1]/",
     "http://100.64.0.1/", "http://2130706433/", "http://[2002:a00:1::1]/",
 )  # fmt: skip
 NO_ADDRESS = (

@@ -7,7 +7,7 @@ from unittest.mock import patch
 from PIL import Image
 
 from ritornel.library.models import derived_path
-from ritornel.shows import pictures
+from ritornel.shows import in_rows, pictures
 from tests.files import png, wav, webm
 from tests.made import show, slide, text
 from tests.material import OwnerCase, asset
@@ -46,6 +46,15 @@ class Pictures(OwnerCase):
         self.close(self.at(picture, 95, 10), GREEN)
         self.close(self.at(picture, 135, 25), "#2040c0")
         words = picture.crop(tuple(n * pictures.PIXELS // 160 for n in (87, 60, 127, 75)))
+        self.assertGreater(len(words.getcolors(10_000)), 5)
+
+    def test_words_with_control_characters_that_were_kept_before_are_drawn(self):
+        one = self.row.slides.get(key="one")
+        one.document = one.document.replace("Words", "Wo\\u0000rd\\u001bs")
+        one.save()
+        in_rows.forget()
+        words = self.picture().crop(tuple(n * pictures.PIXELS // 160 for n in (87, 60, 127, 75)))
+        self.assertEqual(self.answer.status_code, 200)
         self.assertGreater(len(words.getcolors(10_000)), 5)
 
     def test_it_is_made_once_and_kept_by_what_it_shows(self):

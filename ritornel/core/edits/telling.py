@@ -23,6 +23,8 @@ _SLIDE = re.compile(r"\b(a|the) slide\b")
 
 def listed(names: Collection[str]) -> str:
     """Return names as one says them: “fill”, “fill and line”, “fill, line and shadow”."""
+    if not names:
+        return "nothing"
     *others, last = names
     return f"{', '.join(others)} and {last}" if others else last
 

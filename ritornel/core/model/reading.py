@@ -9,6 +9,7 @@ import msgspec
 from ritornel.core.model import limits
 from ritornel.core.model.checking import BadDocument, check_counts, check_show, check_slide
 from ritornel.core.model.complaints import in_words
+from ritornel.core.model.controls import json_without_controls
 from ritornel.core.model.lineage import with_lineages
 from ritornel.core.model.show import Show
 
@@ -42,7 +43,7 @@ def read_json(source: bytes | str) -> Any:
     if text.count(b",") + text.count(b"[") + text.count(b"{") > limits.VALUES:
         raise BadDocument("this has more in it than a show document can have; part the show in two")
     try:
-        return msgspec.json.decode(text)
+        return msgspec.json.decode(json_without_controls(text))
     except RecursionError as error:
         raise BadDocument(TOO_DEEP) from error
     except (msgspec.MsgspecError, UnicodeError) as error:

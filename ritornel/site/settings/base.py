@@ -71,7 +71,7 @@ DATABASES = {
         "OPTIONS": {
             "transaction_mode": "IMMEDIATE",
             "timeout": 20,
-            "init_command": "PRAGMA journal_mode=WAL; PRAGMA synchronous=NORMAL;",
+            "init_command": "PRAGMA journal_mode=WAL; PRAGMA synchronous=FULL;",
         },
         "TEST": {"NAME": VAR / "test.sqlite3"},  # a file, as in life: many pages may ask at once
     }

@@ -2,7 +2,8 @@
 
 from unittest import TestCase
 
-from ritornel.core.edits import BadEdit, read_command
+from ritornel.core.edits import BadEdit, apply, read_command
+from tests.made import show, slide
 
 
 def label(do: str, **values) -> str:
@@ -73,6 +74,12 @@ class Labels(TestCase):
             label("size-objects", **s, objects=two, alike="both"): "make objects alike in size",
         }  # fmt: skip
         self.assertEqual(list(told), list(told.values()))
+
+    def test_nothing_to_set_changes_nothing(self):
+        made = show(slide(id="one"))
+        for do, values in (("set-slides", {"slides": ["one"]}), ("set-show", {}), ("set-slides", {})):
+            command = read_command({"do": do, "values": {}, **values})
+            self.assertEqual((apply(made, command), "nothing" in command.label), (made, True))
 
     def test_what_is_no_command_is_refused(self):
         for name in ("", "apply", None, 5):
