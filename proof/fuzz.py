@@ -1,6 +1,6 @@
 """Send what nobody would: commands, documents, zips, media, ranges and forms, made and broken at random.
 
-    bin/fuzz [--commands 10000] [--documents 5000] [--media 3000] [--requests 1000] [--seed 1]
+    bin/fuzz [--commands 10000] [--documents 5000] [--media 3000] [--requests 1000] [--outlines 300] [--seed 1]
 
 A real server is asked; none of it may answer 500 or more, take over ``SECONDS``, or take more than ``BYTES`` of memory, and
 whatever is kept must be read, compiled and exported again. Exits 1 and says what was sent if something does not hold.
@@ -258,6 +258,17 @@ class Fuzz:
             if path == f"{address}delete":
                 address = self._new_show()
 
+    # ---- outlines
+
+    def outlines(self, count: int) -> None:
+        """Send drawings and texts to be made outlines and slides of, broken at random; what is asked too often is told so."""
+        drawing = b'<svg xmlns="http://www.w3.org/2000/svg" width="9" height="9"><style>a{fill:url(#g)}</style><g transform="scale(2)"><path d="M0 0L5 5a4 2 0 0 1 6 7z"/><use href="#g"/></g></svg>'
+        words = b"# The lamp\n\n- *turns* [a](b)\n  1. four **tons**\n> said\n\n![x](y.png) `code`\n"
+        for _ in range(count):
+            where, good = self.chance.choice([("outline?name=a.svg", drawing), ("outlined?name=a.md", words)])
+            content = self._flipped(good * self.chance.choice([1, 1, 40]))
+            self.send("outline", lambda w=where, c=content: self.someone.post(f"/shows/{w}", content=c), content)
+
     def check_the_process(self) -> None:
         """See that the server took no more memory than it may."""
         if (taken := self.server.memory()) > BYTES:
@@ -274,7 +285,14 @@ def told(fuzz: Fuzz, seconds: float) -> Iterator[str]:
 def main(arguments: list[str] | None = None) -> int:
     """Run, and print what was found; 1 if something does not hold."""
     parser = argparse.ArgumentParser(description="Send a server what nobody would.")
-    for name, count in (("commands", 10_000), ("documents", 5000), ("media", 3000), ("requests", 1000), ("seed", 1)):
+    for name, count in (
+        ("commands", 10_000),
+        ("documents", 5000),
+        ("media", 3000),
+        ("requests", 1000),
+        ("outlines", 300),
+        ("seed", 1),
+    ):
         parser.add_argument(f"--{name}", type=int, default=count)
     asked = parser.parse_args(arguments)
     began = time.monotonic()
@@ -285,6 +303,7 @@ def main(arguments: list[str] | None = None) -> int:
             fuzz.documents(asked.documents)
             fuzz.media(asked.media)
             fuzz.requests(asked.requests)
+            fuzz.outlines(asked.outlines)
             fuzz.check_the_process()
         except (Broken, BadDocument, httpx.TransportError) as error:
             print(f"broken: {error!r}"[:4000])

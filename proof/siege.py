@@ -1,10 +1,12 @@
 """Kill the server again and again while it works, then crowd it: nothing answered may be lost, nobody kept waiting.
 
-    bin/siege [--rounds 50] [--readers 200] [--half 50] [--seed 1]
+    bin/siege [--rounds 50] [--readers 200] [--half 50] [--pages 30] [--viewers 100] [--fronted 500] [--seed 1]
 
 Each round edits a show and uploads files until the server is killed (SIGKILL) at a random instant, starts it again, and
 looks whether everything that had been answered is there. Then ``--readers`` read a clip as slowly as they can and
-``--half`` send half a request, and a page must still come in under ``PAGE_SECONDS``. Exits 1 if something does not hold.
+``--half`` send half a request, and a page must still come in under ``PAGE_SECONDS``. Two pages of one show work for
+``--pages`` seconds (``proof.together``); one sends what is heavy, and a disk fills (``proof.heavy``); ``--viewers`` watch
+an edition, and ``--fronted`` behind the front of ``docs/nginx.conf`` (``proof.viewers``). Exits 1 if something does not hold.
 """
 
 import argparse
@@ -18,11 +20,19 @@ from typing import NamedTuple
 
 import httpx
 
+from proof import heavy
+from proof.front import behind_the_front
 from proof.server import Server, Someone
+from proof.together import two_pages
+from proof.viewers import COME_EACH_S, watched_by
 from tests.files import wav
 from tests.made import edits
 
 PAGE_SECONDS = 1.0
+VIEWED_S = 0.3
+"""A page comes within this time, 95 of 100, while an edition is watched by a hundred."""
+FRONTED_S = 1.0
+"""... and within this time while five hundred watch it behind the front."""
 SLOWER = 5
 """On a machine so slow that a page alone takes a while, a crowd may make it so many times slower."""
 
@@ -32,6 +42,18 @@ class Answered(NamedTuple):
 
     titles: dict[int, str]
     assets: dict[str, bytes]
+
+
+def page_seconds(someone: Someone, address: str) -> float:
+    """Return how long a page takes, the slowest of ten."""
+    slowest = 0.0
+    for _ in range(10):
+        began = time.monotonic()
+        answer = someone.get(address)
+        slowest = max(slowest, time.monotonic() - began)
+        if answer.status_code != 200:
+            raise AssertionError(f"a page answered {answer.status_code}")
+    return slowest
 
 
 class Siege:
@@ -106,29 +128,18 @@ class Siege:
             if there != hashlib.sha256(content).hexdigest():
                 raise AssertionError(f"{url} was answered, and is not what was sent")
 
-    def page_seconds(self) -> float:
-        """Return how long a page takes, the slowest of ten."""
-        slowest = 0.0
-        for _ in range(10):
-            began = time.monotonic()
-            answer = self.someone.get(self.address)
-            slowest = max(slowest, time.monotonic() - began)
-            if answer.status_code != 200:
-                raise AssertionError(f"a page answered {answer.status_code}")
-        return slowest
-
     def crowd(self, readers: int, half: int) -> tuple[float, float, int]:
         """Let many read slowly and some send half a request; return how long a page takes alone and then, and how many
         still read.
         """
-        alone = self.page_seconds()
+        alone = page_seconds(self.someone, self.address)
         content = wav(220.0, rate=24_000)
         url = self.someone.upload("long.wav", content).json()["asset"]["url"]
         cookie = "; ".join(f"{name}={value}" for name, value in self.someone.cookies.items())
         held = [self._slow_reader(url, cookie) for _ in range(readers)]
         held += [self._half_sender(cookie) for _ in range(half)]
         time.sleep(1.0)
-        slowest = self.page_seconds()
+        slowest = page_seconds(self.someone, self.address)
         reading = sum(1 for connection in held[:readers] if connection.recv(1024))
         for connection in held:
             connection.close()
@@ -154,10 +165,36 @@ class Siege:
         return connection
 
 
+def _together(server: Server, siege: Siege, seconds: float) -> str:
+    counted = two_pages(server, siege.someone, seconds)
+    return f"two pages in {seconds} s: {counted.added} objects added, {counted.undone} steps taken back, {counted.redone} done again, {counted.refused} refused; all counted are there"
+
+
+def _watched(server: Server, someone: Someone, viewers: int, most_s: float) -> str:
+    alone = page_seconds(someone, someone.new_show("Alone"))
+    answers, page = watched_by(server, someone, viewers, 10.0 + viewers / COME_EACH_S)
+    if page > max(most_s, SLOWER * alone):
+        raise AssertionError(f"with {viewers} viewers a page took {page:.2f} s")
+    return f"{viewers} viewers were answered {answers} times; a page of somebody else took {page:.2f} s, 95 of 100"
+
+
+def _fronted(viewers: int) -> str:
+    with behind_the_front() as server:
+        return "there is no nginx here" if server is None else _watched(server, Someone(server), viewers, FRONTED_S)
+
+
 def main(arguments: list[str] | None = None) -> int:
     """Run, and print what was found; 1 if something does not hold."""
     parser = argparse.ArgumentParser(description="Kill a server while it works, then crowd it.")
-    for name, count in (("rounds", 50), ("readers", 200), ("half", 50), ("seed", 1)):
+    for name, count in (
+        ("rounds", 50),
+        ("readers", 200),
+        ("half", 50),
+        ("pages", 30),
+        ("viewers", 100),
+        ("fronted", 500),
+        ("seed", 1),
+    ):
         parser.add_argument(f"--{name}", type=int, default=count)
     asked = parser.parse_args(arguments)
     began = time.monotonic()
@@ -170,6 +207,12 @@ def main(arguments: list[str] | None = None) -> int:
             )
             print("were answered, and all are there")
             alone, slowest, reading = siege.crowd(asked.readers, asked.half)
+            print(_together(server, siege, asked.pages))
+            print("heavy: " + "; ".join(heavy.heavy_things(server, siege.someone)))
+            print(_watched(server, siege.someone, asked.viewers, VIEWED_S))
+            if asked.fronted:
+                print(f"behind the front: {_fronted(asked.fronted)}")
+            print(f"a small disk: {heavy.small_disk() or 'none can be made here'}")
         except AssertionError as error:
             print(f"broken: {error}")
             print(server.log.read_text(errors="replace")[-3000:])

@@ -78,7 +78,10 @@ def file_response(request: HttpRequest, path: Path, mime: str, size: int | None 
     status = 206 if partial else 200
     if request.method == "HEAD":
         return HttpResponse(status=status, content_type=mime, headers=headers)
-    return streamed(request, _blocks(path, first, last - first + 1), mime, headers, status)
+    blocks = _blocks(path, first, last - first + 1)
+    if last - first < _BLOCK:  # one block costs no more than a place in a buffer
+        return HttpResponse(b"".join(blocks), content_type=mime, headers=headers, status=status)
+    return streamed(request, blocks, mime, headers, status)
 
 
 def _by_the_front(path: Path, mime: str, headers: dict[str, str]) -> HttpResponse:

@@ -3,15 +3,16 @@
 import os
 import warnings
 
-from django.core.asgi import get_asgi_application
+import django
 
 # Static files are small, and read whole: whitenoise knows no other way yet.
 warnings.filterwarnings("ignore", message="StreamingHttpResponse must consume synchronous iterators")
 os.environ.setdefault("DJANGO_SETTINGS_MODULE", "ritornel.site.settings.local")
-django_application = get_asgi_application()
+django.setup(set_prefix=False)
 
 from django.conf import settings  # noqa: E402 -- after the settings are there
 
 from ritornel.site.bodies import BoundedBodies  # noqa: E402
+from ritornel.site.handling import Handler  # noqa: E402
 
-application = BoundedBodies(django_application, settings.BODY_MAX_BYTES)
+application = BoundedBodies(Handler(), settings.BODY_MAX_BYTES)

@@ -9,9 +9,11 @@ import sys
 import time
 from concurrent.futures import ThreadPoolExecutor
 from unittest import TestCase
+from unittest.mock import patch
 
 from proof import fuzz, mutants, siege
 from proof.server import ROOT, Server, Someone
+from proof.together import two_pages
 from tests.files import wav
 from tests.made import edits
 
@@ -40,7 +42,19 @@ class ShortRuns(TestCase):
 
     def test_a_fuzzed_server_stands(self):
         code, said = run(
-            fuzz.main, "--commands", "160", "--documents", "80", "--media", "8", "--requests", "60", "--seed", "3"
+            fuzz.main,
+            "--commands",
+            "160",
+            "--documents",
+            "80",
+            "--media",
+            "8",
+            "--requests",
+            "60",
+            "--outlines",
+            "30",
+            "--seed",
+            "3",
         )
         self.assertEqual(code, 0, said[-3000:])
         self.assertIn("wrote 0 traces", said)
@@ -55,9 +69,18 @@ class ShortRuns(TestCase):
             made.send("form", Slow, "x")
 
     def test_a_besieged_server_loses_nothing(self):
-        code, said = run(siege.main, "--rounds", "3", "--seed", "5")
+        code, said = run(
+            siege.main, "--rounds", "3", "--pages", "6", "--viewers", "20", "--fronted", "0", "--seed", "5"
+        )
         self.assertEqual(code, 0, said[-3000:])
         self.assertRegex(said, r"3 rounds in \d+ s: [1-9]\d* edits")
+        self.assertRegex(said, r"two pages in 6 s: [1-9]\d* objects added, [1-9]\d* steps taken back")
+        self.assertRegex(said, r"20 viewers were answered [1-9]\d* times")
+
+    def test_two_pages_that_lose_something_are_noticed(self):
+        lost = patch("proof.together._objects", return_value=["never"])
+        with Server() as server, lost, self.assertRaisesRegex(AssertionError, "objects were answered"):
+            two_pages(server, Someone(server), 1.0)
 
     def test_a_siege_notices_what_was_lost(self):
         with Server() as server:

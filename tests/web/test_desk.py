@@ -127,7 +127,7 @@ class Documents(OwnerCase):
         self.assertEqual(in_rows.load(one).slides, in_rows.load(other).slides)
 
     def test_a_zip_brings_its_media_to_someone_else(self):
-        content = b"".join(self.client.get(f"/shows/{self.row.pk}/zip").streaming_content)
+        content = self.client.get(f"/shows/{self.row.pk}/zip").getvalue()
         with zipfile.ZipFile(io.BytesIO(content)) as archive:
             self.assertEqual(len(archive.namelist()), 2)
         self.client.force_login(self.other)
@@ -140,7 +140,7 @@ class Documents(OwnerCase):
         self.assertEqual(self.client.get(f"/library/media/{self.picture.sha256}").status_code, 200)
 
     def test_what_cannot_be_taken_in_says_why_and_leaves_nothing(self):
-        content = b"".join(self.client.get(f"/shows/{self.row.pk}/zip").streaming_content)
+        content = self.client.get(f"/shows/{self.row.pk}/zip").getvalue()
         damaged = io.BytesIO()
         with zipfile.ZipFile(io.BytesIO(content)) as old, zipfile.ZipFile(damaged, "w") as new:
             for name in old.namelist():
@@ -166,7 +166,7 @@ class Documents(OwnerCase):
         row = self.keep(
             show(slide(objects=({"id": "p", "kind": "picture", "asset": self.picture.sha256},)), beds=[bed])
         )
-        content = b"".join(self.client.get(f"/shows/{row.pk}/zip").streaming_content)
+        content = self.client.get(f"/shows/{row.pk}/zip").getvalue()
         self.client.force_login(self.other)
         page = self.take_in("show.zip", content)
         with patch("ritornel.shows.arriving.unpack", side_effect=MemoryError), self.assertLogs("ritornel", "ERROR"):

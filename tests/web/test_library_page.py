@@ -66,9 +66,9 @@ class Library(OwnerCase):
         for name, kept in (("lamp.gif", "lamp.gif.png"), ("First snow", "First snow.png"), ("b.PNG", "b.PNG")):
             self.assertEqual(self.send(self.snow, {"name": name}).json()["asset"]["name"], kept)
             for address in (f"/library/media/{self.snow.sha256}", f"/e/{edition.token}/media/{self.snow.sha256}"):
-                self.assertEqual(b"".join(self.client.get(address).streaming_content), self.snow.path.read_bytes())
+                self.assertEqual(self.client.get(address).getvalue(), self.snow.path.read_bytes())
         Asset.objects.filter(pk=self.snow.pk).update(name="no ending at all")  # as it could be called before
-        packed = BytesIO(b"".join(self.client.get(f"/shows/{row.pk}/zip").streaming_content))
+        packed = BytesIO(self.client.get(f"/shows/{row.pk}/zip").getvalue())
         self.assertIn(f"media/{self.snow.sha256}.png", ZipFile(packed).namelist())
         arrival = arrive(self.other, "winter.zip", packed)
         go_on(arrival, 60)

@@ -29,7 +29,7 @@ class Pictures(OwnerCase):
     def picture(self, slide_id: str = "one", query: str = "") -> Image.Image:
         self.answer = self.client.get(f"/shows/{self.row.pk}/pictures/{slide_id}{query}")
         self.assertEqual(self.answer["Content-Type"], "image/png")
-        return Image.open(io.BytesIO(b"".join(self.answer.streaming_content))).convert("RGB")
+        return Image.open(io.BytesIO(self.answer.getvalue())).convert("RGB")
 
     def at(self, picture: Image.Image, x: int, y: int) -> tuple:
         """The colour at a place of a picture as if it were 160 pixels wide."""

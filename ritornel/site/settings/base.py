@@ -68,6 +68,7 @@ DATABASES = {
     "default": {
         "ENGINE": "django.db.backends.sqlite3",
         "NAME": VAR / "ritornel.sqlite3",
+        "CONN_MAX_AGE": None,  # threads stay: see site/handling.py
         "OPTIONS": {
             "transaction_mode": "IMMEDIATE",
             "timeout": 20,
