@@ -1,7 +1,10 @@
 """A Django test case with a signed-in owner and a media folder of its own."""
 
+import asyncio
 import shutil
 import tempfile
+from collections.abc import Coroutine
+from concurrent.futures import ThreadPoolExecutor
 from pathlib import Path
 from unittest.mock import patch
 
@@ -23,6 +26,12 @@ def examined_here(who: int, path: Path, name: str, folder: Path, patience_s: flo
 
 
 QUICK_HASHER = "django.contrib.auth.hashers.MD5PasswordHasher"  # passwords of tests are no secrets
+
+
+def run_apart(work: Coroutine):
+    """Runs something asynchronous in a thread of its own: browser tests leave a loop running in theirs."""
+    with ThreadPoolExecutor(1) as thread:
+        return thread.submit(asyncio.run, work).result()
 
 
 class MediaFolder:

@@ -151,8 +151,9 @@ class Journey(BrowserCase):
         sound = self.assets()["sound"]
         self.open_desk(self.keep({"title": "Talk", "slides": [{"id": "one"}], "beds": [{"asset": sound}]}))
         self.dropped(("a.png", png()), ("bells.wav", wav(2.0)))
-        self.page.wait_for_selector("dialog :text('instead of “sea.wav”')")
+        self.page.wait_for_selector("dialog >> text=lies under the show")
         self.page.click("text=Make slides")
+        self.assertIn("instead of “sea.wav”", self.page.text_content("#bed-place"))
         self.page.click("dialog >> text=Only into the library")
         self.settled()
         self.assertEqual(self.page.evaluate("ritornel.store.kept.show.beds[0].asset"), sound)

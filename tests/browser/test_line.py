@@ -263,6 +263,17 @@ class TwoPages(LineCase):
         self.other.keyboard.press("Tab")
         self.until("document.querySelector('#title').value === 'From the other page'", seconds=2.5)
 
+    def test_a_step_back_over_what_the_other_page_did_says_so(self):
+        self.other.fill("#title", "From the other page")
+        self.other.keyboard.press("Tab")
+        self.until("document.querySelector('#title').value === 'From the other page'")
+        self.page.click("#stage-line")
+        self.page.keyboard.press("Control+z")
+        self.page.wait_for_selector(".desk-notice:has-text('done in another page')")
+        self.until("document.querySelector('#title').value === 'Talk'")
+        self.page.click(".desk-notice >> text=Do it again")
+        self.until("document.querySelector('#title').value === 'From the other page'")
+
     def test_what_both_change_is_refused_and_what_they_change_apart_is_kept(self):
         for page in (self.page, self.other):
             page.route("**/revision", lambda route: route.abort())

@@ -8,7 +8,7 @@ from django.test import override_settings
 from ritornel.site import bodies
 from ritornel.site.bodies import LARGE, SMALL_BYTES, STRANGERS_BYTES, BoundedBodies, _Sender, _sender
 from tests.files import png
-from tests.material import OwnerCase, asset
+from tests.material import OwnerCase, asset, run_apart
 
 
 class _Application:
@@ -61,7 +61,7 @@ class Bodies(OwnerCase):
             with patch.object(bodies, "_sender", lambda cookies: sender):
                 await bounded(scope, receive, send)
 
-        asyncio.run(run())
+        run_apart(run())
         self.assertEqual(dict(bounded.arriving), {})
         return answers[0] if answers else None, application.got
 
@@ -99,7 +99,7 @@ class Bodies(OwnerCase):
             with patch.object(bodies, "_sender", lambda cookies: _Sender(1, room=0)):
                 await bounded(scope, None, send)
 
-        asyncio.run(run())
+        run_apart(run())
         self.assertEqual(answers[0], 413)
 
     def test_who_stops_in_the_middle_is_not_waited_for(self):

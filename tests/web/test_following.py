@@ -9,6 +9,7 @@ from django.db import OperationalError
 
 from ritornel.shows import following
 from ritornel.shows.following import Following
+from tests.material import run_apart
 
 
 class Followed(TestCase):
@@ -36,4 +37,4 @@ class Followed(TestCase):
             patch.object(following, "EVERY_S", 0.01),
             self.assertLogs("ritornel"),
         ):
-            self.assertEqual(asyncio.run(follow()), [1, 1, 2, 2])
+            self.assertEqual(run_apart(follow()), [1, 1, 2, 2])
