@@ -1,10 +1,21 @@
 """Shows as rows: what is set once per show, its slides, chapters and bed, and the history of every edit."""
 
+import json
 import uuid
 from pathlib import Path
+from typing import Any
 
+import msgspec
 from django.conf import settings
 from django.db import models
+
+
+class Quick(json.JSONEncoder):
+    """JSON by msgspec: a step of a large slide's history is a megabyte."""
+
+    def encode(self, o: Any) -> str:
+        """Return plain data as JSON."""
+        return msgspec.json.encode(o).decode()
 
 
 class Show(models.Model):
@@ -156,8 +167,8 @@ class Entry(models.Model):
     label = models.CharField(max_length=200)
     told = models.CharField(max_length=500, blank=True, default="")
     page = models.CharField(max_length=40, blank=True, default="")
-    before = models.JSONField()
-    after = models.JSONField()
+    before = models.JSONField(encoder=Quick)
+    after = models.JSONField(encoder=Quick)
     superseded = models.BooleanField(default=False)
     made_at = models.DateTimeField(auto_now_add=True)
 

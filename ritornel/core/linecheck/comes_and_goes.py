@@ -16,6 +16,8 @@ def _look(number: int, slide: Slide, time: SlideTime, stage: Size) -> Iterable[F
             if step.object and not step.acts:
                 by_target.setdefault((step.object, step.part), []).append(timed)
     for timed_steps in by_target.values():
+        if len(timed_steps) == 1:  # one build alone is seen, whatever it does
+            continue
         for step, words in _unseen(sorted(timed_steps, key=lambda timed: timed.start_ms)):
             named = f"slide {number}: “{step_name(step, slide, {})}” {words}"
             yield Finding("comes-and-goes", slide.id, named, step.id, step.object, taken_away(slide, step))

@@ -19,6 +19,8 @@ _ENCODER = msgspec.json.Encoder(order="deterministic")
 _EXACT = 2.0**53
 _DOCUMENTS_BYTES = 48 * 1024 * 1024
 _ABOUT_A_THING = 1500
+_TEXTS_BYTES = 32 * 1024 * 1024
+_texts: Recalled[bytes] = Recalled(_TEXTS_BYTES)
 _documents: Recalled[dict[str, Any]] = Recalled(_DOCUMENTS_BYTES)
 
 
@@ -52,7 +54,13 @@ def document_of(slide: Slide) -> dict[str, Any]:
 
 def encoded(thing: Any) -> bytes:
     """Return a structure of the model as JSON: the same bytes for everything that is equal to it."""
-    return encoded_plain(document_of(thing) if isinstance(thing, Slide) else plain(thing))
+    if not isinstance(thing, Slide):
+        return encoded_plain(plain(thing))
+    known = _texts.get(thing)
+    if known is not None:
+        return known
+    text = encoded_plain(document_of(thing))
+    return _texts.put(text, 200 + len(text), thing)
 
 
 def encoded_plain(thing: Any) -> bytes:

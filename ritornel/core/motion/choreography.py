@@ -14,7 +14,7 @@ from ritornel.core.model.keys import mark_key, target_key
 from ritornel.core.model.slide import Afterwards
 from ritornel.core.motion.builds import effect_for
 from ritornel.core.motion.curves import Curve
-from ritornel.core.motion.declared import Arriving, Asked, Box, around, params_of
+from ritornel.core.motion.declared import Arriving, Asked, Box, Effect, around, params_of
 from ritornel.core.motion.dimming import dimmed
 from ritornel.core.motion.easing import HOLD, LINEAR, BadEasing, Easing, parse
 from ritornel.core.motion.lighting import lighting
@@ -22,7 +22,7 @@ from ritornel.core.motion.reading import letters_of, lines_of
 from ritornel.core.motion.target import Target
 from ritornel.core.motion.track import Track, TrackBuilder, backwards, paced
 from ritornel.core.text.layout import set_text
-from ritornel.core.text.parts import part_places
+from ritornel.core.text.parts import PartPlace, part_places
 from ritornel.core.time.slide_clock import StepTime
 
 LASTING = frozenset({"emphasis", "path"})
@@ -64,8 +64,9 @@ def choreograph(slide: Slide, steps: Iterable[StepTime], stage_width: int, stage
         by_target.setdefault((name, None), [])
     targets = []
     drawn: list[Target] = []
+    boxes = _Boxes(objects)
     for (name, part), timed_steps in by_target.items():
-        box = target_box(objects[name], part)
+        box = boxes.of(name, part)
         if box is None:
             continue
         builder = TrackBuilder()
@@ -73,9 +74,12 @@ def choreograph(slide: Slide, steps: Iterable[StepTime], stage_width: int, stage
             builder.add(_LEAVES[leaving.afterwards], leaving.start_ms, leaving.each_ms, _EASED, lasts=True)
         for timed in timed_steps:
             step = timed.step
-            if effect_for(step.kind, step.effect).mark is None:
-                curves = arrivals.parts.get(step.id) or _curves(step, objects[name], box, stage_width, stage_height)
-                _add(builder, curves, timed, lasts=step.kind in LASTING)
+            effect = effect_for(step.kind, step.effect)
+            if effect.mark is None:
+                curves = arrivals.parts.get(step.id) or _curves(
+                    effect, step, objects[name], box, stage_width, stage_height
+                )
+                _add(builder, effect, curves, timed, lasts=step.kind in LASTING)
             else:
                 mark = _mark_target(timed, objects[name], box, stage_width, stage_height)
                 gone = light.leaves.get(step.id)
@@ -94,7 +98,9 @@ def choreograph(slide: Slide, steps: Iterable[StepTime], stage_width: int, stage
 def _mark_target(timed: StepTime, thing: Object, box: Box, stage_width: int, stage_height: int) -> Target:
     """Return the target of what a build draws: not there before it."""
     builder = TrackBuilder()
-    _add(builder, _curves(timed.step, thing, box, stage_width, stage_height), timed, lasts=True)
+    effect = effect_for(timed.step.kind, timed.step.effect)
+    curves = _curves(effect, timed.step, thing, box, stage_width, stage_height)
+    _add(builder, effect, curves, timed, lasts=True)
     shown = Track("visible", (0, timed.start_ms), (0.0, 1.0), (HOLD,))
     return Target(mark_key(thing.id, timed.step.id), thing.id, None, (shown, *builder.tracks()))
 
@@ -112,8 +118,14 @@ def _leavings(
 ) -> dict[tuple[str, Part | None], list[_Leaving]]:
     """Return what parts do when the next of their family, the first that begins after them, comes."""
     families: dict[tuple[str, str], list[StepTime]] = {}
+    leaving_at_all = {
+        (t.step.object, t.step.part.unit)
+        for timed_steps in by_target.values()
+        for t in timed_steps
+        if t.step.afterwards != "stays" and t.step.part is not None
+    }
     for (name, part), timed_steps in by_target.items():
-        if part is not None:
+        if part is not None and leaving_at_all and (name, part.unit) in leaving_at_all:
             families.setdefault((name, part.unit), []).extend(t for t in timed_steps if t.step.kind == "entrance")
     found: dict[tuple[str, Part | None], list[_Leaving]] = {}
     for (name, _), coming in families.items():
@@ -128,11 +140,11 @@ def _leavings(
     return found
 
 
-def _add(builder: TrackBuilder, curves: Iterable[Curve], timed: StepTime, *, lasts: bool) -> None:
+def _add(builder: TrackBuilder, effect: Effect, curves: Iterable[Curve], timed: StepTime, *, lasts: bool) -> None:
     step = timed.step
     each = (timed.uncut_end_ms - timed.start_ms) // step.repeat
     easing = easing_of(step)
-    if effect_for(step.kind, step.effect).paced and easing != LINEAR:
+    if effect.paced and easing != LINEAR:
         curves, easing = [paced(curve, easing) for curve in curves], LINEAR
     for curve in curves:
         keys = curve[1]
@@ -192,7 +204,7 @@ def _arrive(thing: Object, arriving: Sequence[StepTime], found: _Arrivals) -> No
         found.parts[timed.step.id] = arrival.part
         if constant is None:
             constant = [Track(name, (0,), (value,), ()) for name, value in arrival.whole_before]
-        _add(builder, arrival.whole, timed, lasts=True)
+        _add(builder, effect, arrival.whole, timed, lasts=True)
         there = part if there is None else around(there, part)
     tracks = (*(constant or ()), *builder.tracks())
     found.wholes[thing.id] = tuple(turned for track in tracks for turned in _along(track, thing.rotation))
@@ -210,6 +222,31 @@ def _along(track: Track, rotation: float) -> tuple[Track, ...]:
     )
 
 
+class _Boxes:
+    """The boxes of targets; where the letters of a text stand is asked for once, however many of them are moved."""
+
+    def __init__(self, objects: Mapping[str, Object]) -> None:
+        self.objects = objects
+        self.placed: dict[tuple[str, int, str], Sequence[PartPlace | None]] = {}
+
+    def of(self, name: str, part: Part | None) -> Box | None:
+        thing = self.objects[name]
+        if part is None or part.unit == "line" or not isinstance(thing, Text):
+            return target_box(thing, part)
+        if part.paragraph >= len(thing.paragraphs):
+            return None
+        key = (name, part.paragraph, part.unit)
+        places = self.placed.get(key)
+        if places is None:
+            places = self.placed[key] = part_places(thing, part.paragraph, part.unit)
+        return _box_of(thing, places, part.number)
+
+
+def _box_of(thing: Text, places: Sequence[PartPlace | None], number: int) -> Box | None:
+    place = places[number] if number < len(places) else None
+    return None if place is None else Box(thing.x + place.x, thing.y + place.y, place.width, place.height)
+
+
 def target_box(thing: Object, part: Part | None) -> Box | None:
     """Return the box of an object, or of a part of it, in stage units; None if it has no such part."""
     if part is None:
@@ -219,9 +256,7 @@ def target_box(thing: Object, part: Part | None) -> Box | None:
     if part.unit == "line":
         placed = set_text(thing)[part.paragraph]
         return Box(thing.x, thing.y + placed.top, thing.width, placed.height)
-    places = part_places(thing, part.paragraph, part.unit)
-    place = places[part.number] if part.number < len(places) else None
-    return None if place is None else Box(thing.x + place.x, thing.y + place.y, place.width, place.height)
+    return _box_of(thing, part_places(thing, part.paragraph, part.unit), part.number)
 
 
 def asked_of(step: Step, thing: Object, box: Box, stage_width: int, stage_height: int) -> Asked:
@@ -232,8 +267,9 @@ def asked_of(step: Step, thing: Object, box: Box, stage_width: int, stage_height
     return Asked(params_of(effect, step.params), box, stage_width, stage_height, lines, letters)
 
 
-def _curves(step: Step, thing: Object, box: Box, stage_width: int, stage_height: int) -> tuple[Curve, ...]:
-    effect = effect_for(step.kind, step.effect)
+def _curves(
+    effect: Effect, step: Step, thing: Object, box: Box, stage_width: int, stage_height: int
+) -> tuple[Curve, ...]:
     if effect.reads:
         curves = tuple(effect.curves(asked_of(step, thing, box, stage_width, stage_height)))
     else:
@@ -258,6 +294,10 @@ def _effect_curves(
 
 def _visibility(steps: list[StepTime]) -> Track | None:
     """Return when the target is there: hidden before a first entrance, gone after an exit."""
+    if len(steps) == 1:  # of a letter, as of most things
+        (only,) = steps
+        if only.step.kind == "entrance":
+            return Track("visible", (0, only.start_ms), (0.0, 1.0), (HOLD,))
     changes = [
         (timed.start_ms, 1.0) if timed.step.kind == "entrance" else (timed.end_ms, 0.0)
         for timed in sorted(steps, key=_START)
