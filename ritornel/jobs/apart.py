@@ -70,7 +70,7 @@ def _without_main() -> Iterator[None]:
 
 def _worked(answer: Connection, seconds: float, work: Callable[..., Any], args: tuple[Any, ...]) -> None:
     signal.signal(signal.SIGINT, signal.SIG_IGN)
-    os.nice(5)
+    os.nice(15)
     whole = math.ceil(seconds)
     resource.setrlimit(resource.RLIMIT_DATA, (MEMORY_BYTES, MEMORY_BYTES))
     resource.setrlimit(resource.RLIMIT_CPU, (whole, whole))

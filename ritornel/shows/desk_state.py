@@ -29,7 +29,7 @@ from ritornel.core.sentences.numbers import seconds
 from ritornel.core.styles import style_of
 from ritornel.core.styles.kinds import KINDS as SLIDE_KINDS
 from ritornel.core.text.families import FAMILIES
-from ritornel.core.text.naming import name_of_part, object_name, own_title, part_name
+from ritornel.core.text.naming import object_name, own_title, part_name
 from ritornel.core.time.rounding import rounded
 from ritornel.core.time.script import passages, said_in
 from ritornel.core.time.slide_clock import GroupTime, SlideTime, StepTime
@@ -53,6 +53,7 @@ class Outline(NamedTuple):
     encoded: msgspec.Raw
 
 
+_scores: Recalled[msgspec.Raw] = Recalled(_WRITTEN_BYTES)
 _written: Recalled[msgspec.Raw] = Recalled(_WRITTEN_BYTES)
 _outlines: Recalled[Outline] = Recalled(_OUTLINES_BYTES)
 _shows: Recalled[list[Outline]] = Recalled(_SHOWS_BYTES)
@@ -208,7 +209,7 @@ def _outline_of(
     found = _outlines.get(slide, part, by=(common, names))
     if found is not None:
         return found
-    content = (encoded(slide), msgspec.json.encode(part), common[0], repr(names).encode())
+    content = (encoded(slide), bytes(_score_of(part)), common[0], repr(names).encode())
     version = hashlib.blake2b(b"\0".join(content), digest_size=6).hexdigest()
     voice = next((s for s in part.spans if s.source == "narration"), None)
     outline = {
@@ -225,6 +226,15 @@ def _outline_of(
     }
     written = Outline(version, msgspec.Raw(msgspec.json.encode(outline)))
     return _outlines.put(written, 1500 + len(written.encoded), slide, part, by=(common, names))
+
+
+def _score_of(part: SlideScore) -> msgspec.Raw:
+    """Return a slide's score as the page gets it, encoded once."""
+    known = _scores.get(part)
+    if known is not None:
+        return known
+    text = msgspec.json.encode(part)
+    return _scores.put(msgspec.Raw(text), 200 + len(text), part)
 
 
 def _slide(
@@ -252,7 +262,7 @@ def _slide(
         "nodes": nodes(slide, show),
         "background": slide.background,
         "names": names,
-        "score": msgspec.to_builtins(part),
+        "score": _score_of(part),
         "time": {
             "transition": time.transition_ms,
             "length": time.length_ms,
@@ -288,29 +298,47 @@ def _group(
     }
 
 
-def _step(
-    timed: StepTime, steps: Mapping[str, Step], things: Mapping[str, Object], names: Mapping[str, str]
-) -> dict[str, Any]:
+class _Told(msgspec.Struct, gc=False):
+    """A build as the desk has it: what it moves, how, and when."""
+
+    id: str
+    object: str
+    paragraph: int | None
+    part: str
+    kind: str
+    effect: str
+    verb: str
+    name: str
+    off: bool
+    start: int
+    end: int
+    duration: int | None
+    outline: list[float]
+
+
+def _step(timed: StepTime, steps: Mapping[str, Step], things: Mapping[str, Object], names: Mapping[str, str]) -> _Told:
     step = timed.step
     if not step.object:  # what is off plays as nothing
         step = steps.get(step.id, step)
     thing = things.get(step.object)
     effect = effect_for(step.kind, step.effect)
-    return {
-        "id": step.id,
-        "object": step.object,
-        "paragraph": step.part.paragraph if step.part else None,
-        "part": "" if step.part is None else part_name(step.part, thing),
-        "kind": step.kind,
-        "effect": effect.name,
-        "verb": effect.verbs.get(step.kind, step.kind) if step.object else "takes time",
-        "name": "Pause" if thing is None else name_of_part(step.part, thing, names[thing.id]),
-        "off": step.off,
-        "start": timed.start_ms,
-        "end": timed.end_ms,
-        "duration": step.duration_ms,
-        "outline": outline(timed),
-    }
+    part = "" if step.part is None else part_name(step.part, thing)
+    name = "Pause" if thing is None else names[thing.id]
+    return _Told(
+        step.id,
+        step.object,
+        step.part.paragraph if step.part else None,
+        part,
+        step.kind,
+        effect.name,
+        effect.verbs.get(step.kind, step.kind) if step.object else "takes time",
+        f"{name}, {part}" if part and thing is not None else name,
+        step.off,
+        timed.start_ms,
+        timed.end_ms,
+        step.duration_ms,
+        outline(timed),
+    )
 
 
 def outline(timed: StepTime) -> list[float]:

@@ -18,7 +18,6 @@ from ritornel.core.model import Show as CoreShow
 from ritornel.core.model.memory import Recalled
 from ritornel.core.model.patch import patch_to, patched
 from ritornel.core.model.uses import assets_used
-from ritornel.core.model.writing import encoded_plain
 from ritornel.core.score import compile, findings
 from ritornel.core.text.credits import told
 from ritornel.library.room import check_room
@@ -292,7 +291,7 @@ def _keep(at: Loaded, computed: _Computed, places: set[Place], by: Author) -> Ke
     growth = bytes_of(changes) - bytes_before(changes, before)
     if entry is not None:
         entry.told, entry.page = what_was_done(entry.label, places, before, after), by.page
-        growth += len(encoded_plain(entry.before)) + len(encoded_plain(entry.after))
+        growth += bytes_of(changes) + bytes_before(changes, before)  # the history has both
     if growth > LARGE_BYTES:
         check_room(at.row.owner, growth, after.title)
     with transaction.atomic():

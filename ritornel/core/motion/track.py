@@ -157,9 +157,9 @@ class TrackBuilder:
         track = self._track_for(name, start, alone)
         if not track.times and rest is not None and start > 0 and keys[0][1] != rest:
             track.key(0, rest, HOLD)
-        for share, value in keys:
-            track.key(start + (each if share == 1 else rounded(share * each) if share else 0), value, easing)
-        track.easings[-1] = HOLD
+        track.times += [start + (each if share == 1 else rounded(share * each) if share else 0) for share, _ in keys]
+        track.values += [value for _, value in keys]
+        track.easings += [easing] * (len(keys) - 1) + [HOLD]
         if track.values[-1] != rest:
             if lasts and not alone:
                 self._open[name].remove(track)

@@ -27,12 +27,10 @@ def object_name(thing: Object, assets: Mapping[str, Asset]) -> str:
 def step_name(step: Step, slide: Slide, assets: Mapping[str, Asset]) -> str:
     """Return the name of what a build moves: the object's, with the line where it is a part."""
     thing = next((o for o in slide.objects if o.id == step.object), None)
-    return "Pause" if thing is None else name_of_part(step.part, thing, object_name(thing, assets))
-
-
-def name_of_part(part: Part | None, thing: Object, name: str) -> str:
-    """Return the name of a part of an object that is called ``name``, or of the whole."""
-    return name if part is None else f"{name}, {part_name(part, thing)}"
+    if thing is None:
+        return "Pause"
+    name = object_name(thing, assets)
+    return name if step.part is None else f"{name}, {part_name(step.part, thing)}"
 
 
 def part_name(part: Part, thing: Object | None = None) -> str:
