@@ -5,7 +5,7 @@ from collections.abc import Callable, Iterable, Mapping, Sequence
 from typing import Annotated, Any, TypeVar
 
 from msgspec import Meta, Struct
-from msgspec.structs import replace
+from msgspec.structs import fields, replace
 
 from ritornel.core.model import Show, Slide, limits
 from ritornel.core.model.reading import convert
@@ -74,16 +74,20 @@ def with_values(thing: T, values: Mapping[str, Any], fixed: Iterable[str] = ("id
     """
     if not isinstance(values, Mapping):
         raise BadEdit("what is to be set must be given by name")
-    names = set(thing.__struct_encode_fields__)
-    document: dict[str, Any] = plain(thing)
-    for name, value in values.items():
+    names = dict(zip(thing.__struct_encode_fields__, thing.__struct_fields__, strict=True))
+    for name in values:
         if name not in names or name in fixed:
             raise BadEdit(f"{name} cannot be set here")
-        if value is None:
-            document.pop(name, None)
-        else:
-            document[name] = value
-    return convert(document, type(thing))
+    given = {name: value for name, value in values.items() if value is not None}
+    made = convert({**_needed(thing), **given}, type(thing))
+    return replace(thing, **{names[name]: getattr(made, names[name]) for name in values})
+
+
+def _needed(thing: Struct) -> dict[str, Any]:
+    """Return as plain data what a structure of that kind cannot do without: so that only what is set is read anew."""
+    config = type(thing).__struct_config__
+    tag = {config.tag_field: config.tag} if config.tag_field else {}
+    return tag | {f.encode_name: plain(getattr(thing, f.name)) for f in fields(type(thing)) if f.required}
 
 
 def fresh_ids(prefix: str, taken: Iterable[str], count: int = 1) -> list[str]:
