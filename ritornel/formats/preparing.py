@@ -225,7 +225,7 @@ def _film(picture: Image.Image, frames: range, target: Path) -> None:
 
 
 def _mp4(path: Path, name: str) -> str:
-    """Make free space of what an MP4 or QuickTime file tells beside its pictures and sounds (ISO/IEC 14496-12).
+    """Make free space of what a file of ISO base media (ISO/IEC 14496-12) tells beside its pictures and sounds.
 
     The boxes keep their lengths, so that nothing that refers into the file has to be changed.
     """

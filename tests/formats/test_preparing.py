@@ -104,7 +104,6 @@ class Prepared(TestCase):
                     {
                         "location": PLACE.decode(),
                         "comment": PLACE.decode(),
-                        "com.apple.quicktime.location.ISO6709": PLACE.decode(),
                     }
                 )
                 stream = made.add_stream("libx264", rate=10)
