@@ -10,7 +10,7 @@ from ritornel.core.drawing.grounds import ground_key, ground_objects
 from ritornel.core.model import Clip, Line, Object, Part, Picture, Shape, Show, Slide, Text
 from ritornel.core.model.keys import target_key
 from ritornel.core.model.links import relinked, resolved
-from ritornel.core.model.memory import Memory
+from ritornel.core.model.memory import Held, Memory
 from ritornel.core.motion.marks import PlacedMark, marks_of
 from ritornel.core.text.layout import SetParagraph, set_text
 from ritornel.core.text.parts import Unit, part_places
@@ -18,9 +18,11 @@ from ritornel.render.paint import filter_of, mask_of
 from ritornel.render.svg import line_svg, mark_svg, paragraph_svg, parted_svg, shape_svg
 
 _NODES_BYTES = 24 * 1024 * 1024
+_PARTS_BYTES = 4 * 1024 * 1024
 _Parted = tuple[tuple[int, Unit], ...]
 """Paragraphs that are drawn in words or letters, because builds move these by themselves."""
 
+_parts: Held[dict[str, _Parted]] = Held(_PARTS_BYTES)
 _made: Memory[tuple[Object, tuple[int, int], tuple[float, float], _Parted], dict[str, Any]] = Memory(_NODES_BYTES)
 _MIDDLE = (0.5, 0.5)
 
@@ -66,13 +68,17 @@ def _mark(placed: PlacedMark) -> dict[str, Any]:
 
 def _parted(slide: Slide) -> dict[str, _Parted]:
     """Return which paragraphs of which texts are drawn in words, or in letters; in words where both are asked for."""
+    known = _parts.get(slide.running_order)
+    if known is not None:
+        return known
     found: dict[str, dict[int, Unit]] = {}
     for step in slide.running_order:
         if step.part is not None and step.part.unit != "line" and not step.off:
             lines = found.setdefault(step.object, {})
             unit = step.part.unit
             lines[step.part.paragraph] = "word" if lines.get(step.part.paragraph) == "word" else unit
-    return {name: tuple(sorted(lines.items())) for name, lines in found.items()}
+    parted = {name: tuple(sorted(lines.items())) for name, lines in found.items()}
+    return _parts.put(parted, 500 * (1 + len(slide.running_order)), slide.running_order)
 
 
 def _shows_media(slide: Slide) -> bool:

@@ -8,19 +8,19 @@ from typing import Any, NamedTuple, get_args
 import msgspec
 
 from ritornel.core.drawing.forms import FORMS, Form
-from ritornel.core.model import Asset, Object, Shape, Show, Slide, Step
+from ritornel.core.model import Asset, Object, Shape, Show, Slide, Step, Text
 from ritornel.core.model.defaults import defaults
 from ritornel.core.model.framing import Mask
 from ritornel.core.model.links import CHAPTER
-from ritornel.core.model.memory import Recalled
+from ritornel.core.model.memory import Held, Recalled
 from ritornel.core.model.paths import path_data, placed
 from ritornel.core.model.roles import ROLES
 from ritornel.core.model.slide import ACTS
 from ritornel.core.model.uses import assets_of
 from ritornel.core.model.writing import document_of, encoded, plain
 from ritornel.core.motion.builds import EFFECTS, effect_for
-from ritornel.core.motion.choreography import easing_of
 from ritornel.core.motion.easing import Easing, eased
+from ritornel.core.motion.resolving import easing_of
 from ritornel.core.motion.transitions import TRANSITIONS, transition_for
 from ritornel.core.score import SlideScore, compile, content_of, findings
 from ritornel.core.sentences.builds import ALONG, APART_MS, BY, KINDS, ORDERS, effects_of
@@ -31,8 +31,9 @@ from ritornel.core.styles.kinds import KINDS as SLIDE_KINDS
 from ritornel.core.text.families import FAMILIES
 from ritornel.core.text.naming import object_name, own_title, part_name
 from ritornel.core.time.rounding import rounded
+from ritornel.core.time.running_order import StepTime
 from ritornel.core.time.script import passages, said_in
-from ritornel.core.time.slide_clock import GroupTime, SlideTime, StepTime
+from ritornel.core.time.slide_clock import GroupTime, SlideTime
 from ritornel.library.describing import described
 from ritornel.library.models import Asset as AssetRow
 from ritornel.render.stage import nodes
@@ -56,6 +57,8 @@ class Outline(NamedTuple):
 _scores: Recalled[msgspec.Raw] = Recalled(_WRITTEN_BYTES)
 _written: Recalled[msgspec.Raw] = Recalled(_WRITTEN_BYTES)
 _outlines: Recalled[Outline] = Recalled(_OUTLINES_BYTES)
+_told: Held[msgspec.Raw] = Held(_WRITTEN_BYTES)
+_builds: Held[msgspec.Raw] = Held(_WRITTEN_BYTES)
 _shows: Recalled[list[Outline]] = Recalled(_SHOWS_BYTES)
 
 
@@ -138,7 +141,7 @@ def vocabulary() -> dict[str, Any]:
             e.name: {
                 "verbs": dict(e.verbs),
                 "help": e.help,
-                "by_line": e.arrival is not None,
+                "by_line": e.by_line,
             }
             for e in EFFECTS.values()
         },
@@ -248,16 +251,10 @@ def _slide(
     found = _written.get(slide, part, by=version)
     if found is not None:
         return found
-    document = document_of(slide)
-    table = defaults_by_kind()
     things, steps = {o.id: o for o in slide.objects}, {s.id: s for s in slide.running_order}
     whole = {
         "version": version,
-        "document": {
-            **table["slide"],
-            **document,
-            "transition": {**table["transition"], **document.get("transition", table["slide"]["transition"])},
-        },
+        "document": _whole_document(slide),
         "title": own_title(slide),
         "nodes": nodes(slide, show),
         "background": slide.background,
@@ -274,10 +271,24 @@ def _slide(
         },
         "spoken": _spoken(slide, show, time),
     }
-    whole["document"]["objects"] = [{**table[o["kind"]], **o} for o in document.get("objects", [])]
-    whole["document"]["running_order"] = [{**table["step"], **s} for s in document.get("running_order", [])]
     written = msgspec.json.encode(whole)
     return _written.put(msgspec.Raw(written), 1500 + len(written), slide, part, by=version)
+
+
+def _whole_document(slide: Slide) -> dict[str, Any]:
+    """Return a slide's document with its defaults, its builds encoded: most edits leave them as they were."""
+    document, table = document_of(slide), defaults_by_kind()
+    builds = _builds.get(slide.running_order)
+    if builds is None:
+        builds = msgspec.Raw(msgspec.json.encode([{**table["step"], **s} for s in document.get("running_order", [])]))
+        _builds.put(builds, 200 + len(builds) + 500 * len(slide.running_order), slide.running_order)
+    return {
+        **table["slide"],
+        **document,
+        "transition": {**table["transition"], **document.get("transition", table["slide"]["transition"])},
+        "objects": [{**table[o["kind"]], **o} for o in document.get("objects", [])],
+        "running_order": builds,
+    }
 
 
 def _spoken(slide: Slide, show: Show, time: SlideTime) -> dict[str, int]:
@@ -294,8 +305,20 @@ def _group(
         "settle": group.settle_ms,
         "wait": group.wait_ms,
         "reason": group.reason,
-        "steps": [_step(timed, steps, things, names) for timed in group.steps],
+        "steps": _told_steps(group.steps, steps, things, names),
     }
+
+
+def _told_steps(
+    timed: tuple[StepTime, ...], steps: Mapping[str, Step], things: Mapping[str, Object], names: Mapping[str, str]
+) -> msgspec.Raw:
+    """Return the builds of a group, encoded; those of one that was laid out before are told as they were."""
+    called = tuple((names[o.id], o.paragraphs if isinstance(o, Text) else ()) for o in things.values())
+    known = _told.get(timed, by=called)
+    if known is None:
+        known = msgspec.Raw(msgspec.json.encode([_step(one, steps, things, names) for one in timed]))
+        _told.put(known, 200 + len(known) + 300 * len(timed), timed, by=called)
+    return known
 
 
 class _Told(msgspec.Struct, gc=False):
@@ -313,7 +336,7 @@ class _Told(msgspec.Struct, gc=False):
     start: int
     end: int
     duration: int | None
-    outline: list[float]
+    outline: msgspec.Raw
 
 
 def _step(timed: StepTime, steps: Mapping[str, Step], things: Mapping[str, Object], names: Mapping[str, str]) -> _Told:
@@ -341,7 +364,7 @@ def _step(timed: StepTime, steps: Mapping[str, Step], things: Mapping[str, Objec
     )
 
 
-def outline(timed: StepTime) -> list[float]:
+def outline(timed: StepTime) -> msgspec.Raw:
     """Return the heights, 0..1 at even steps of its time, of a build's envelope: what the timeline draws.
 
     An entrance rises along its easing, an exit falls along it; an emphasis swells and comes back. One that is cut
@@ -353,10 +376,12 @@ def outline(timed: StepTime) -> list[float]:
 
 
 @lru_cache(maxsize=4096)
-def _outline(kind: str, easing: Easing, part: float) -> list[float]:
+def _outline(kind: str, easing: Easing, part: float) -> msgspec.Raw:
     shares = [part * n / (OUTLINE_SAMPLES - 1) for n in range(OUTLINE_SAMPLES)]
     if kind == "exit":
-        return [round(1 - eased(easing, s), 3) for s in shares]
-    if kind == "emphasis":
-        return [round(eased(easing, 2 * s if s <= 0.5 else 2 - 2 * s), 3) for s in shares]
-    return [round(eased(easing, s), 3) for s in shares]
+        heights = [1 - eased(easing, s) for s in shares]
+    elif kind == "emphasis":
+        heights = [eased(easing, 2 * s if s <= 0.5 else 2 - 2 * s) for s in shares]
+    else:
+        heights = [eased(easing, s) for s in shares]
+    return msgspec.Raw(msgspec.json.encode([round(height, 3) for height in heights]))

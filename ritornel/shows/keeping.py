@@ -291,7 +291,7 @@ def _keep(at: Loaded, computed: _Computed, places: set[Place], by: Author) -> Ke
     growth = bytes_of(changes) - bytes_before(changes, before)
     if entry is not None:
         entry.told, entry.page = what_was_done(entry.label, places, before, after), by.page
-        growth += bytes_of(changes) + bytes_before(changes, before)  # the history has both
+        growth += sum(len(msgspec.json.encode(patch)) for patch in (entry.before, entry.after))
     if growth > LARGE_BYTES:
         check_room(at.row.owner, growth, after.title)
     with transaction.atomic():

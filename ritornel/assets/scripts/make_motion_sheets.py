@@ -128,7 +128,7 @@ def builds(page: Page, folder: Path) -> None:
 
 
 def _lasts(kinds: list[tuple[str, Effect]]) -> list[int]:
-    return [effect.duration_ms * (2 if effect.arrival else 1) or LASTS_MS for _, effect in kinds]
+    return [effect.duration_ms * (2 if effect.by_line else 1) or LASTS_MS for _, effect in kinds]
 
 
 def _built(key: str, kind: str, effect: Effect) -> dict[str, Any]:
@@ -142,9 +142,9 @@ def _built(key: str, kind: str, effect: Effect) -> dict[str, Any]:
         "font": "fraunces", "colour": CREAM, "paragraphs": lines,
     }  # fmt: skip
     order: list[dict[str, Any]] = [{"id": "b0", "object": "ring"}, {"id": "b1", "object": "words"}]
-    if effect.arrival:
+    if effect.by_line:
         order = [{"id": f"b{n}", "object": "words", "part": {"paragraph": n}} for n in (0, 1)]
-    trigger = "following" if effect.arrival else "alongside"
+    trigger = "following" if effect.by_line else "alongside"
     steps = [{**step, "kind": kind, "effect": effect.name, "trigger": trigger} for step in order]
     return {"id": key, "background": NIGHT, "objects": [ring, words], "running_order": steps, "hold": 1000}
 

@@ -86,11 +86,18 @@ def _read_again(slide: Slide, before: Slide | None) -> Slide:
     few = len(slide.objects) <= limits.OBJECTS_ON_A_SLIDE and len(slide.running_order) <= limits.BUILDS_ON_A_SLIDE
     if before is None or not few:
         return convert(plain(slide), Slide)
-    known = {id(thing) for thing in (*before.objects, *before.running_order)}
     try:
         bare = convert(plain(replace(slide, objects=(), running_order=())), Slide)
-        objects = [o if id(o) in known else convert(plain(o), Object) for o in slide.objects]  # type: ignore[arg-type]
-        steps = [s if id(s) in known else convert(plain(s), Step) for s in slide.running_order]
+        objects = _read_anew(slide.objects, before.objects, Object)
+        steps = _read_anew(slide.running_order, before.running_order, Step)
     except BadDocument:
         return convert(plain(slide), Slide)  # that says in which object, or which build
-    return replace(bare, objects=tuple(objects), running_order=tuple(steps))
+    return replace(bare, objects=objects, running_order=steps)
+
+
+def _read_anew(things: tuple[Any, ...], before: tuple[Any, ...], kind: Any) -> tuple[Any, ...]:
+    """Return things as they are read from their documents; those that were there before were read already."""
+    if things is before:
+        return things
+    known = {id(thing) for thing in before}
+    return tuple(thing if id(thing) in known else convert(plain(thing), kind) for thing in things)

@@ -55,7 +55,7 @@ class AddBuilds(Command, frozen=True, kw_only=True):
             chosen = [o for o in slide.objects if o.id in set(self.objects)]
             if not chosen:
                 raise BadEdit("select an object to build")
-            by: By = "line" if effect_for(self.kind, self.effect).arrival is not None else self.by
+            by: By = "line" if effect_for(self.kind, self.effect).by_line else self.by
             beats = [(o.id, parts) for o in sorted(chosen, key=self._place) for parts in beats_of(o, by)]
             count = sum(len(parts) for _, parts in beats)
             if count > limits.BUILDS_ON_A_SLIDE:

@@ -7,7 +7,8 @@ from msgspec.structs import replace
 
 from ritornel.core.edits.grouping import Group, groups_of, with_groups
 from ritornel.core.model import Slide, Step
-from ritornel.core.time.slide_clock import GroupTime, SlideTime, StepTime
+from ritornel.core.time.running_order import StepTime
+from ritornel.core.time.slide_clock import GroupTime, SlideTime
 
 
 class _Cluster(NamedTuple):

@@ -60,6 +60,8 @@ def _slide_changed(had: Slide, slide: Slide) -> set[Place]:
 
 
 def _things_changed(at: Place, old: Sequence[Any], new: Sequence[Any]) -> set[Place]:
+    if old is new:
+        return set()
     was, now = {t.id: t for t in old}, {t.id: t for t in new}
     found = {(*at, i) for i in was.keys() ^ now.keys()}
     for name in was.keys() & now.keys():

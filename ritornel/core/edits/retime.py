@@ -12,7 +12,8 @@ from ritornel.core.model import Show, Slide, Step, limits
 from ritornel.core.score import compile
 from ritornel.core.time.narration import marked_cues
 from ritornel.core.time.rounding import divided
-from ritornel.core.time.slide_clock import SlideTime, StepTime
+from ritornel.core.time.running_order import StepTime
+from ritornel.core.time.slide_clock import SlideTime
 
 LEAST_DURATION_MS = 50
 """A build dragged shorter stays this long; a shorter one can be typed."""

@@ -5,7 +5,8 @@ from collections.abc import Iterable
 from ritornel.core.linecheck.finding import Finding, Rule, Size, taken_away
 from ritornel.core.model import Part, Slide, Step
 from ritornel.core.text.naming import step_name
-from ritornel.core.time.slide_clock import SlideTime, StepTime
+from ritornel.core.time.running_order import StepTime
+from ritornel.core.time.slide_clock import SlideTime
 
 
 def _look(number: int, slide: Slide, time: SlideTime, stage: Size) -> Iterable[Finding]:

@@ -4,10 +4,9 @@ import itertools
 from collections.abc import Iterable, Sequence
 
 from ritornel.core.linecheck.finding import Finding, Mend, Rule, Size
-from ritornel.core.model import Slide, Step
-from ritornel.core.motion.builds import effect_for
-from ritornel.core.motion.choreography import asked_of, target_box
+from ritornel.core.model import Slide
 from ritornel.core.motion.curves import Curve
+from ritornel.core.motion.resolving import builds_of, curves_of
 from ritornel.core.text.naming import step_name
 from ritornel.core.time.slide_clock import SlideTime
 
@@ -22,26 +21,22 @@ _LIGHTS = ("opacity", "brightness", "visible", "colour")
 
 
 def _look(number: int, slide: Slide, time: SlideTime, stage: Size) -> Iterable[Finding]:
-    objects = {o.id: o for o in slide.objects}
-    for group in time.groups:
-        for timed in group.steps:
-            step, thing = timed.step, objects.get(timed.step.object)
-            each = (timed.uncut_end_ms - timed.start_ms) / step.repeat
-            if step.repeat <= _FLASHES_A_SECOND or not each or thing is None:
-                continue
-            box = target_box(thing, step.part)
-            if box is None or box.width * box.height < _LARGE * stage[0] * stage[1]:
-                continue
-            flashes = _flashes(step, effect_for(step.kind, step.effect).curves(asked_of(step, thing, box, *stage)))
-            if flashes * 1000 / each > _FLASHES_A_SECOND:
-                slower = -(-flashes * 1000 // _FLASHES_A_SECOND)
-                often = f"flashes {flashes * 1000 / each:.1f} times a second; more than three can bring on a seizure"
-                message = f"slide {number}: “{step_name(step, slide, {})}” {often}"
-                command = {"do": "set-steps", "slide": slide.id, "steps": [step.id], "values": {"duration": slower}}
-                yield Finding("flashes", slide.id, message, step.id, step.object, Mend("Make it slower", command))
+    often = (t for group in time.groups for t in group.steps if t.step.repeat > _FLASHES_A_SECOND)
+    for build in builds_of(slide, often):
+        step = build.step
+        each = (build.uncut_end_ms - build.start_ms) / step.repeat
+        if not each or build.box.width * build.box.height < _LARGE * stage[0] * stage[1]:
+            continue
+        flashes = _flashes(curves_of(build, *stage))
+        if flashes * 1000 / each > _FLASHES_A_SECOND:
+            slower = -(-flashes * 1000 // _FLASHES_A_SECOND)
+            told = f"flashes {flashes * 1000 / each:.1f} times a second; more than three can bring on a seizure"
+            message = f"slide {number}: “{step_name(step, slide, {})}” {told}"
+            command = {"do": "set-steps", "slide": slide.id, "steps": [step.id], "values": {"duration": slower}}
+            yield Finding("flashes", slide.id, message, step.id, step.object, Mend("Make it slower", command))
 
 
-def _flashes(step: Step, curves: Sequence[Curve]) -> int:
+def _flashes(curves: Sequence[Curve]) -> int:
     """Return how many flashes one run of a build is, the way back to its beginning included."""
     most = 0
     for name, keys in curves:

@@ -14,9 +14,16 @@ from ritornel.core.time.slide_clock import SlideTime
 def _look(number: int, slide: Slide, time: SlideTime, stage: Size) -> Iterable[Finding]:
     for words in transition_complaints(slide.transition):
         yield Finding("unknown-effect", slide.id, f"slide {number}: {words}")
+    known: set[tuple[str, str, str]] = set()
     for place, step in enumerate(slide.running_order, 1):
-        for words in step_complaints(step):
+        motion = (step.kind, step.effect, step.easing)
+        if motion in known and not step.params:
+            continue
+        complaints = list(step_complaints(step))
+        for words in complaints:
             yield Finding("unknown-effect", slide.id, f"slide {number}, build {place}: {words}", step.id)
+        if not complaints:
+            known.add(motion)
 
 
 def transition_complaints(transition: Transition) -> Iterator[str]:

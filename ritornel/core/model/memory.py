@@ -14,7 +14,7 @@ K = TypeVar("K")
 V = TypeVar("V")
 
 
-class _Held(Generic[V]):
+class _Entry(Generic[V]):
     __slots__ = ("used", "value", "weight")
 
     def __init__(self, value: V, weight: int) -> None:
@@ -29,7 +29,7 @@ class Memory(Generic[K, V]):
     def __init__(self, most_bytes: int) -> None:
         """Begin empty."""
         self._most = most_bytes
-        self._held: OrderedDict[K, _Held[V]] = OrderedDict()
+        self._held: OrderedDict[K, _Entry[V]] = OrderedDict()
         self._weight = 0
         self._lock = Lock()
 
@@ -56,7 +56,7 @@ class Memory(Generic[K, V]):
                     self._held[oldest] = held
                 else:
                     self._weight -= held.weight
-            self._held[key] = _Held(value, weight)
+            self._held[key] = _Entry(value, weight)
             self._weight += weight
         return value
 
@@ -109,3 +109,28 @@ class Recalled(Generic[V]):
     def weight(self) -> int:
         """The bytes that are held now."""
         return self._memory.weight
+
+
+class Held(Generic[V]):
+    """A ``Memory`` of what was computed from tuples, found again by those very tuples.
+
+    What cannot be referred to weakly it keeps in use for as long as it remembers what was computed from it.
+    """
+
+    def __init__(self, most_bytes: int) -> None:
+        """Begin empty."""
+        self._memory: Memory[tuple[int, Hashable], tuple[tuple[Any, ...], V]] = Memory(most_bytes)
+
+    def get(self, things: tuple[Any, ...], by: Hashable = None) -> V | None:
+        """Return what was put in for this very tuple (and an equal ``by``), or None."""
+        held = self._memory.get((id(things), by))
+        return held[1] if held is not None and held[0] is things else None
+
+    def put(self, value: V, weight: int, things: tuple[Any, ...], by: Hashable = None) -> V:
+        """Keep a value of about ``weight`` bytes, the tuple's included, and return it."""
+        self._memory.put((id(things), by), (things, value), weight)
+        return value
+
+    def clear(self) -> None:
+        """Forget everything."""
+        self._memory.clear()

@@ -9,9 +9,9 @@ from typing import Any
 
 import msgspec
 from msgspec import Struct
-from msgspec.structs import astuple
+from msgspec.structs import astuple, replace
 
-from ritornel.core.model.memory import Recalled
+from ritornel.core.model.memory import Held, Recalled
 from ritornel.core.model.show import Show
 from ritornel.core.model.slide import Slide
 
@@ -21,7 +21,9 @@ _DOCUMENTS_BYTES = 48 * 1024 * 1024
 _ABOUT_A_THING = 1500
 _TEXTS_BYTES = 32 * 1024 * 1024
 _texts: Recalled[bytes] = Recalled(_TEXTS_BYTES)
-_documents: Recalled[dict[str, Any]] = Recalled(_DOCUMENTS_BYTES)
+_documents: Recalled[dict[str, Any]] = Recalled(_DOCUMENTS_BYTES // 4)
+_thing_texts: Held[bytes] = Held(_TEXTS_BYTES)
+_things: Held[list[dict[str, Any]]] = Held(_DOCUMENTS_BYTES)
 
 
 def plain(thing: Any) -> Any:
@@ -48,8 +50,15 @@ def document_of(slide: Slide) -> dict[str, Any]:
     known = _documents.get(slide)
     if known is not None:
         return known
-    weight = _ABOUT_A_THING * (1 + len(slide.objects) + len(slide.running_order)) + 2 * len(slide.script)
-    return _documents.put(plain(slide), weight, slide)
+    document = plain(replace(slide, objects=(), running_order=()))
+    document |= {name: _all_plain(things) for name, things in _things_of(slide)}
+    return _documents.put(document, _ABOUT_A_THING + 2 * len(slide.script), slide)
+
+
+def _all_plain(things: tuple[Any, ...]) -> list[dict[str, Any]]:
+    """Return objects or builds as plain data: an edit leaves most slides' builds, or their objects, as they were."""
+    known = _things.get(things)
+    return known if known is not None else _things.put(plain(things), _ABOUT_A_THING * len(things), things)
 
 
 def encoded(thing: Any) -> bytes:
@@ -59,8 +68,23 @@ def encoded(thing: Any) -> bytes:
     known = _texts.get(thing)
     if known is not None:
         return known
-    text = encoded_plain(document_of(thing))
+    document = document_of(thing)
+    parts = {name: msgspec.Raw(_encoded_things(things)) for name, things in _things_of(thing)}
+    text = encoded_plain({**document, **parts})
     return _texts.put(text, 200 + len(text), thing)
+
+
+def _things_of(slide: Slide) -> list[tuple[str, tuple[Any, ...]]]:
+    """Return what a slide has of lists of things, by their names in a document."""
+    return [(n, things) for n, things in (("objects", slide.objects), ("running_order", slide.running_order)) if things]
+
+
+def _encoded_things(things: tuple[Any, ...]) -> bytes:
+    known = _thing_texts.get(things)
+    if known is not None:
+        return known
+    text = encoded_plain(_all_plain(things))
+    return _thing_texts.put(text, 200 + len(text) + 500 * len(things), things)
 
 
 def encoded_plain(thing: Any) -> bytes:

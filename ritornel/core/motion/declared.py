@@ -7,10 +7,18 @@ from collections.abc import Callable, Mapping, Sequence
 from types import MappingProxyType
 from typing import Any, Literal, NamedTuple
 
+from msgspec import Struct
+
+from ritornel.core.model import Object, Slide, Step
 from ritornel.core.model.paths import BadPath, read_path
 from ritornel.core.motion.curves import Curve
+from ritornel.core.motion.easing import Easing
 from ritornel.core.motion.pieces import Piece
 from ritornel.core.motion.standing import Standing
+from ritornel.core.motion.track import Track
+
+LASTING = frozenset({"emphasis", "path"})
+"""Kinds of builds whose curves may end elsewhere than at neutral: what they leave stays, and later builds add to it."""
 
 _COLOUR = re.compile(r"#[0-9a-fA-F]{6}")
 
@@ -87,43 +95,57 @@ class Mark(NamedTuple):
     behind: bool = False
 
 
-class Arriving(NamedTuple):
-    """A part of a text that arrives: its box, that of the whole object, and the one around the parts that are there."""
+class Build(Struct, frozen=True, gc=False):
+    """A step as it plays on its slide: resolved once, for all who ask.
 
-    params: Mapping[str, Any]
-    part: Box
-    box: Box
-    there: Box | None
-
-
-class Arrival(NamedTuple):
-    """What a part does when it arrives, and the whole object with it; what the object's curves end at stays.
-
-    ``whole_before`` are values of the object from the beginning on, for the first arrival only.
+    ``key`` is that of what it moves: its object or a part of that, or the mark that it draws. ``uncut_end_ms`` is its
+    end if no early cue sent it there at ``end_ms``; all in slide time.
     """
 
-    part: Sequence[Curve]
-    whole: Sequence[Curve]
-    whole_before: Sequence[tuple[str, float]] = ()
+    step: Step
+    start_ms: int
+    end_ms: int
+    uncut_end_ms: int
+    effect: "Effect"
+    easing: Easing
+    thing: Object
+    box: Box
+    key: str
+
+    @property
+    def params(self) -> dict[str, Any]:
+        """Every parameter of its effect."""
+        return params_of(self.effect, self.step.params)
+
+    @property
+    def comes(self) -> bool:
+        """Whether what it moves is not there before it: an entrance, and a mark."""
+        return self.step.kind == "entrance" or self.effect.mark is not None
+
+    @property
+    def lasts(self) -> bool:
+        """Whether what it leaves stays, and later builds add to it; else its curves end at neutral."""
+        return self.step.kind in LASTING
 
 
-class Dimming(NamedTuple):
-    """How the others go back for one object: to which opacity, and whether for its build's time only."""
+class Contribution(NamedTuple):
+    """What builds of one effect do together: by their ids the curves of single ones, in place of the effect's own; and
+    by their keys the tracks of whatever else they move.
+    """
 
-    opacity: float
-    passing: bool
+    curves: Mapping[str, Sequence[Curve]] = MappingProxyType({})
+    tracks: Mapping[str, Sequence[Track]] = MappingProxyType({})
 
 
 class Effect(NamedTuple):
     """A build effect. ``curves`` returns the motion of an *entrance* or emphasis; an exit runs it backwards.
 
     ``verbs`` name it per kind as a line in the running order reads ("fades in"). A curve of an entrance must end at the
-    neutral value of its property; what that of an emphasis or a path ends at stays. One for the lines of a list, which
-    move each other, says so by ``arrival``, which is asked for each in the order in which they come. One that draws a
-    ``mark`` moves that, and the object not at all. One that is ``paced`` goes through its curves as a whole by its
-    easing, else from key to key; one that ``reads`` is told the lines and letters of a text. One that dims the
-    ``others`` says how far: their opacity while it is the last of its kind, or for its own time only. One that
-    ``lights`` lifts its object over everything, until the next of its kind.
+    neutral value of its property; what that of an emphasis or a path ends at stays. One that is ``by_line`` is for the
+    lines of a list. One that draws a ``mark`` moves that, and the object not at all. One that is ``paced`` goes through
+    its curves as a whole by its easing, else from key to key; one that ``reads`` is told the lines and letters of a
+    text. What builds of one effect do to each other, or to anything else on their slide, they do ``together``: it is
+    asked once, with all of them in the order in which they start.
     """
 
     name: str
@@ -134,12 +156,11 @@ class Effect(NamedTuple):
     easing: Mapping[str, str]
     curves: Callable[[Asked], Sequence[Curve]]
     params: tuple[Param, ...] = ()
-    arrival: Callable[[Arriving], Arrival] | None = None
     mark: Callable[[Asked], Mark] | None = None
-    others: Callable[[Mapping[str, Any]], Dimming] | None = None
+    together: Callable[[Sequence[Build], Slide], Contribution] | None = None
+    by_line: bool = False
     paced: bool = False
     reads: bool = False
-    lights: bool = False
 
 
 class Scene(NamedTuple):

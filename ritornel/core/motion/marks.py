@@ -3,10 +3,9 @@
 from typing import NamedTuple
 
 from ritornel.core.model import Slide
-from ritornel.core.model.keys import mark_key
 from ritornel.core.motion.builds import effect_for
-from ritornel.core.motion.choreography import asked_of, target_box
 from ritornel.core.motion.declared import Box, Mark
+from ritornel.core.motion.resolving import asked_of, builds_of, untimed
 
 
 class PlacedMark(NamedTuple):
@@ -19,14 +18,13 @@ class PlacedMark(NamedTuple):
 
 def marks_of(slide: Slide, stage_width: int, stage_height: int) -> dict[str, list[PlacedMark]]:
     """Return the marks of each object of a slide, by its id, in the order of the builds that draw them."""
-    objects = {o.id: o for o in slide.objects}
     found: dict[str, list[PlacedMark]] = {}
-    for step in slide.running_order:
-        effect = effect_for(step.kind, step.effect)
-        thing = objects.get(step.object)
-        if step.off or effect.mark is None or thing is None or (box := target_box(thing, step.part)) is None:
+    drawing = (s for s in slide.running_order if not s.off and effect_for(s.kind, s.effect).mark is not None)
+    for build in builds_of(slide, untimed(drawing)):
+        thing, draws = build.thing, build.effect.mark
+        if draws is None:
             continue
-        mark = effect.mark(asked_of(step, thing, box, stage_width, stage_height))
-        beside = box._replace(x=box.x - thing.x, y=box.y - thing.y)
-        found.setdefault(thing.id, []).append(PlacedMark(mark_key(thing.id, step.id), beside, mark))
+        mark = draws(asked_of(build, stage_width, stage_height))
+        beside = build.box._replace(x=build.box.x - thing.x, y=build.box.y - thing.y)
+        found.setdefault(thing.id, []).append(PlacedMark(build.key, beside, mark))
     return found

@@ -14,7 +14,7 @@ from msgspec.structs import replace
 
 from ritornel.core.model import Clip, Pace, Show, Slide, Step, Transition
 from ritornel.core.model.keys import target_key
-from ritornel.core.model.memory import Memory, Recalled
+from ritornel.core.model.memory import Held, Memory, Recalled
 from ritornel.core.model.uses import assets_of
 from ritornel.core.model.writing import encoded
 from ritornel.core.motion.builds import effect_for
@@ -37,6 +37,7 @@ _SHOW_BYTES = 64 * 1024 * 1024
 _SCORE_BYTES = 96 * 1024 * 1024
 _CONTENT_BYTES = 24 * 1024 * 1024
 _RUN_BYTES = 64 * 1024 * 1024
+_ORDER_BYTES = 16 * 1024 * 1024
 
 
 class _Content(Struct, frozen=True):
@@ -75,6 +76,7 @@ _shows: Recalled[Score] = Recalled(_SHOW_BYTES)
 _runs: Memory[str, _Run] = Memory(_RUN_BYTES)
 _scores: Memory[tuple[Any, ...], _Part] = Memory(_SCORE_BYTES)
 _contents: Recalled[_Content] = Recalled(_CONTENT_BYTES)
+_orders: Held[tuple[Step, ...]] = Held(_ORDER_BYTES)
 
 
 def compile(show: Show) -> Score:
@@ -144,6 +146,7 @@ def forget() -> None:
     _shows.clear()
     _scores.clear()
     _runs.clear()
+    _orders.clear()
 
 
 def content_of(slide: Slide) -> _Content:
@@ -167,7 +170,10 @@ def with_defaults(slide: Slide, easing: str = "") -> Slide:
     steps = slide.running_order
     if all(s.duration_ms is not None and not s.off and (s.easing or not easing) and not s.acts for s in steps):
         return slide
-    return replace(slide, running_order=tuple(_timed(s.playing, easing) for s in slide.running_order))
+    timed = _orders.get(steps, by=easing)
+    if timed is None:
+        timed = _orders.put(tuple(_timed(s.playing, easing) for s in steps), 500 * len(steps), steps, by=easing)
+    return replace(slide, running_order=timed)
 
 
 def _timed(step: Step, easing: str) -> Step:

@@ -8,15 +8,18 @@ from ritornel.core.score.parts import SlideScore
 def still_spans(slide: SlideScore) -> tuple[tuple[int, int], ...]:
     """Return the stretches of slide time in which nothing on the stage changes."""
     moving: list[tuple[int, int]] = [(0, slide.transition.duration_ms)] if slide.transition.duration_ms else []
+    changing: dict[int, list[int]] = {}  # letters that come alike share their values
     for target in slide.targets:
         for track in target.tracks:
             if track.run is not None:
                 moving.append((track.run[0], track.run[2]))
                 continue
-            steps = zip(track.easings, pairwise(track.values), pairwise(track.times), strict=True)
-            for easing, (value, then), (start, end) in steps:
-                if value != then:
-                    moving.append((start if easing else end, end))
+            times, values = track.times, track.values
+            changes = changing.get(id(values))
+            if changes is None:
+                changes = changing[id(values)] = [n for n, (a, b) in enumerate(pairwise(values)) if a != b]
+            for n in changes:
+                moving.append((times[n] if track.easings[n] else times[n + 1], times[n + 1]))
     still: list[tuple[int, int]] = []
     reached = 0
     for start, end in sorted(moving):

@@ -18,7 +18,8 @@ from ritornel.core.sentences.easings import easing_setting, easing_words
 from ritornel.core.sentences.numbers import colour_words, seconds, times
 from ritornel.core.sentences.sounds import Sounds, sound_words
 from ritornel.core.time.playback import STANDS
-from ritornel.core.time.slide_clock import GroupTime, SlideTime, StepTime
+from ritornel.core.time.running_order import StepTime
+from ritornel.core.time.slide_clock import GroupTime, SlideTime
 
 KINDS: Mapping[Kind, str] = {
     "entrance": "comes in",

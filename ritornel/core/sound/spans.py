@@ -12,7 +12,7 @@ from ritornel.core.sound.gain import Level, faded, levelled
 from ritornel.core.time.narration import narration_lead, narration_length
 from ritornel.core.time.playback import Content, Playback, Stretch, out_point
 from ritornel.core.time.rounding import Number, rounded
-from ritornel.core.time.slide_clock import StepTime
+from ritornel.core.time.running_order import StepTime
 
 
 class Span(Struct, frozen=True, gc=False):

@@ -6,7 +6,7 @@ from typing import NamedTuple
 from ritornel.core.model import Slide, Spot
 from ritornel.core.sound.gain import faded
 from ritornel.core.sound.spans import Span
-from ritornel.core.time.slide_clock import StepTime
+from ritornel.core.time.running_order import StepTime
 
 CUT_MS = 60
 """One that is cut is faded out for so long."""

@@ -3,8 +3,6 @@
 from collections.abc import Iterable, Iterator, Sequence
 from typing import NamedTuple
 
-from msgspec.structs import replace
-
 from ritornel.core.model import Clip, Object, Pace, Part, Picture, Slide, Sound, Step, Text
 from ritornel.core.text.parts import counted
 from ritornel.core.time.rounding import divided
@@ -72,8 +70,9 @@ def _read(text: str, entering: _Entering, else_in: Iterable[int]) -> Iterator[tu
         for number in else_in if one is None else entering[one]:
             yield number, len(text)
         return
+    places = {part.number: numbers for part, numbers in entering.items() if part.unit == one.unit}
     for place, count in enumerate(counted(text, one.unit)):
-        for number in entering.get(replace(one, **{one.unit: place}), else_in):
+        for number in places.get(place, else_in):
             yield number, count
 
 

@@ -3,22 +3,25 @@
 from collections.abc import Iterable
 from typing import NamedTuple
 
+from msgspec import Struct
+
 from ritornel.core.model import Step
 from ritornel.core.time.playback import Order, Playback, lasts, order_of
 
 
-class StepPlace(NamedTuple):
-    """A step with its start and end, in slide time."""
+class StepTime(Struct, frozen=True, gc=False):
+    """When a step runs, in slide time. ``uncut_end_ms`` is its end if no early cue sent it there at ``end_ms``."""
 
     step: Step
     start_ms: int
     end_ms: int
+    uncut_end_ms: int
 
 
 class GroupMotion(NamedTuple):
     """A group laid out from its own start: its steps, and how long it moves."""
 
-    steps: tuple[StepPlace, ...]
+    steps: tuple[StepTime, ...]
     motion_ms: int
 
 
@@ -44,7 +47,7 @@ def lay_out_group(steps: Iterable[Step], start: int, playback: Playback) -> Grou
         if not clusters or step.trigger != "alongside":
             clusters.append([])
         clusters[-1].append(step)
-    placed: list[StepPlace] = []
+    placed: list[StepTime] = []
     begins = start
     told: dict[str, list[Order]] = {}
     for cluster in clusters:
@@ -60,7 +63,7 @@ def lay_out_group(steps: Iterable[Step], start: int, playback: Playback) -> Grou
                 end = playback.end_of_play(step.object, at, told[step.object])
             else:
                 end = at + lasts(step)
-            placed.append(StepPlace(step, at, end))
+            placed.append(StepTime(step, at, end, end))
             ends = max(ends, end)
         begins = ends
     return GroupMotion(tuple(placed), begins - start)

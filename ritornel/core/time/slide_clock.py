@@ -10,10 +10,11 @@ from msgspec import Struct
 from msgspec.structs import replace
 
 from ritornel.core.model import Clip, Pace, Slide, Sound, Step
+from ritornel.core.model.memory import Held
 from ritornel.core.time.dwell import Shown, newly_shown, read, said
 from ritornel.core.time.narration import marked_cues, narration_end, narration_lead
 from ritornel.core.time.playback import Playback
-from ritornel.core.time.running_order import GroupMotion, StepPlace, lay_out_group, split_into_groups
+from ritornel.core.time.running_order import GroupMotion, StepTime, lay_out_group, split_into_groups
 from ritornel.core.time.script import has_words
 
 Reason = Literal["hand", "dwell", "default", "voice", "fixed", "clip"]
@@ -21,13 +22,11 @@ Reason = Literal["hand", "dwell", "default", "voice", "fixed", "clip"]
 a length fixed for the slide, or a clip that is waited for."""
 
 
-class StepTime(Struct, frozen=True, gc=False):
-    """When a step runs, in slide time. ``uncut_end_ms`` is its end if no early cue sent it there at ``end_ms``."""
+_MANY = 16
+"""Of so many builds in a group one remembers when they run; fewer are laid out as fast as they are found."""
 
-    step: Step
-    start_ms: int
-    end_ms: int
-    uncut_end_ms: int
+_LAID_BYTES = 8 * 1024 * 1024
+_laid: Held[GroupMotion] = Held(_LAID_BYTES)
 
 
 class GroupTime(Struct, frozen=True, gc=False):
@@ -84,7 +83,7 @@ def run(
     start = first_start
     wait: _Rest | None = None
     for number, members in enumerate(steps):
-        motion = lay_out_group(members, start, playback)
+        motion = _laid_out(slide.running_order, number, members, start, playback)
         settled = start + motion.motion_ms
         cut = None
         following = None
@@ -93,7 +92,7 @@ def run(
             cut, following = _next_start(number, start, settled, following, voice)
             settled = min(settled, cut)
         groups.append(_group(number, start, settled, motion, wait, cut, told[number]))
-        for timed in groups[-1].steps:
+        for timed in groups[-1].steps if playback.timed else ():
             playback.tell(timed.step, timed.start_ms)
         if cut is not None and following is not None:
             wait = _Rest(cut - settled, following.reason)
@@ -102,6 +101,18 @@ def run(
     waited = tuple(playback.waited_ends())
     time = _with_length(slide, transition_ms, tuple(groups), hold, reason, asset_lengths, waited)
     return replace(time, unseen=tuple(playback.unseen(time.length_ms))) if playback.timed else time
+
+
+def _laid_out(
+    order: tuple[Step, ...], number: int, members: Sequence[Step], start: int, playback: Playback
+) -> GroupMotion:
+    """Return a group laid out; where no clip has a say in it, as it was for the same running order and start."""
+    if playback.timed or len(members) < _MANY:
+        return lay_out_group(members, start, playback)
+    known = _laid.get(order, by=(number, start))
+    if known is None:
+        known = _laid.put(lay_out_group(members, start, playback), 200 * len(members), order, by=(number, start))
+    return known
 
 
 def _next_start(number: int, start: int, settled: int, rest: _Rest, voice: Sequence[int | None]) -> tuple[int, _Rest]:
@@ -137,17 +148,16 @@ def _group(
         motion_ms=motion.motion_ms,
         wait_ms=None if wait is None else wait.ms,
         reason=None if wait is None else wait.reason,
-        steps=tuple(_cut(placed, cut) for placed in motion.steps),
+        steps=motion.steps if cut is None else tuple([_cut(timed, cut) for timed in motion.steps]),
         said_ms=said_ms,
     )
 
 
-def _cut(placed: StepPlace, cut: int | None) -> StepTime:
+def _cut(timed: StepTime, cut: int) -> StepTime:
     """Return the step's times: one that a cue cuts runs as it would have until then, and ends there."""
-    step, start, end = placed
-    if cut is None or end <= cut:
-        return StepTime(step, start, end, end)
-    return StepTime(step, start, cut, end) if start < cut else StepTime(step, cut, cut, cut)
+    if timed.end_ms <= cut:
+        return timed
+    return replace(timed, end_ms=cut) if timed.start_ms < cut else StepTime(timed.step, cut, cut, cut)
 
 
 def _voice(slide: Slide, transition_ms: int, groups: int) -> list[int | None]:

@@ -5,7 +5,7 @@ from weakref import ref
 from msgspec.structs import replace
 
 from ritornel.core.model import Slide
-from ritornel.core.model.memory import Memory, Recalled
+from ritornel.core.model.memory import Held, Memory, Recalled
 
 
 class Memories(TestCase):
@@ -67,3 +67,23 @@ class Recall(TestCase):
         gc.collect()
         self.assertIsNone(last())
         self.assertLessEqual(recalled.weight, 10_000)
+
+
+class Hold(TestCase):
+    def test_by_the_very_tuple_and_nothing_equal(self):
+        held: Held[str] = Held(100)
+        one, equal = (Slide(id="one"), 2), (Slide(id="one"), 2)
+        held.put("of one", 10, one, by="this")
+        self.assertEqual([held.get(one, by="this"), held.get(one), held.get(equal, by="this")], ["of one", None, None])
+        held.clear()
+        self.assertIsNone(held.get(one, by="this"))
+
+    def test_what_it_remembers_of_stays_in_use_so_that_nothing_else_is_taken_for_it(self):
+        held: Held[int] = Held(1000)
+        thing = Slide(id="kept")
+        known = ref(thing)
+        held.put(1, 10, (thing,))
+        del thing
+        gc.collect()
+        self.assertIsNotNone(known())
+        self.assertTrue(all(held.get((Slide(id=str(n)),)) is None for n in range(200)))

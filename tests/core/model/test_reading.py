@@ -1,15 +1,18 @@
+import json
 from unittest import TestCase
 
 from hypothesis import given
 from hypothesis import strategies as st
+from msgspec.structs import replace
 
 from ritornel.core.model import Clip, Show, Text
 from ritornel.core.model.defaults import defaults
 from ritornel.core.model.patch import patch_to, patched
 from ritornel.core.model.reading import BadDocument, read_show
-from ritornel.core.model.writing import write_show
+from ritornel.core.model.stored import stored_slide
+from ritornel.core.model.writing import document_of, write_show
 from tests.examples import examples
-from tests.made import SHOWS
+from tests.made import SHOWS, show, slide, step, text
 
 
 class Reading(TestCase):
@@ -86,3 +89,26 @@ class Reading(TestCase):
     def test_a_patch_leads_from_one_show_to_the_other(self, one: Show, other: Show, _):
         self.assertEqual(patched(one, patch_to(one, other)), other)
         self.assertEqual(patch_to(one, one), {})
+
+    def test_a_patch_holds_what_differs_and_no_more(self):
+        builds = [step(f"b{n}", "following") for n in range(50)]
+        one = show(slide(*builds, objects=(text("words", "The lamp turns"), text("more", "at a touch"))))
+        moved = replace(one.slides[0], objects=(replace(one.slides[0].objects[0], x=77), one.slides[0].objects[1]))
+        patch = patch_to(one, replace(one, slides=(moved,)))
+        ((_, within),) = patch["within"].items()
+        self.assertEqual((list(patch), list(within)), (["within"], ["objects"]))
+        self.assertEqual([o["id"] for o in within["objects"]["set"]], ["box"])
+        self.assertEqual(patched(one, patch).slides, (moved,))
+
+    def test_a_patch_of_whole_slides_as_they_were_kept_once_still_leads_there(self):
+        one, other = show(slide(step("a"))), show(slide(step("b"), hold=700))
+        kept = {"slides": {one.slides[0].id: document_of(other.slides[0])}}
+        self.assertEqual(patched(one, kept).slides, other.slides)
+
+    def test_a_patch_of_a_slide_that_can_no_longer_be_read_is_made_in_what_was_kept_of_it(self):
+        one, other = show(slide(step("a"))), show(slide(step("a"), hold=700))
+        bad = json.dumps({**document_of(one.slides[0]), "background": "no colour"})
+        broken = replace(one, slides=(stored_slide(one.slides[0].id, bad),))
+        self.assertTrue(broken.slides[0].unreadable)
+        (back,) = patched(broken, patch_to(one, other)).slides
+        self.assertEqual(json.loads(back.unreadable), {**json.loads(bad), "hold": 700})

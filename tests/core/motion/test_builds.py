@@ -24,7 +24,7 @@ def states(kind: str, effect: str, shares=FIVE) -> list:
     lines = text("words", "The lamp turns", "the lens floats", x=100, y=100, width=500, height=200)
     box = {"id": "plate", "kind": "shape", "x": 700, "y": 300, "width": 200, "height": 100}
     acts = kind in ACTS
-    by_line = EFFECTS[effect].arrival is not None
+    by_line = EFFECTS[effect].by_line
     target = "film" if acts else "words" if by_line or EFFECTS[effect].reads else "plate"
     more = {"part": {"paragraph": 0}} if by_line else {}
     build = {"id": "b", "object": target, "kind": kind, "effect": effect, "trigger": "alongside", "delay": STARTS}

@@ -7,7 +7,7 @@ from hypothesis import strategies as st
 
 from ritornel.core.model import Part, Text
 from ritornel.core.model.reading import convert
-from ritornel.core.motion.choreography import target_box
+from ritornel.core.motion.boxes import target_box
 from ritornel.core.score import compile, evaluate
 from tests.examples import examples
 from tests.made import edited, show, slide, step, text

@@ -113,7 +113,7 @@ class Samples(unittest.TestCase):
             for name, sample in samples.items():
                 own = name == "entrance appear"
                 self.assertEqual(sample.length_ms, 600 if own else EFFECTS[name.split()[1]].duration_ms)
-                self.assertIn("words", {t.key for t in sample.targets})
+                self.assertIn("words", {t.object for t in sample.targets})
 
     def test_that_of_the_build_itself_has_its_settings_and_time(self):
         made = show(slide(step("a", effect="rise", params={"side": "left"}, duration=900, delay=300, repeat=4)))
