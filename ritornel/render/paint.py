@@ -142,5 +142,5 @@ def mask_of(shape: Shape) -> Filter:
     path = path_data(FORMS[shape.form].path(shape))
     key = named("mask", path)
     rule = ' clip-rule="evenodd"' if shape.form == "ring" else ""
-    drawn = f'<path d="{path}"{rule}/>'
+    drawn = f'<path d="{path}"{rule} visibility="visible"/>'  # equal ids are equal: the first counts, also if hidden
     return Filter(key, f'<clipPath id="{key}" clipPathUnits="objectBoundingBox">{drawn}</clipPath>')

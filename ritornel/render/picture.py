@@ -1,17 +1,14 @@
 """Small still pictures of slides, with everything on them: for timelines, lists and strips."""
 
 import base64
-from collections.abc import Callable, Mapping
+from collections.abc import Callable
 from importlib.resources import files
 from io import BytesIO
-from itertools import pairwise
-from pathlib import Path
-from typing import NamedTuple
 from xml.sax.saxutils import quoteattr
 
 import resvg_py
 from msgspec.structs import replace
-from PIL import Image, ImageColor
+from PIL import Image
 
 from ritornel.core.drawing.forms import FORMS
 from ritornel.core.drawing.framing import framed, mask_shape
@@ -30,14 +27,6 @@ SmallPicture = Callable[[str], tuple[bytes, str] | None]
 """Gives a small picture of an asset, by its id: the bytes and their media type; None where there is none."""
 
 
-class Piece(NamedTuple):
-    """One slide of a strip: its picture as PNG, or only its ground as a colour, and how long it lasts."""
-
-    picture: bytes | None
-    ground: str
-    length_ms: int
-
-
 def slide_svg(slide: Slide, width: int, height: int, small: SmallPicture) -> str:
     """Return a slide as one SVG of ``width`` x ``height`` stage units, with its pictures embedded small."""
     ground = f'<rect width="{width}" height="{height}" fill="{slide.background}"/>'
@@ -47,74 +36,28 @@ def slide_svg(slide: Slide, width: int, height: int, small: SmallPicture) -> str
     return f'<svg xmlns="http://www.w3.org/2000/svg" {frame}>{ground}{content}</svg>'
 
 
-def slide_png(slide: Slide, width: int, height: int, small: SmallPicture, pixels: int) -> bytes:
-    """Return a slide as a PNG of ``pixels`` width."""
-    drawn = slide_svg(slide, width, height, small)
+def png_of(drawn: str, slide: Slide, pixels: int) -> bytes:
+    """Return an SVG of a slide as a PNG of ``pixels`` width."""
     faces = sorted(str(_FONTS.joinpath(f"{face.file}.ttf")) for face in _faces_on(slide))
     return bytes(resvg_py.svg_to_bytes(svg_string=drawn, width=pixels, font_files=faces, skip_system_fonts=True))
 
 
-def drawn_slide(slide: Slide, width: int, height: int, small: Mapping[str, Path], pixels: int) -> bytes:
-    """Return a slide as ``slide_png`` does, with the files of its small pictures (WebP) by their assets."""
-
-    def read(asset_id: str) -> tuple[bytes, str] | None:
-        return (small[asset_id].read_bytes(), "image/webp") if asset_id in small else None
-
-    return slide_png(slide, width, height, read, pixels)
-
-
-def plain_png(ground: str, pixels: int, height: int) -> bytes:
-    """Return a ground alone: what stands for a slide that cannot be drawn in time."""
-    held = BytesIO()
-    Image.new("RGB", (pixels, height), ImageColor.getrgb("#000000" if ground == "none" else ground)).save(held, "PNG")
-    return held.getvalue()
-
-
-def strip_png(pieces: list[Piece], width: int, height: int) -> bytes:
-    """Return slides side by side as one PNG, each as wide as it lasts.
-
-    A picture that is wider than its place is cut; one that is narrower goes on as its right edge is.
-    """
-    total = sum(piece.length_ms for piece in pieces) or 1
-    sheet = Image.new("RGB", (width, height), "#d8cdb8")
-    reached = 0
-    edges = [0]
-    for piece in pieces:
-        reached += piece.length_ms
-        edges.append(reached * width // total)
-    for piece, (left, right) in zip(pieces, pairwise(edges), strict=True):
-        if right > left:
-            sheet.paste(_fitted(piece, right - left, height), (left, 0))
-    held = BytesIO()
-    sheet.save(held, "PNG")
-    return held.getvalue()
-
-
-def _fitted(piece: Piece, width: int, height: int) -> Image.Image:
-    ground = "#000000" if piece.ground == "none" else piece.ground
-    tile = Image.new("RGB", (width, height), ImageColor.getrgb(ground))
-    if piece.picture is not None:
-        picture = Image.open(BytesIO(piece.picture)).convert("RGB")
-        picture = picture.resize((max(1, picture.width * height // picture.height), height))
-        tile.paste(picture, (0, 0))
-        if picture.width < width:
-            edge = picture.crop((picture.width - 1, 0, picture.width, height))
-            tile.paste(edge.resize((width - picture.width, height)), (picture.width, 0))
-    if width > 3:
-        tile.paste("#d8cdb8", (width - 1, 0, width, height))
-    return tile
+def slide_png(slide: Slide, width: int, height: int, small: SmallPicture, pixels: int) -> bytes:
+    """Return a slide as a PNG of ``pixels`` width."""
+    return png_of(slide_svg(slide, width, height, small), slide, pixels)
 
 
 def _placed(thing: Object, small: SmallPicture, at: tuple[float, float] = (0.5, 0.5)) -> str:
     # resvg lets a shadow fall as its filter says, however the filter is turned: so it is told the way on the stage.
-    inner = _inner(replace(thing, rotation=0.0), small, at)
+    inner = object_svg(replace(thing, rotation=0.0), small, at)
     if not inner:
         return ""
     turn = f" rotate({thing.rotation} {thing.width / 2} {thing.height / 2})" if thing.rotation else ""
     return f'<g transform="translate({thing.x} {thing.y}){turn}" opacity="{thing.opacity}">{inner}</g>'
 
 
-def _inner(thing: Object, small: SmallPicture, at: tuple[float, float]) -> str:
+def object_svg(thing: Object, small: SmallPicture, at: tuple[float, float]) -> str:
+    """Return an object in its own box, not turned; ``at``: which place of a picture stays in sight where it is cut."""
     if isinstance(thing, Text):
         return "".join(f'<g transform="translate(0 {p.top})">{paragraph_svg(thing, p)}</g>' for p in set_text(thing))
     if isinstance(thing, Shape):

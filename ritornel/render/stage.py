@@ -10,20 +10,16 @@ from ritornel.core.drawing.grounds import ground_key, ground_objects
 from ritornel.core.model import Clip, Line, Object, Part, Picture, Shape, Show, Slide, Text
 from ritornel.core.model.keys import target_key
 from ritornel.core.model.links import relinked, resolved
-from ritornel.core.model.memory import Held, Memory
+from ritornel.core.model.memory import Memory
 from ritornel.core.motion.marks import PlacedMark, marks_of
+from ritornel.core.motion.parting import Parted, parted_lines
 from ritornel.core.text.layout import SetParagraph, set_text
 from ritornel.core.text.parts import Unit, part_places
 from ritornel.render.paint import filter_of, mask_of
 from ritornel.render.svg import line_svg, mark_svg, paragraph_svg, parted_svg, shape_svg
 
 _NODES_BYTES = 24 * 1024 * 1024
-_PARTS_BYTES = 4 * 1024 * 1024
-_Parted = tuple[tuple[int, Unit], ...]
-"""Paragraphs that are drawn in words or letters, because builds move these by themselves."""
-
-_parts: Held[dict[str, _Parted]] = Held(_PARTS_BYTES)
-_made: Memory[tuple[Object, tuple[int, int], tuple[float, float], _Parted], dict[str, Any]] = Memory(_NODES_BYTES)
+_made: Memory[tuple[Object, tuple[int, int], tuple[float, float], Parted], dict[str, Any]] = Memory(_NODES_BYTES)
 _MIDDLE = (0.5, 0.5)
 
 
@@ -43,7 +39,7 @@ def nodes(slide: Slide, show: Show) -> list[dict[str, Any]]:
     """
     sizes = {a.id: (a.width, a.height) for a in show.assets} if _shows_media(slide) else {}
     things = [relinked(thing, lambda link: resolved(link, show)) for thing in slide.objects]
-    parted = _parted(slide)
+    parted = parted_lines(slide)
     drawn = [_node(o, sizes, _MIDDLE, parted.get(o.id, ())) for o in things]
     marked = marks(slide, show)
     for place, node in enumerate(drawn):
@@ -66,21 +62,6 @@ def _mark(placed: PlacedMark) -> dict[str, Any]:
     }
 
 
-def _parted(slide: Slide) -> dict[str, _Parted]:
-    """Return which paragraphs of which texts are drawn in words, or in letters; in words where both are asked for."""
-    known = _parts.get(slide.running_order)
-    if known is not None:
-        return known
-    found: dict[str, dict[int, Unit]] = {}
-    for step in slide.running_order:
-        if step.part is not None and step.part.unit != "line" and not step.off:
-            lines = found.setdefault(step.object, {})
-            unit = step.part.unit
-            lines[step.part.paragraph] = "word" if lines.get(step.part.paragraph) == "word" else unit
-    parted = {name: tuple(sorted(lines.items())) for name, lines in found.items()}
-    return _parts.put(parted, 500 * (1 + len(slide.running_order)), slide.running_order)
-
-
 def _shows_media(slide: Slide) -> bool:
     return slide.ground is not None or any(isinstance(o, Picture | Clip) for o in slide.objects)
 
@@ -94,7 +75,7 @@ def _ground(slide: Slide, show: Show, sizes: Mapping[str, tuple[int, int]]) -> l
 
 
 def _node(
-    thing: Object, sizes: Mapping[str, tuple[int, int]], at: tuple[float, float], parted: _Parted = ()
+    thing: Object, sizes: Mapping[str, tuple[int, int]], at: tuple[float, float], parted: Parted = ()
 ) -> dict[str, Any]:
     """Return the node of an object; remembered wherever it stands, so not to be changed."""
     size = sizes.get(thing.asset, (0, 0)) if isinstance(thing, Picture | Clip) else (0, 0)

@@ -15,8 +15,10 @@ from django.views.decorators.http import require_GET
 from ritornel.core.linecheck import Finding
 from ritornel.core.model import Show
 from ritornel.core.model.reading import convert
+from ritornel.core.motion.target import states_at
 from ritornel.core.score import compile, findings
-from ritornel.core.score.seen import as_seen
+from ritornel.core.score.frame import sheet_of
+from ritornel.core.score.parts import Layer
 from ritornel.core.text.finding import find
 from ritornel.core.text.unfinished import unfinished
 from ritornel.shows import desk_state, pictures
@@ -72,8 +74,9 @@ def after_cue(request: HttpRequest, show_id: UUID, slide: str, cue: int) -> Http
     score = compile(show)
     if place is None or cue >= len(score.times[place].groups):
         return refused("there is no such cue", 404)
-    seen = as_seen(show.slides[place], score.slides[place], score.times[place].groups[cue].settle_ms)
-    drawn = pictures.slide_picture(seen, show, assets_of(row, show), row.owner_id)
+    at = score.times[place].groups[cue].settle_ms
+    sheet = sheet_of(show, Layer(place, at, {}, states_at(score.slides[place].targets, at)))
+    drawn = pictures.slide_picture(show.slides[place], show, assets_of(row, show), row.owner_id, sheet)
     return pictures.served(request, drawn, lasting=request.GET.get("version") == desk_state.version_of(show, place))
 
 

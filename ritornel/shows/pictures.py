@@ -8,6 +8,7 @@ from collections.abc import Mapping
 from pathlib import Path
 from typing import NamedTuple
 
+import msgspec
 from django.conf import settings
 from django.http import HttpRequest, HttpResponseBase
 
@@ -15,12 +16,14 @@ from ritornel.core.model import Show, Slide
 from ritornel.core.model.uses import assets_of
 from ritornel.core.model.writing import document_of, encoded_plain, plain
 from ritornel.core.score import Score
+from ritornel.core.score.frame import Sheet
 from ritornel.jobs import queues
 from ritornel.jobs.apart import TooMuch, done_apart
 from ritornel.library.models import Asset
 from ritornel.library.serving import file_response
 from ritornel.library.small import small_picture
-from ritornel.render.picture import Piece, drawn_slide, plain_png, strip_png
+from ritornel.render.sheets import drawn_slide
+from ritornel.render.strips import Piece, plain_png, strip_png
 
 log = logging.getLogger("ritornel")
 
@@ -52,6 +55,11 @@ def look_of(slide: Slide, show: Show) -> str:
     return hashlib.blake2b(things, digest_size=9).hexdigest()
 
 
+def _look_in(sheet: Sheet, slide: Slide, show: Show) -> str:
+    seen = msgspec.json.encode([look_of(slide, show), sheet])
+    return hashlib.blake2b(seen, digest_size=9).hexdigest()
+
+
 class Drawn(NamedTuple):
     """The file with a slide's picture as PNG, and whether it is whole: else its ground, as the rest took too long."""
 
@@ -59,22 +67,24 @@ class Drawn(NamedTuple):
     whole: bool
 
 
-def slide_picture(slide: Slide, show: Show, assets: Mapping[str, Asset], who: int) -> Drawn:
+def slide_picture(slide: Slide, show: Show, assets: Mapping[str, Asset], who: int, sheet: Sheet | None = None) -> Drawn:
     """Return a slide's picture, made if it is not there yet: apart, and when it is the turn of the account ``who``.
 
-    ``assets`` by their hash. Raises ``Busy`` if there is no turn in time.
+    It is that of the slide with everything where it is placed, or as a ``sheet`` of a frame shows it. ``assets`` by
+    their hash. Raises ``Busy`` if there is no turn in time.
     """
-    path = _path(look_of(slide, show))
+    path = _path(look_of(slide, show) if sheet is None else _look_in(sheet, slide, show))
     plain = path.with_suffix(".plain.png")
     if path.is_file():
         return Drawn(path, True)
     if plain.is_file() and time.time() - plain.stat().st_mtime < TRIED_AGAIN_S:
         return Drawn(plain, False)
+    size = show.width, show.height
     small = {i: file for i in assets_of(slide) if i in assets and (file := small_picture(assets[i])) is not None}
     try:
         with queues.drawing().of(str(who), queues.PATIENCE_S):
             if not path.is_file():
-                _write(path, done_apart(SECONDS, drawn_slide, slide, show.width, show.height, small, PIXELS))
+                _write(path, done_apart(SECONDS, drawn_slide, slide, *size, small, PIXELS, sheet))
     except TooMuch:
         log.warning("a slide of show %s took too long to be drawn", show.id)
         _write(plain, plain_png(slide.background, PIXELS, max(1, PIXELS * show.height // show.width)))

@@ -8,8 +8,12 @@ from PIL import Image
 
 from ritornel.core.drawing.forms import FORMS
 from ritornel.core.model.framing import Mask
+from ritornel.core.motion.builds import EFFECTS
+from ritornel.core.score import compile
+from ritornel.core.score.frame import frame_at
 from ritornel.core.text.families import FAMILIES
-from ritornel.render.picture import slide_png
+from ritornel.render.picture import png_of, slide_png
+from ritornel.render.sheets import sheet_svg
 from ritornel.shows import in_rows
 from tests.browser.base import BrowserCase
 from tests.material import asset
@@ -86,6 +90,38 @@ def texts() -> list[dict[str, Any]]:
     ]  # fmt: skip
 
 
+IN_SPACE = {"turn-in", "tilt", "unfold", "turn"}
+"""What turns in space, as pictures cannot show it."""
+
+PENS = {"draw", "marker", "underline", "ring"}
+"""What is drawn as by a pen, of which pictures show only the end."""
+
+
+def built(kind: str, but: set[str]) -> dict[str, Any]:
+    """A slide on which every build of a kind but some runs on a shape, and on a word."""
+    effects = [e for e in EFFECTS.values() if kind in e.verbs and e.name not in but]
+    objects: list[dict[str, Any]] = []
+    steps = []
+    for n, effect in enumerate(effects):
+        box = {"x": 30 + n % 6 * 205, "y": 20 + n // 6 * 170}
+        form = {"fill": "#1f7a6d", "line": "#7a2552", "line_width": 4, "rotation": n * 7}
+        objects.append({"id": f"s{n}", "kind": "shape", "width": 110, "height": 70, **box, **form})
+        words = {
+            "id": f"t{n}",
+            "kind": "text",
+            "size": 26,
+            "width": 190,
+            "height": 60,
+            "x": box["x"],
+            "y": box["y"] + 90,
+        }
+        objects.append({**words, "paragraphs": [{"text": "Four tons of glass"}]})
+        how = {"kind": kind, "effect": effect.name, "trigger": "alongside", "duration": 1000}
+        steps.append({"id": f"a{n}", "object": f"s{n}", **how})
+        steps.append({"id": f"b{n}", "object": f"t{n}", "part": {"paragraph": 0, "word": 2}, **how})
+    return {"objects": objects, "running_order": steps, "hold": 1000}
+
+
 def pictures(asset_id: str) -> list[dict[str, Any]]:
     return [
         at(n, 240, 130, id=f"p{n}", kind="picture", asset=asset_id, fit=("fill", "whole")[n % 2], rotation=n * 5)
@@ -113,6 +149,7 @@ class SamePicture(BrowserCase):
             "lines": {"objects": lines()},
             "texts": {"objects": texts()},
             "pictures": {"objects": pictures(held)},
+            "the same pictures on another slide": {"objects": pictures(held)},
             "a veiled ground": {"ground": veiled},
             "a picture as ground": {"ground": {"asset": held, "fit": "fill", "at": [0, 0.2]}},
         }
@@ -125,6 +162,24 @@ class SamePicture(BrowserCase):
                 )
                 drawn = slide_png(slide, 1280, 720, lambda _: (content, "image/png"), 640)
                 self.assert_same(self.stage(), Image.open(BytesIO(drawn)).convert("RGB"))
+
+    def test_of_slides_at_instants(self):
+        """Half way through each build, and when all have settled: objects, and words of a text."""
+        slides = {kind: built(kind, IN_SPACE | PENS) for kind in ("entrance", "emphasis", "exit", "path")}
+        slides["drawn"] = built("emphasis", IN_SPACE)
+        row = self.keep({"slides": [{"id": name, "background": "#faf6ec", **slide} for name, slide in slides.items()]})
+        self.open_desk(row)
+        show = in_rows.load(row)
+        score = compile(show)
+        for place, slide in enumerate(show.slides):
+            settled = score.slides[place].length_ms - 20
+            for at in (settled,) if slide.id == "drawn" else (520, settled):
+                with self.subTest(slide.id, at=at):
+                    self.page.evaluate("id => ritornel.store.loader.need(id)", slide.id)
+                    self.page.evaluate("t => ritornel.stage.scrub(t)", score.starts[place] + at)
+                    sheet = frame_at(show, score, score.starts[place] + at).sheets[-1]
+                    drawn = png_of(sheet_svg(sheet, slide, 1280, 720, lambda _: None), slide, 640)
+                    self.assert_same(self.stage(), Image.open(BytesIO(drawn)).convert("RGB"))
 
     def stage(self) -> Image.Image:
         """What the page shows, once everything in it has come."""

@@ -1,10 +1,9 @@
-"""What the contact sheet tells: slides as they stand, where words are, what is unfinished, and what is skipped."""
+"""What the contact sheet tells: where words are, what is unfinished, and what is skipped."""
 
 from unittest import TestCase
 
 from ritornel.core.model.running import running
 from ritornel.core.score import compile, evaluate, facts
-from ritornel.core.score.seen import as_seen
 from ritornel.core.text.finding import find
 from ritornel.core.text.unfinished import unfinished
 from tests.core.edits.test_each_command import edited
@@ -13,28 +12,6 @@ from tests.made import show, slide, step, text
 
 def chapters(*firsts: str) -> list[dict]:
     return [{"id": f"c{n}", "title": f"Chapter {n}", "first": first} for n, first in enumerate(firsts)]
-
-
-class AsSeen(TestCase):
-    def test_what_has_come_by_then_where_it_stands(self):
-        lines = text("l", "One", "Two words", x=10, y=20)
-        away = step("m", object="box", kind="path", effect="move", duration=100, params={"across": 50, "down": -10})
-        out = step("o", object="box", kind="exit", effect="fade", duration=100)
-        order = (step("a", object="l", part={"paragraph": 0}), step("b", object="l", part={"paragraph": 1}), away, out)
-        made = show(slide(*order, objects=(lines,)))
-        (part,), (time,) = compile(made).slides, compile(made).times
-        seen = [as_seen(made.slides[0], part, group.settle_ms) for group in time.groups]
-        self.assertEqual([[o.id for o in s.objects] for s in seen], [["box", "l"]] * 4 + [["l"]])
-        hidden = [[[r.colour for r in p.runs] for p in s.objects[-1].paragraphs] for s in seen[:3]]
-        self.assertEqual(hidden, [[["none"], ["none"]], [[], ["none"]], [[], []]])
-        box = seen[3].objects[0]
-        self.assertEqual((box.x - made.slides[0].objects[0].x, box.y - made.slides[0].objects[0].y), (50, -10))
-
-    def test_a_word_that_has_not_come_keeps_its_place(self):
-        word = step("a", object="l", part={"paragraph": 0, "word": 1})
-        made = show(slide(word, objects=(text("l", "One more word"),)))
-        seen = as_seen(made.slides[0], compile(made).slides[0], 0)
-        self.assertEqual([(r.start, r.end, r.colour) for r in seen.objects[-1].paragraphs[0].runs], [(4, 8, "none")])
 
 
 class Found(TestCase):

@@ -1,9 +1,10 @@
 // Answers cases with the page's own code: {what, cases} in, answers out.
 import { readFileSync } from "node:fs";
 import { minutes, readTime, tenths } from "../../ritornel/site/static/site/times.js";
-import { eased, evaluate } from "../../ritornel/site/static/site/play/evaluate.js";
+import { eased, evaluate, restAt } from "../../ritornel/site/static/site/play/evaluate.js";
 import { FAMILIES } from "../../ritornel/site/static/site/play/families.js";
 import { documentOf as documentOfText, paragraphsOf } from "../../ritornel/shows/static/shows/desk/writing/rich_document.js";
+import { PEN, PEN_OF_LETTERS, SOFTLY, frameAt } from "../../ritornel/site/static/site/play/frame.js";
 import { Live } from "../../ritornel/site/static/site/play/live.js";
 import { matrixOf } from "../../ritornel/site/static/site/play/placing.js";
 import { gainAt, placeAt } from "../../ritornel/site/static/site/play/spans.js";
@@ -27,6 +28,9 @@ function run({ order, script, acts, until }) {
 
 const answers = {
   evaluate: ({ play, times }) => times.map((time) => evaluate(play, time)),
+  frames: ({ play, times }) => times.map((time) => frameAt(play, time)),
+  rests: ({ play, times }) => times.map((time) => restAt(play, time)),
+  drawing: () => ({ pen: PEN, pen_of_letters: PEN_OF_LETTERS, softly: SOFTLY }),
   eased: ({ easing, shares }) => shares.map((share) => eased(easing, share)),
   matrix: ({ rotation, state }) => matrixOf(rotation, state),
   span: ({ span, times }) => times.map((time) => [placeAt(span, time), gainAt(span, time)]),

@@ -12,7 +12,7 @@ from ritornel.core.edits.telling import fields_said
 from ritornel.core.model import Object, Show, Slide, Step, Text, Transition
 from ritornel.core.model.units import Id
 from ritornel.core.motion.standing import Standing
-from ritornel.core.motion.track import state_at
+from ritornel.core.motion.target import states_at
 from ritornel.core.score import compile
 from ritornel.core.time.rounding import tenths
 
@@ -44,7 +44,7 @@ class ContinueSlide(Command, frozen=True, kw_only=True):
         if place is None:
             raise BadEdit("that slide is not in the show any more")
         slide, score = show.slides[place], compile(show).slides[place]
-        end = Standing(slide, {t.key: state_at(t.tracks, score.length_ms) for t in score.targets})
+        end = Standing(slide, states_at(score.targets, score.length_ms))
         there = {id(o) for o in end.shown()}
         fresh = Slide(
             id=slide_ids(show, 1, [self.id] if self.id else [])[0],

@@ -11,6 +11,7 @@ from msgspec import Struct
 
 from ritornel.core.model import Object, Slide, Step
 from ritornel.core.model.paths import BadPath, read_path
+from ritornel.core.motion.carrying import Pair
 from ritornel.core.motion.curves import Curve
 from ritornel.core.motion.easing import Easing
 from ritornel.core.motion.pieces import Piece
@@ -167,7 +168,7 @@ class Scene(NamedTuple):
     """What a transition is asked for: its form, the stage's size, how far its edge is soft, all in stage units.
 
     One that ``looks`` gets the slide before as it ends and the new one as it begins; None where there is none before;
-    and what is ``carried`` by hand.
+    and which objects of the two are one that is carried on.
     """
 
     subtype: str
@@ -176,7 +177,7 @@ class Scene(NamedTuple):
     soft: float = 0.0
     before: Standing | None = None
     after: Standing | None = None
-    carried: Mapping[str, str] = MappingProxyType({})
+    pairs: Sequence[Pair] = ()
 
 
 class TransitionKind(NamedTuple):
@@ -184,8 +185,8 @@ class TransitionKind(NamedTuple):
 
     ``verb`` says what the new slide does, ``subtypes`` are (name, words) of its forms, the first the default. Those in
     ``coloured`` go through the transition's colour; one that ``softens`` may have a soft edge; one that
-    ``looks`` is told of the two slides themselves, and carries their objects where it ``carries``. It need not know of
-    being reversed.
+    ``looks`` is told of the two slides themselves; one that ``carries`` objects, which of theirs it carries on. It need
+    not know of being reversed.
     """
 
     name: str

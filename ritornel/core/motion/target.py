@@ -1,9 +1,12 @@
-"""What tracks move."""
+"""What tracks move, and how it stands at an instant."""
+
+from collections.abc import Iterable
 
 from msgspec import Struct
 
 from ritornel.core.model.slide import Part
-from ritornel.core.motion.track import Track
+from ritornel.core.motion.curves import Value
+from ritornel.core.motion.track import Track, state_at
 
 
 class Target(Struct, frozen=True, gc=False):
@@ -13,3 +16,8 @@ class Target(Struct, frozen=True, gc=False):
     object: str
     part: Part | None
     tracks: tuple[Track, ...]
+
+
+def states_at(targets: Iterable[Target], time: float) -> dict[str, dict[str, Value]]:
+    """Return the properties of targets at ``time``, by their keys: all of a slide's states are computed here."""
+    return {target.key: state_at(target.tracks, time) for target in targets}

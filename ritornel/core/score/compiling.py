@@ -4,7 +4,7 @@ The parts that belong to one slide are remembered by content, so that a show in 
 more than that slide; the score of a whole show for as long as that very show is in use.
 """
 
-from collections.abc import Iterable, Mapping
+from collections.abc import Mapping
 from itertools import accumulate
 from typing import Any, NamedTuple
 
@@ -19,11 +19,10 @@ from ritornel.core.model.uses import assets_of
 from ritornel.core.model.writing import encoded
 from ritornel.core.motion.builds import effect_for
 from ritornel.core.motion.choreography import choreograph
-from ritornel.core.motion.curves import Value
 from ritornel.core.motion.declared import params_of
 from ritornel.core.motion.standing import Standing
-from ritornel.core.motion.target import Target
-from ritornel.core.motion.track import Track, state_at
+from ritornel.core.motion.target import Target, states_at
+from ritornel.core.motion.track import Track
 from ritornel.core.motion.transitions import transition_for, transition_ms
 from ritornel.core.score.parts import Score, SlideScore
 from ritornel.core.score.planning import plan_of
@@ -187,11 +186,7 @@ def _timed(step: Step, easing: str) -> Step:
 
 
 def _as_it_ends(slide: Slide, score: SlideScore) -> Standing:
-    return Standing(slide, _states(score.targets, score.length_ms))
-
-
-def _states(targets: Iterable[Target], time: int) -> dict[str, dict[str, Value]]:
-    return {target.key: state_at(target.tracks, time) for target in targets}
+    return Standing(slide, states_at(score.targets, score.length_ms))
 
 
 def _compile_slide(
@@ -216,7 +211,7 @@ def _compile_slide(
             targets = _with_track(targets, clip.thing, media_track(clip, time.length_ms))
     spans += spot_spans(slide, steps, time.length_ms, lengths)
     spans += narration_span(slide, asked, time.length_ms, lengths)
-    after = Standing(slide, _states(targets, 0)) if before is not None else None
+    after = Standing(slide, states_at(targets, 0)) if before is not None else None
     plan = plan_of(slide.transition, transition, width, height, before, after)
     score = SlideScore(slide.id, time.length_ms, plan, tuple(targets), tuple(spans), ())
     if slide.skipped:

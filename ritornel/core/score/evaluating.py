@@ -2,11 +2,11 @@
 
 from bisect import bisect_right
 
-from ritornel.core.motion.curves import Value
 from ritornel.core.motion.easing import eased
 from ritornel.core.motion.pieces import WHOLE, Piece, cell_states
+from ritornel.core.motion.target import states_at
 from ritornel.core.motion.track import joined, state_at
-from ritornel.core.score.parts import FrameState, Layer, Score, SlideScore, TransitionPlan
+from ritornel.core.score.parts import FrameState, Layer, Score, TransitionPlan
 from ritornel.core.score.planning import BLACK
 
 NOTHING = -1
@@ -25,7 +25,7 @@ def evaluate(score: Score, time: float) -> FrameState:
     slide = score.slides[index]
     within = min(max(0.0, time - score.starts[index]), float(slide.length_ms))
     plan = slide.transition
-    new = Layer(index, within, {}, _targets(slide, within))
+    new = Layer(index, within, {}, states_at(slide.targets, within))
     if within >= plan.duration_ms:
         return FrameState(index, within, BLACK, (new,))
     previous = next((n for n in range(index - 1, -1, -1) if score.slides[n].length_ms), NOTHING)
@@ -34,7 +34,7 @@ def evaluate(score: Score, time: float) -> FrameState:
     else:
         before = score.slides[previous]
         end = float(before.length_ms)
-        old, backdrop = Layer(previous, end, {}, _targets(before, end)), plan.backdrop
+        old, backdrop = Layer(previous, end, {}, states_at(before.targets, end)), plan.backdrop
     progress = progress_at(plan, within)
     layers = tuple(_piece(piece, new if piece.of == "new" else old, progress) for piece in plan.pieces)
     return FrameState(index, within, backdrop, layers)
@@ -50,10 +50,6 @@ def slide_at(score: Score, time: float) -> int:
     """Return the index of the slide on the stage at ``time`` ms of the show; one of no length is never on it."""
     index = max(0, bisect_right(score.starts, time) - 1)
     return next((n for n in range(index, -1, -1) if score.slides[n].length_ms), index)
-
-
-def _targets(slide: SlideScore, time: float) -> dict[str, dict[str, Value]]:
-    return {t.key: state_at(t.tracks, time) for t in slide.targets}
 
 
 def _piece(piece: Piece, layer: Layer, progress: float) -> Layer:

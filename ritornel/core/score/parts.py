@@ -13,7 +13,8 @@ from ritornel.core.time.slide_clock import SlideTime
 class TransitionPlan(Struct, frozen=True):
     """A slide's transition: its pieces from the bottom up, over slide time 0..duration, eased to their progress.
 
-    One that is ``reverse`` runs from the end of its pieces to their beginning.
+    One that is ``reverse`` runs from the end of its pieces to their beginning. ``carried`` are the objects of the slide
+    before that become objects of this one, by their ids.
     """
 
     duration_ms: int = field(name="duration")
@@ -21,6 +22,7 @@ class TransitionPlan(Struct, frozen=True):
     reverse: bool
     backdrop: str
     pieces: tuple[Piece, ...]
+    carried: tuple[tuple[str, str], ...] = ()
 
 
 class SlideScore(Struct, frozen=True, weakref=True):

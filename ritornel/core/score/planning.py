@@ -1,5 +1,6 @@
 """A transition into its plan."""
 
+from collections.abc import Sequence
 from functools import lru_cache
 
 from msgspec.structs import replace
@@ -7,7 +8,7 @@ from msgspec.structs import replace
 from ritornel.core.drawing.grounds import ground_keys
 from ritornel.core.model import Transition
 from ritornel.core.model.keys import target_key
-from ritornel.core.motion.carrying import unchanged
+from ritornel.core.motion.carrying import Pair, matched, unchanged
 from ritornel.core.motion.declared import Scene
 from ritornel.core.motion.easing import LINEAR, BadEasing, Easing, parse
 from ritornel.core.motion.pieces import BARE, HIDDEN, Piece, moving, over_progress
@@ -39,8 +40,11 @@ def plan_of(
     if not duration_ms:
         return TransitionPlan(0, LINEAR, False, backdrop, ())
     soft = tenths(transition.softness * SOFTEST * width) if kind.softens else 0.0
+    pairs: Sequence[Pair] = ()
+    if kind.carries and before is not None and after is not None:
+        pairs = matched(before, after, transition.carried)
     if kind.looks:
-        scene = Scene(transition.subtype, float(width), float(height), soft, before, after, transition.carried)
+        scene = Scene(transition.subtype, float(width), float(height), soft, before, after, pairs)
         pieces = tuple(kind.pieces(scene))
     else:
         pieces = _pieces(kind.name, transition.subtype, soft, width, height)
@@ -49,7 +53,8 @@ def plan_of(
         pieces = tuple(replace(piece, of="new" if piece.of == "old" else "old") for piece in pieces)
     if transition.keeps and not kind.carries and before is not None and after is not None:
         pieces = keeping(pieces, before, after)
-    return TransitionPlan(duration_ms, _easing(transition), reverse, backdrop, pieces)
+    carried = tuple((pair.old.id, pair.new.id) for pair in pairs)
+    return TransitionPlan(duration_ms, _easing(transition), reverse, backdrop, pieces, carried)
 
 
 def keeping(pieces: tuple[Piece, ...], before: Standing, after: Standing) -> tuple[Piece, ...]:

@@ -2,7 +2,7 @@
 
 from ritornel.core.model import Show
 from ritornel.core.motion.standing import Standing
-from ritornel.core.motion.track import state_at
+from ritornel.core.motion.target import states_at
 from ritornel.core.score.compiling import compile
 
 
@@ -13,4 +13,4 @@ def standings(show: Show, place: int) -> tuple[Standing, Standing]:
 
 def _standing(show: Show, place: int, time: int) -> Standing:
     targets = compile(show).slides[place].targets
-    return Standing(show.slides[place], {t.key: state_at(t.tracks, time) for t in targets})
+    return Standing(show.slides[place], states_at(targets, time))

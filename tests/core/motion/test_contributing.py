@@ -29,7 +29,9 @@ class Together(TestCase):
             asked.append([build.step.id for build in builds])
             return Contribution()
 
-        late, early = (step(n, "alongside", kind="emphasis", effect="new", delay=d) for n, d in (("late", 900), ("early", 0)))
+        late, early = (
+            step(n, "alongside", kind="emphasis", effect="new", delay=d) for n, d in (("late", 900), ("early", 0))
+        )
         with patch.dict(EFFECTS, {"new": effect("new", together=together)}):
             self.seen(show(slide(late, step("other", "alongside"), early)), 0)
         self.assertEqual(asked, [["early", "late"]])

@@ -4,7 +4,7 @@ from collections.abc import Iterable, Mapping, Sequence
 
 from ritornel.core.drawing.grounds import ground_keys
 from ritornel.core.model.keys import target_key
-from ritornel.core.motion.carrying import Pair, Way, matched
+from ritornel.core.motion.carrying import Pair, Way
 from ritornel.core.motion.curves import Curve
 from ritornel.core.motion.declared import Scene, TransitionKind
 from ritornel.core.motion.pieces import BARE, HIDDEN, Piece, moving, over_progress
@@ -23,7 +23,7 @@ def _pieces(scene: Scene) -> Sequence[Piece]:
     before, after = scene.before, scene.after
     if before is None or after is None:
         return (Piece("old"), moving("new", _FADES_IN))
-    ways = {pair: Way(pair, before, after, scene.subtype == "curved") for pair in matched(before, after, scene.carried)}
+    ways = {pair: Way(pair, before, after, scene.subtype == "curved") for pair in scene.pairs}
     gone = {pair.old.id for pair in ways}
     blended = {pair.old.id: _gives_way(pair, way) for pair, way in ways.items() if not pair.alike}
     comes = {pair.new.id: _takes_over(pair, way) for pair, way in ways.items()}

@@ -89,10 +89,12 @@ class Player {
 
   draw(time) {
     const index = slideAt(play.order, time);
-    const frame = evaluate(play, time);
+    const rest = this.playhead.playing ? restAt(play, time) : null;
+    const frame = rest && rest === this.resting ? this.frame : evaluate(play, time);
     this.controls.waiting(!frame);
     if (frame) {
-      this.stage.show(frame);
+      if (frame !== this.frame) this.stage.show(frame);
+      Object.assign(this, { resting: rest, frame });
       this.sound.follow(index, time, this.playhead.playing);
       this.prepare(index, time);
     }

@@ -135,6 +135,14 @@ export function slideAt(order, time) {
   return lastOfLength(order, index) ?? index;
 }
 
+/** The still span of a slide, [from, to] in its time, in which a show time lies: in it nothing on the stage changes; or null. */
+export function restAt(play, time) {
+  const [id, start] = play.order[slideAt(play.order, time)];
+  const still = play.slides[id]?.score.still ?? [];
+  const span = still[lastAt(still.map(([from]) => from), time - start)];
+  return span && time - start < span[1] ? span : null;
+}
+
 /** The last slide up to `index` that has any length, or null; one of none is never on the stage. */
 export function lastOfLength(order, index) {
   while (index >= 0 && !order[index][2]) index--;

@@ -1,9 +1,10 @@
 // What of an object is drawn and in which colour: its fills and lines become another colour, its outline is drawn as by a pen.
 
+import { PEN, PEN_OF_LETTERS } from "./frame.js";
+
 const PAINTS = [["fill", "fill"], ["stroke", "stroke"], ["stop-color", "stopColor"]];
 const DRAWN = "path, line, rect, ellipse, circle, polyline, polygon, text";
-const WHOLE = 2; // up to 1 the outline is drawn, from there on it is filled
-const PEN = 3; // stage units, for what has no line of its own
+const WHOLE = { outline: 1, filled: 1 };
 
 export class Ink {
   constructor(element) {
@@ -14,16 +15,16 @@ export class Ink {
     this.lines = own(DRAWN).filter((one) => !one.closest("clipPath, mask, filter"));
   }
 
-  /** `colour`: [red, green, blue, how opaque] laid over its own; `drawn`: 0 to 2. */
-  show(colour, drawn = WHOLE) {
+  /** As a frame says it: a colour laid over its own, how much of its outline is drawn, how far it is filled. */
+  show({ colour, outline, filled } = WHOLE) {
     const words = String(colour ?? "");
     if (words !== (this.words ?? "")) for (const { one, style, rgb } of this.painted) one.style[style] = colour?.[3] ? mixed(rgb, colour) : "";
     this.words = words;
-    if (drawn !== (this.drawn ?? WHOLE)) {
-      for (const one of this.lines) draw(one, drawn);
-      if (this.picture && !this.lines.length) this.picture.style.opacity = drawn >= WHOLE ? "" : String(drawn / WHOLE); // it has no outline: it fades
-    }
+    const drawn = outline + filled;
+    if (drawn === (this.drawn ?? 2)) return;
     this.drawn = drawn;
+    for (const one of this.lines) draw(one, outline, filled);
+    if (this.picture && !this.lines.length) this.picture.style.opacity = drawn === 2 ? "" : String(drawn / 2); // it has no outline: it fades
   }
 }
 
@@ -35,13 +36,11 @@ function mixed(rgb, [red, green, blue, share]) {
   return `rgb(${[red, green, blue].map((value, n) => Math.round(rgb[n] + (value - rgb[n]) * share)).join(",")})`;
 }
 
-function draw(one, drawn) {
+function draw(one, line, filled) {
   const { style } = one;
-  const line = Math.min(1, Math.max(0, drawn));
-  const filled = Math.min(1, Math.max(0, drawn - 1));
   const painted = (name) => one.closest(`[${name}]`)?.getAttribute(name) ?? "none";
   const lined = painted("stroke") !== "none";
-  if (drawn >= WHOLE || (lined && painted("fill") === "none" && line === 1)) {
+  if (filled === 1 || (lined && painted("fill") === "none" && line === 1)) {
     for (const name of ["strokeDasharray", "fillOpacity", "stroke", "strokeWidth", "strokeOpacity", "visibility"]) style[name] = "";
     return;
   }
@@ -51,7 +50,7 @@ function draw(one, drawn) {
   style.fillOpacity = String(filled);
   if (lined) return;
   style.stroke = painted("fill").startsWith("#") ? painted("fill") : "currentColor";
-  style.strokeWidth = String(one.tagName === "text" ? size(one) / 36 : PEN);
+  style.strokeWidth = String(one.tagName === "text" ? size(one) * PEN_OF_LETTERS : PEN);
   style.strokeOpacity = String(1 - filled);
 }
 

@@ -2,12 +2,11 @@
 
 const SVG = "http://www.w3.org/2000/svg";
 const BEYOND = 400; // what stands out of its box, a shadow, letters, stands out by less (core.motion.uncovering)
-const ROOM = 2; // a soft edge is blurred so many times as far as it is soft, at most
-const DEVIATION = 0.4; // of a soft edge, as a share of how far it is soft
+const ROOM = 5; // beyond so many standard deviations nothing is seen of a blur
 
 let count = 0;
 
-/** Shows of an element what a frame state says of it; `width` and `height` are its own, in stage units. */
+/** Shows of an element what a frame says (frame.js); `width` and `height` are its own, in stage units. */
 export class Cover {
   constructor(element, width, height) {
     Object.assign(this, { element, width, height });
@@ -15,12 +14,11 @@ export class Cover {
     this.kind = "";
   }
 
-  show({ properties, corners, soft, grid }) {
-    const { clip, cells } = properties;
-    const masked = cells || (clip && soft);
-    this.style("clipPath", clip && !masked ? path(clip, corners) : "");
+  show({ polygons, blur, cells, grid } = {}) {
+    const masked = cells || blur;
+    this.style("clipPath", polygons && !masked ? `path("${outline(polygons)}")` : "");
     if (cells) this.cells(cells, grid);
-    else if (masked) this.soft(path(clip, corners, false), soft);
+    else if (masked) this.soft(outline(polygons), blur);
     this.style("mask", masked ? `url("#${this.id}") no-clip` : "");
   }
 
@@ -30,15 +28,14 @@ export class Cover {
     this.element.style[name] = value;
   }
 
-  soft(data, soft) {
-    this.make(`soft ${soft}`, () => {
-      return `<filter id="${this.id}-blur" filterUnits="userSpaceOnUse" ${this.area(BEYOND + ROOM * soft)}><feGaussianBlur stdDeviation="${DEVIATION * soft}"/></filter>
+  soft(data, blur) {
+    this.make(`soft ${blur}`, () => {
+      return `<filter id="${this.id}-blur" filterUnits="userSpaceOnUse" ${this.area(BEYOND + ROOM * blur)}><feGaussianBlur stdDeviation="${blur}"/></filter>
         <g filter="url(#${this.id}-blur)"><path fill="#fff"/></g>`;
     });
-    const outline = this.mask.querySelector("path");
     if (this.data === data) return;
     this.data = data;
-    outline.setAttribute("d", data);
+    this.mask.querySelector("path").setAttribute("d", data);
   }
 
   cells(states, [columns, rows]) {
@@ -81,15 +78,13 @@ export class Cover {
   }
 }
 
-/** Polygons as a CSS path(), or as path data. */
-function path(places, corners, css = true) {
-  let at = 0;
-  const ways = (corners.length ? corners : [places.length / 2]).map((count) => {
+/** Polygons as path data. */
+function outline(polygons) {
+  return polygons.map((places) => {
     const way = [];
-    for (const end = at + 2 * count; at < end; at += 2) way.push(`${round(places[at])} ${round(places[at + 1])}`);
+    for (let at = 0; at < places.length; at += 2) way.push(`${round(places[at])} ${round(places[at + 1])}`);
     return `M${way.join("L")}Z`;
-  });
-  return css ? `path("${ways.join("")}")` : ways.join("");
+  }).join("");
 }
 
 function round(value) {

@@ -65,8 +65,8 @@ function partsOf(text, part) {
 /** A word or a letter: its lines as they are drawn, cut at its edges; the marker stands before the first one. */
 function drawnPiece({ lines, marker, before, after }, { x, y, width, height, bands }, first) {
   const cut = bands.map(([line, left, right]) => {
-    const id = `band-${left}_${right}`.replaceAll(".", "-"); // equal ids are equal things
-    return `<clipPath id="${id}"><rect x="${left}" y="${-FAR}" width="${right - left}" height="${2 * FAR}"/></clipPath><g clip-path="url(#${id})">${lines[line]}</g>`;
+    const id = `band-${left}_${right}`.replaceAll(".", "-"); // equal ids are equal things: the first counts, also while it is in a hidden layer
+    return `<clipPath id="${id}"><rect x="${left}" y="${-FAR}" width="${right - left}" height="${2 * FAR}" visibility="visible"/></clipPath><g clip-path="url(#${id})">${lines[line]}</g>`;
   });
   return `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}" viewBox="${x} ${y} ${width} ${height}" overflow="visible">${before}${first ? marker : ""}${cut.join("")}${after}</svg>`;
 }

@@ -3,9 +3,10 @@
 import { NOTHING, stateAt } from "./evaluate.js";
 import { announceLinks } from "./links.js";
 import { Ink } from "./inking.js";
+import { STANDS, drawnIn, sheetIn } from "./frame.js";
 import { Cover } from "./masks.js";
 import { build, fitMedia, frameBox, stretchDrawing } from "./nodes.js";
-import { matrixOf, transformOf } from "./placing.js";
+import { transformOf } from "./placing.js";
 
 /** Draws frames of a show into `root`. `play` is {width, height, order, slides, assets}. */
 export class Stage {
@@ -50,8 +51,7 @@ export class Stage {
       const layer = this.layer(id, copy);
       set(layer.element, "zIndex", String(depth + 1));
       set(layer.element, "visibility", "visible");
-      placeLayer(layer, state.properties);
-      layer.cover.show(state);
+      placeLayer(layer, sheetIn(state));
       for (const [key, node] of layer.nodes) place(node, node.object === this.withheld ? HIDDEN : state.targets[key]);
       if (copy) this.copyFilms(id, layer);
     });
@@ -205,7 +205,6 @@ export class Stage {
 const LEAST_IDLE_MS = 2; // building one object is to fit into what is left of a frame
 const whenIdle = window.requestIdleCallback ?? ((run) => setTimeout(() => run({ timeRemaining: () => 2 * LEAST_IDLE_MS }), 30));
 const HIDDEN = { visible: 0 };
-const STANDS = [1, 0, 0, 0, 1, 0, 0, 0, 1];
 const NO_SLIDE = ""; // the black before the first slide
 const BLACK_SLIDE = { background: "#000000", nodes: [] };
 
@@ -225,28 +224,32 @@ function isSameButPlaced(one, other) {
   return parts(one) === parts(other) && JSON.stringify(one.parts?.map((p) => p.y)) === JSON.stringify(other.parts?.map((p) => p.y));
 }
 
-function place(node, state = {}) {
+/** Puts a node as it is drawn in a state of it (frame.js). */
+function place(node, state) {
   const { element } = node;
-  const placed = matrixOf(node.rotation, state);
-  set(element, "transform", placed.every((value, n) => value === STANDS[n]) ? "" : transformOf(placed));
-  set(element, "opacity", String(node.opacity * (state.opacity ?? 1)));
-  set(element, "zIndex", state.front ? "1" : "");
-  set(element, "visibility", state.visible === 0 ? "hidden" : "inherit");
-  set(element, "filter", state.blur ? `blur(${state.blur}px)` : "");
-  if (state.colour || state.drawn !== undefined || node.ink) (node.ink ??= new Ink(element)).show(state.colour, state.drawn);
-  if (!state.clip && !node.cover) return;
-  node.cover ??= new Cover(element, node.width, node.height);
-  node.cover.show({ properties: { clip: state.clip }, corners: [], soft: state.soft ?? 0 });
+  const drawn = drawnIn(state, node.rotation, node.opacity);
+  set(element, "visibility", drawn ? "inherit" : "hidden");
+  if (!drawn) return;
+  set(element, "transform", isStanding(drawn.place) ? "" : transformOf(drawn.place));
+  set(element, "opacity", String(drawn.opacity));
+  set(element, "zIndex", drawn.front ? "1" : "");
+  set(element, "filter", drawn.blur ? `blur(${drawn.blur}px)` : "");
+  if (drawn.ink || node.ink) (node.ink ??= new Ink(element)).show(drawn.ink);
+  if (drawn.mask || node.cover) (node.cover ??= new Cover(element, node.width, node.height)).show(drawn.mask);
 }
 
-function placeLayer({ element, slide }, state) {
-  const ground = state.ground ?? 1;
-  set(element, "backgroundColor", ground === 1 ? slide.background : `color-mix(in srgb, ${slide.background} ${100 * ground}%, transparent)`);
-  const h = state.homography;
-  set(element, "transform", h ? transformOf(h) : "");
-  set(element, "opacity", String(state.opacity ?? 1));
-  const light = (state.brightness ?? 1) === 1 ? "" : `brightness(${state.brightness})`;
-  set(element, "filter", state.blur ? `${light} blur(${state.blur}px)` : light);
+function placeLayer({ element, slide, cover }, drawn) {
+  const { grounded } = drawn;
+  set(element, "backgroundColor", grounded === 1 ? slide.background : `color-mix(in srgb, ${slide.background} ${100 * grounded}%, transparent)`);
+  set(element, "transform", isStanding(drawn.place) ? "" : transformOf(drawn.place));
+  set(element, "opacity", String(drawn.opacity));
+  const light = drawn.brightness === 1 ? "" : `brightness(${drawn.brightness})`;
+  set(element, "filter", drawn.blur ? `${light} blur(${drawn.blur}px)` : light);
+  cover.show(drawn.mask);
+}
+
+function isStanding(place) {
+  return place === STANDS || place.every((value, n) => value === STANDS[n]);
 }
 
 /** Sets a style once: what it had is remembered, so that a still object costs nothing. */
