@@ -8,6 +8,7 @@ import { PEN, PEN_OF_LETTERS, SOFTLY, frameAt } from "../../ritornel/site/static
 import { Live } from "../../ritornel/site/static/site/play/live.js";
 import { matrixOf } from "../../ritornel/site/static/site/play/placing.js";
 import { gainAt, placeAt } from "../../ritornel/site/static/site/play/spans.js";
+import { bendTo, bowOn, endsOf, gripsOf, isOnLine, lineBetween } from "../../ritornel/shows/static/shows/desk/stage/line_ends.js";
 import { passagesOf } from "../../ritornel/shows/static/shows/desk/book/passages.js";
 import { sketchedCase, sketchNames } from "./sketched.mjs";
 import { documentOf, scriptIn } from "../../ritornel/shows/static/shows/desk/book/script_document.js";
@@ -30,6 +31,12 @@ const answers = {
   evaluate: ({ play, times }) => times.map((time) => evaluate(play, time)),
   frames: ({ play, times }) => times.map((time) => frameAt(play, time)),
   rests: ({ play, times }) => times.map((time) => restAt(play, time)),
+  line: ({ line, points }) => ({
+    grips: gripsOf(line),
+    between: lineBetween(endsOf(line).start, endsOf(line).end),
+    bend: bendTo(line, bowOn(line), 1),
+    on: points.map(([x, y]) => isOnLine(line, { x, y }, 1)),
+  }),
   drawing: () => ({ pen: PEN, pen_of_letters: PEN_OF_LETTERS, softly: SOFTLY }),
   eased: ({ easing, shares }) => shares.map((share) => eased(easing, share)),
   matrix: ({ rotation, state }) => matrixOf(rotation, state),
