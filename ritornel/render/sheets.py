@@ -25,6 +25,7 @@ from ritornel.render.paint import named
 from ritornel.render.picture import SmallPicture, object_svg, png_of, slide_png
 from ritornel.render.svg import Parted, mark_svg, paragraph_svg, parted_svg
 
+_FILL = re.compile(r'(fill="(?!none)[^"]+")')
 _PAINT = re.compile(r'(fill|stroke|stop-color)="#([0-9a-fA-F]{6})"')
 
 
@@ -144,7 +145,9 @@ def _painted(inner: str, ink: Ink) -> str:
         return ""
     if ink.colour is not None and ink.colour[3]:
         inner = _PAINT.sub(partial(_mixed, colour=ink.colour), inner)
-    return inner if ink.filled >= 1 else f'<g opacity="{number((ink.outline + ink.filled) / 2)}">{inner}</g>'
+    if ink.filled < 1:
+        inner = _FILL.sub(rf'\1 fill-opacity="{number(ink.filled)}"', inner)
+    return inner if ink.outline >= 1 else f'<g opacity="{number(ink.outline)}">{inner}</g>'
 
 
 def _mixed(found: re.Match[str], colour: tuple[float, ...]) -> str:

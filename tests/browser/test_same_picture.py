@@ -93,7 +93,7 @@ def texts() -> list[dict[str, Any]]:
 IN_SPACE = {"turn-in", "tilt", "unfold", "turn"}
 """What turns in space, as pictures cannot show it."""
 
-PENS = {"draw", "marker", "underline", "ring"}
+PENS = {"draw", "marker", "underline", "ring", "bracket"}
 """What is drawn as by a pen, of which pictures show only the end."""
 
 
@@ -180,6 +180,23 @@ class SamePicture(BrowserCase):
                     sheet = frame_at(show, score, score.starts[place] + at).sheets[-1]
                     drawn = png_of(sheet_svg(sheet, slide, 1280, 720, lambda _: None), slide, 640)
                     self.assert_same(self.stage(), Image.open(BytesIO(drawn)).convert("RGB"))
+
+    def test_of_marks_as_they_stay(self):
+        """Thick ones, so that it is seen whether they are as opaque."""
+        marks = {"marker": {}, "underline": {"width": 30}, "ring": {"width": 30}, "bracket": {"width": 30}}
+        objects, steps = [], []
+        for n, (name, params) in enumerate(marks.items()):
+            words = {"id": name, "kind": "text", "size": 40, "x": 120, "y": 40 + 170 * n, "width": 700, "height": 60}
+            objects.append({**words, "paragraphs": [{"text": "Four tons of glass"}]})
+            how = {"kind": "emphasis", "effect": name, "trigger": "alongside", "duration": 300, "params": params}
+            steps.append({"id": f"m-{name}", "object": name, **how})
+        row = self.keep({"slides": [{"id": "marks", "objects": objects, "running_order": steps, "hold": 1000}]})
+        self.open_desk(row)
+        show = in_rows.load(row)
+        self.page.evaluate("ritornel.stage.scrub(900)")
+        sheet = frame_at(show, compile(show), 900).sheets[-1]
+        drawn = png_of(sheet_svg(sheet, show.slides[0], 1280, 720, lambda _: None), show.slides[0], 640)
+        self.assert_same(self.stage(), Image.open(BytesIO(drawn)).convert("RGB"))
 
     def stage(self) -> Image.Image:
         """What the page shows, once everything in it has come."""
