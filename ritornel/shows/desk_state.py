@@ -11,6 +11,7 @@ from ritornel.core.drawing.forms import FORMS, Form
 from ritornel.core.model import Asset, Object, Shape, Show, Slide, Step, Text
 from ritornel.core.model.defaults import defaults
 from ritornel.core.model.framing import Mask
+from ritornel.core.model.head import HEAD, IN_DOCUMENTS
 from ritornel.core.model.links import CHAPTER
 from ritornel.core.model.memory import Held, Recalled
 from ritornel.core.model.paths import path_data, placed
@@ -45,6 +46,10 @@ OUTLINE_SAMPLES = 16
 _WRITTEN_BYTES = 32 * 1024 * 1024
 _OUTLINES_BYTES = 8 * 1024 * 1024
 _SHOWS_BYTES = 4 * 1024 * 1024
+
+
+_TOLD_OTHERWISE = frozenset({"pace", "effects", "styles"})
+"""Fields of a show's head of which the page gets not all, or more."""
 
 
 class Outline(NamedTuple):
@@ -103,15 +108,10 @@ def timing(show: Show, known: Show | None, near: Collection[str]) -> dict[str, A
     changed = {s.id: o for s, _, _, _, o in rows if had.get(s.id) != o.version}
     return {
         "show": {
+            **{IN_DOCUMENTS[name]: plain(getattr(show, name)) for name in HEAD if name not in _TOLD_OTHERWISE},
             "id": show.id,
-            "title": show.title,
-            "width": show.width,
-            "height": show.height,
-            "target": show.target_ms,
             "pace": {**defaults_by_kind()["pace"], **plain(show.pace)},
             "chapters": plain(show.chapters),
-            "guides": plain(show.guides),
-            "style": show.style,
             "palette": list(dict.fromkeys(style.palette.values())) if style else [],
             "effects": [{"name": effect.name, "builds": len(effect.steps)} for effect in show.effects],
             "beds": [{**defaults_by_kind()["bed"], **b} for b in plain(show.beds)],

@@ -11,18 +11,19 @@ from django.db import OperationalError
 from ritornel.core.model import Asset as CoreAsset
 from ritornel.core.model import Bed as CoreBed
 from ritornel.core.model import Chapter as CoreChapter
-from ritornel.core.model import Pace
 from ritornel.core.model import Show as CoreShow
 from ritornel.core.model import Slide as CoreSlide
+from ritornel.core.model.head import HEAD, TYPES
 from ritornel.core.model.memory import Memory
-from ritornel.core.model.show import Guide, OwnEffect
 from ritornel.core.model.stored import stored_slide
-from ritornel.core.model.style import Style
 from ritornel.core.model.uses import assets_used
 from ritornel.core.model.writing import encoded, plain
 from ritornel.core.text.credits import told
 from ritornel.library.models import Asset
 from ritornel.shows.models import Bed, Chapter, Show, Slide
+
+_COLUMNS = frozenset(field.name for field in Show._meta.get_fields())
+"""What of a show's head has a column of its own; anything else is in ``more``."""
 
 _SLIDES_BYTES = 64 * 1024 * 1024
 _SHOWS_BYTES = 48 * 1024 * 1024
@@ -98,19 +99,18 @@ def _read(row: Show) -> CoreShow:
     chapters = (CoreChapter(id=c.key, title=c.title, first=c.first) for c in row.chapters.all())
     return CoreShow(
         id=str(row.pk),
-        title=row.title,
-        width=row.width,
-        height=row.height,
-        target_ms=row.target_ms,
-        pace=_tolerantly(row.pace, Pace) or Pace(),
-        guides=_tolerantly(row.guides, tuple[Guide, ...]) or (),
-        effects=_tolerantly(row.effects, tuple[OwnEffect, ...]) or (),
-        style=row.style,
-        styles=_tolerantly(row.styles, tuple[Style, ...]) or (),
+        **_head_of(row),
         chapters=tuple(c for c in chapters if c.first in there),
         slides=slides,
-        beds=tuple(bed for b in row.beds.all() if (bed := _tolerantly(b.document, CoreBed)) is not None),
+        beds=tuple(bed for b in row.beds.all() if (bed := _bed(b.document)) is not None),
     )
+
+
+def _head_of(row: Show) -> dict[str, Any]:
+    """Return the fields of a show's head; one that cannot be read is as in a new show."""
+    kept = {name: getattr(row, name) if name in _COLUMNS else row.more.get(name) for name in HEAD}
+    read = {name: _tolerantly(value, TYPES[name]) for name, value in kept.items() if value is not None}
+    return {name: value for name, value in read.items() if value is not None}
 
 
 def _slide(key: str, document: str) -> CoreSlide:
@@ -124,9 +124,16 @@ def forget() -> None:
     _shows.clear()
 
 
-def _tolerantly(document: str | dict[str, Any], kind: type):
+def _bed(document: str) -> CoreBed | None:
     try:
-        return msgspec.convert(msgspec.json.decode(document) if isinstance(document, str) else document, kind)
+        return _tolerantly(msgspec.json.decode(document), CoreBed)
+    except msgspec.MsgspecError:
+        return None
+
+
+def _tolerantly(document: Any, kind: Any) -> Any:
+    try:
+        return msgspec.convert(document, kind)
     except msgspec.MsgspecError:
         return None
 
@@ -176,9 +183,11 @@ def bytes_before(changes: Changes, before: CoreShow) -> int:
 
 def write(row: Show, before: CoreShow, after: CoreShow, changes: Changes) -> None:
     """Write what has changed into a show's rows; the row itself is not saved."""
-    row.title, row.target_ms, row.style = after.title, after.target_ms, after.style
-    for name in ("pace", "guides", "effects", "styles"):
-        setattr(row, name, plain(getattr(after, name)))
+    head = {name: plain(getattr(after, name)) for name in HEAD}
+    for name in HEAD:
+        if name in _COLUMNS:
+            setattr(row, name, head[name])
+    row.more = {name: value for name, value in head.items() if name not in _COLUMNS}
     row.slides.filter(key__in=changes.gone).delete()
     for key, place, document in changes.changed:
         row.slides.filter(key=key).update(place=place, document=document)

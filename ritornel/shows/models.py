@@ -35,6 +35,7 @@ class Show(models.Model):
     effects = models.JSONField(default=list)
     style = models.CharField(max_length=300, blank=True, default="")
     styles = models.JSONField(default=list)
+    more = models.JSONField("fields of its head without a column", default=dict)
     archived_at = models.DateTimeField(null=True, blank=True)
     is_beginning = models.BooleanField(default=False)
     revision = models.PositiveIntegerField(default=0)

@@ -14,11 +14,10 @@ from msgspec.structs import replace
 
 from ritornel.core.edits.command import BadEdit, Command
 from ritornel.core.edits.growing import grown
-from ritornel.core.model import Bed, Chapter, Object, Pace, Show, Slide, Step, limits
+from ritornel.core.model import Object, Show, Slide, Step, limits
+from ritornel.core.model.head import HEAD, TYPES
 from ritornel.core.model.lineage import with_lineages
 from ritornel.core.model.reading import BadDocument, check_show, convert
-from ritornel.core.model.show import Guide, OwnEffect
-from ritornel.core.model.style import Style
 from ritornel.core.model.writing import plain
 from ritornel.core.score import compile, findings
 from ritornel.core.text.credits import own_words
@@ -57,17 +56,10 @@ def apply(show: Show, command: Command) -> Show:
         changed = with_lineages(changed, fresh)
         slides = (s if id(s) in before else _read_again(grown(s), old.get(s.id)) for s in changed.slides)
         changed = replace(changed, slides=tuple(slides))
-        for name, kind in (
-            ("pace", Pace),
-            ("guides", tuple[Guide, ...]),
-            ("effects", tuple[OwnEffect, ...]),
-            ("styles", tuple[Style, ...]),
-            ("chapters", tuple[Chapter, ...]),
-            ("beds", tuple[Bed, ...]),
-        ):
+        for name in (*HEAD, "chapters", "beds"):
             value = getattr(changed, name)
             if value is not getattr(show, name):
-                convert(plain(value), kind)
+                convert(plain(value), TYPES[name])
         check_show(changed, checked=show)
     except BadDocument as error:
         raise BadEdit(str(error)) from error

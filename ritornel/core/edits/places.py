@@ -11,11 +11,11 @@ from msgspec import Struct
 from msgspec.structs import asdict, astuple
 
 from ritornel.core.model import Show, Slide
+from ritornel.core.model.head import HEAD
 from ritornel.core.model.writing import plain
 
 Place = tuple[str, ...]
 
-_HEAD = ("title", "width", "height", "target_ms", "guides", "effects", "style", "styles")
 _THINGS = ("objects", "running_order")
 _NOTHING: frozenset[str] = frozenset()
 _SAID_BY_ITSELF = frozenset({"paragraphs", "size"})
@@ -24,9 +24,9 @@ _SAID_BY_ITSELF = frozenset({"paragraphs", "size"})
 
 def places_changed(before: Show, after: Show) -> set[Place]:
     """Return the places in which two states of a show differ; assets aside."""
-    found: set[Place] = {(name,) for name in _HEAD if getattr(before, name) != getattr(after, name)}
-    old, new = asdict(before.pace), asdict(after.pace)
-    found |= {("pace", name) for name in old if old[name] != new[name]}
+    found: set[Place] = set()
+    for name in HEAD:
+        found |= _field_changed(name, getattr(before, name), getattr(after, name))
     for name in ("chapters", "beds"):
         found |= _things_changed((name,), getattr(before, name), getattr(after, name))
     was, now = {s.id: s for s in before.slides}, {s.id: s for s in after.slides}
@@ -49,6 +49,16 @@ def meet(one: Iterable[Place], other: Iterable[Place]) -> set[Place]:
 def slides_of(places: Iterable[Place]) -> list[str]:
     """Return the ids of the slides in which places lie."""
     return sorted({place[1] for place in places if place[0] == "slide"})
+
+
+def _field_changed(name: str, had: Any, has: Any) -> set[Place]:
+    """Return where a field of the show's head differs: in its own fields, where it has some."""
+    if had == has:
+        return set()
+    if not isinstance(had, Struct) or type(had) is not type(has):
+        return {(name,)}
+    old, new = asdict(had), asdict(has)
+    return {(name, part) for part in old if old[part] != new[part]}
 
 
 def _slide_changed(had: Slide, slide: Slide) -> set[Place]:

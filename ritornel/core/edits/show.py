@@ -7,6 +7,10 @@ from msgspec.structs import replace
 from ritornel.core.edits.command import Command, fresh_ids, slide_of, with_values
 from ritornel.core.edits.telling import fields_said
 from ritornel.core.model import Chapter, Show
+from ritornel.core.model.head import HEAD, IN_DOCUMENTS
+
+_SET_ELSEWHERE = ("effects", "width", "height")
+"""Own effects have commands of their own; a stage keeps its size."""
 
 
 class SetShow(Command, frozen=True, kw_only=True):
@@ -19,9 +23,8 @@ class SetShow(Command, frozen=True, kw_only=True):
         values = dict(self.values)
         pace = with_values(show.pace, values.pop("pace", None) or {})
         show = replace(show, pace=pace)
-        return with_values(
-            show, values, fixed=("id", "slides", "assets", "beds", "chapters", "effects", "width", "height")
-        )
+        fixed = [name for attribute, name in IN_DOCUMENTS.items() if attribute not in HEAD]
+        return with_values(show, values, fixed=(*fixed, *_SET_ELSEWHERE))
 
     @property
     def label(self) -> str:

@@ -6,15 +6,14 @@ from typing import Any
 
 from msgspec.structs import asdict, replace
 
+from ritornel.core.model.head import HEAD, TYPES
 from ritornel.core.model.reading import BadDocument, convert, read_json
-from ritornel.core.model.show import Bed, Chapter, Guide, OwnEffect, Show
+from ritornel.core.model.show import Show
 from ritornel.core.model.slide import Slide
 from ritornel.core.model.stored import stored_slide
-from ritornel.core.model.style import Style
 from ritornel.core.model.writing import document_of, plain
 
 _THINGS = ("objects", "running_order")
-_WHOLE = ("title", "width", "height", "target_ms", "pace", "guides", "effects", "style", "styles")
 
 
 def patch_to(start: Show, end: Show) -> dict[str, Any]:
@@ -26,8 +25,8 @@ def patch_to(start: Show, end: Show) -> dict[str, Any]:
     """
     patch: dict[str, Any] = {}
     old, new = asdict(start), asdict(end)
-    if any(old[name] != new[name] for name in _WHOLE):
-        patch["head"] = {name: plain(new[name]) for name in _WHOLE}
+    if any(old[name] != new[name] for name in HEAD):
+        patch["head"] = {name: plain(new[name]) for name in HEAD}
     for name in ("chapters", "beds"):
         if old[name] != new[name]:
             patch[name] = plain(new[name])
@@ -100,16 +99,11 @@ def patched(show: Show, patch: Mapping[str, Any]) -> Show:
     A slide that cannot be read any more comes back as ``stored_slide`` gives it; so a patch never fails for it.
     """
     if "head" in patch:
-        head = dict(patch["head"])
-        pace = convert(head.pop("pace"), type(show.pace))
-        guides = convert(head.pop("guides", plain(show.guides)), tuple[Guide, ...])
-        effects = convert(head.pop("effects", plain(show.effects)), tuple[OwnEffect, ...])
-        styles = convert(head.pop("styles", plain(show.styles)), tuple[Style, ...])
-        show = replace(show, pace=pace, guides=guides, effects=effects, styles=styles, **head)
-    if "chapters" in patch:
-        show = replace(show, chapters=tuple(convert(c, Chapter) for c in patch["chapters"]))
-    if "beds" in patch:
-        show = replace(show, beds=tuple(convert(b, Bed) for b in patch["beds"]))
+        head = {name: convert(value, TYPES[name]) for name, value in patch["head"].items() if name in HEAD}
+        show = replace(show, **head)
+    for name in ("chapters", "beds"):
+        if name in patch:
+            show = replace(show, **{name: convert(patch[name], TYPES[name])})
     slides = {s.id: s for s in show.slides}
     for slide_id, document in patch.get("slides", {}).items():
         if document is None:
