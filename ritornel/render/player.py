@@ -15,7 +15,7 @@ def playable(show: Show, score: Score) -> dict[str, Any]:
 
     ``order`` lists [id, start, length, title] per slide in show time; ``slides`` holds by id the ``nodes``,
     ``background`` and ``score``; ``chapters`` [title, start]; ``cues`` by
-    slide their starts in its time; ``beds`` spans in show time. Times in ms.
+    slide their starts in its time; ``bed_spans`` in show time. Times in ms.
     """
     starts = {s.id: start for s, start in zip(show.slides, score.starts, strict=True)}
     return {
@@ -33,7 +33,7 @@ def playable(show: Show, score: Score) -> dict[str, Any]:
             for s, time in zip(show.slides, score.times, strict=True)
             if len(time.groups) > 1
         },
-        "beds": msgspec.to_builtins(score.beds),
+        "bed_spans": msgspec.to_builtins(score.bed_spans),
         "slides": {
             s.id: {"nodes": nodes(s, show), "background": s.background, "score": msgspec.to_builtins(part)}
             for s, part in zip(show.slides, score.slides, strict=True)

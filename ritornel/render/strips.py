@@ -7,7 +7,7 @@ from typing import NamedTuple
 from PIL import Image, ImageColor
 
 
-class Piece(NamedTuple):
+class Tile(NamedTuple):
     """One slide of a strip: its picture as PNG, or only its ground as a colour, and how long it lasts."""
 
     picture: bytes | None
@@ -22,7 +22,7 @@ def plain_png(ground: str, pixels: int, height: int) -> bytes:
     return held.getvalue()
 
 
-def strip_png(pieces: list[Piece], width: int, height: int) -> bytes:
+def strip_png(pieces: list[Tile], width: int, height: int) -> bytes:
     """Return slides side by side as one PNG, each as wide as it lasts.
 
     A picture that is wider than its place is cut; one that is narrower goes on as its right edge is.
@@ -42,7 +42,7 @@ def strip_png(pieces: list[Piece], width: int, height: int) -> bytes:
     return held.getvalue()
 
 
-def _fitted(piece: Piece, width: int, height: int) -> Image.Image:
+def _fitted(piece: Tile, width: int, height: int) -> Image.Image:
     ground = "#000000" if piece.ground == "none" else piece.ground
     tile = Image.new("RGB", (width, height), ImageColor.getrgb(ground))
     if piece.picture is not None:

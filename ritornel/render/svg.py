@@ -12,7 +12,7 @@ from ritornel.core.model.paths import path_data
 from ritornel.core.motion.declared import Mark
 from ritornel.core.text.families import family
 from ritornel.core.text.fonts import Face, face_of
-from ritornel.core.text.layout import Piece, SetLine, SetParagraph
+from ritornel.core.text.layout import SetLine, SetParagraph, SetRun
 from ritornel.core.text.places import Stretch, mixes, stretches
 from ritornel.core.text.runs import Style, style_of
 from ritornel.render.numbers import number
@@ -98,7 +98,7 @@ def _stretch_svg(stretch: Stretch, face: Face, base: Style) -> str:
     return f'{before}<tspan x="{number(stretch.x)}">{drawn}</tspan>{after}' if words else before
 
 
-def _piece_svg(piece: Piece, words: str, face: Face, base: Style) -> str:
+def _piece_svg(piece: SetRun, words: str, face: Face, base: Style) -> str:
     if (piece.face, piece.style) == (face, base):
         return words
     underline = ' text-decoration="underline"' if piece.style.underline or piece.style.link else ""

@@ -23,7 +23,8 @@ from ritornel.library.models import Asset
 from ritornel.library.serving import file_response
 from ritornel.library.small import small_picture
 from ritornel.render.sheets import drawn_slide
-from ritornel.render.strips import Piece, plain_png, strip_png
+from ritornel.render.strips import Tile, plain_png, strip_png
+from ritornel.shows.models import Show as ShowRow
 
 log = logging.getLogger("ritornel")
 
@@ -58,6 +59,12 @@ def look_of(slide: Slide, show: Show) -> str:
 def _look_in(sheet: Sheet, slide: Slide, show: Show) -> str:
     seen = msgspec.json.encode([look_of(slide, show), sheet])
     return hashlib.blake2b(seen, digest_size=9).hexdigest()
+
+
+def assets_in(row: ShowRow, show: Show) -> dict[str, Asset]:
+    """Return the rows of the assets that a show uses, by their hash."""
+    rows = Asset.objects.filter(owner_id=row.owner_id, sha256__in=[a.id for a in show.assets])
+    return {asset.sha256: asset for asset in rows}
 
 
 class Drawn(NamedTuple):
@@ -128,7 +135,7 @@ def strip(show: Show, score: Score, assets: Mapping[str, Asset], who: int) -> St
                 picture, complete = drawn.path.read_bytes(), complete and drawn.whole
             else:
                 complete = False
-        pieces.append(Piece(picture, slide.background, part.length_ms))
+        pieces.append(Tile(picture, slide.background, part.length_ms))
     return Strip(strip_png(pieces, *STRIP), complete)
 
 

@@ -3,6 +3,11 @@
 from django.urls import include, path
 
 urlpatterns = [
+    path("", include("ritornel.lobby.urls")),
+    path("", include("ritornel.desk.urls")),
+    path("", include("ritornel.contact.urls")),
+    path("", include("ritornel.history.urls")),
+    path("", include("ritornel.shelves.urls")),
     path("", include("ritornel.shows.urls")),
     path("", include("ritornel.accounts.urls")),
     path("library/", include("ritornel.library.urls")),

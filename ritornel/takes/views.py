@@ -81,7 +81,7 @@ def take(request: HttpRequest, take_id: int) -> HttpResponse:
         rows = compared(running(in_rows.load(kept.show)), convert(kept.document, CoreTake), kept.planned)
     except BadDocument as error:
         messages.error(request, f"That take cannot be read: {error}.")
-        return redirect("shows:desk", kept.show_id)
+        return redirect("desk:desk", kept.show_id)
     run = [r for r in rows if r.given_ms is not None]
     context = {
         "take": kept,
@@ -109,7 +109,7 @@ def apply(request: HttpRequest, take_id: int) -> HttpResponse:
     kept.applied_at = timezone.now()
     kept.save(update_fields=["applied_at"])
     messages.info(request, "The show now waits and holds as you did. Undo on the desk takes it back.")
-    return redirect("shows:desk", kept.show_id)
+    return redirect("desk:desk", kept.show_id)
 
 
 def _playable(row: Show, show: CoreShow, score: Score) -> dict:

@@ -174,7 +174,7 @@ class Files(BrowserCase):
     def test_no_picture_no_slides(self):
         self.drop(".timeline", ("sea.wav", wav()))
         self.page.click("button:has-text('As bed')")
-        self.until("ritornel.store.kept.beds.length === 1")
+        self.until("ritornel.store.kept.bed_spans.length === 1")
         self.assertEqual(self.page.evaluate("ritornel.store.slide.document.objects"), [])
         self.assertEqual(self.page.evaluate("ritornel.store.kept.order.length"), 1)
 

@@ -171,7 +171,7 @@ class DocumentsOnTheirWayIn(BrowserCase):
         def slowly(*asked):
             return later.pop() if later else examined_here(*asked)
 
-        with patch("ritornel.library.taking_in.examined", slowly), patch("ritornel.shows.list_views.PATIENCE_S", 0.05):
+        with patch("ritornel.library.taking_in.examined", slowly), patch("ritornel.lobby.views.PATIENCE_S", 0.05):
             file = {"name": "foghorns.zip", "mimeType": "application/zip", "buffer": held.getvalue()}
             self.page.goto("/")
             self.page.set_input_files("[name=document]", files=[file])

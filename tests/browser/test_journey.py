@@ -40,7 +40,7 @@ class Journey(BrowserCase):
         page.click("text=Make slides")
         self.until("ritornel.store.kept.order.length === 3")
         self.settled()
-        titles = page.evaluate("ritornel.store.kept.order.map(([id]) => ritornel.store.kept.outlines[id].title)")
+        titles = page.evaluate("ritornel.store.kept.order.map(([id]) => ritornel.store.kept.briefs[id].title)")
         self.assertEqual(titles, ["Page 1", "Page 2", "Page 10"])
         self.assertEqual(self.length(), 3 * (900 + 2000))
         self.assertEqual(page.inner_text("#length"), "0:08")
@@ -83,7 +83,7 @@ class Journey(BrowserCase):
             page.click("text=Pace and bed")
             page.click("#choose-bed")
         chosen.value.set_files(self.files(("sea.wav", wav(3.0))))
-        self.until("ritornel.store.kept.beds.length === 1")
+        self.until("ritornel.store.kept.bed_spans.length === 1")
         page.click("dialog >> text=Close")
 
     def play(self):

@@ -7,8 +7,9 @@ import json
 from pathlib import Path
 from unittest import TestCase
 
+from ritornel.core.model.box import Box
 from ritornel.core.motion.builds import DEFAULT_EFFECT, EFFECTS
-from ritornel.core.motion.declared import Asked, Box, Effect, TransitionKind, allows, demand, params_of
+from ritornel.core.motion.declared import Asked, Effect, TransitionKind, allows, demand, params_of
 from ritornel.core.motion.easing import NAMED
 from ritornel.core.motion.track import NEUTRAL
 from ritornel.core.motion.transitions import TRANSITIONS

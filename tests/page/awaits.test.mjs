@@ -17,9 +17,9 @@ globalThis.EventSource = class {
   }
 };
 
-const { followElsewhere } = await import("../../ritornel/shows/static/shows/desk/state/elsewhere.js");
-const { Journal } = await import("../../ritornel/shows/static/shows/desk/state/journal.js");
-const { Store } = await import("../../ritornel/shows/static/shows/desk/state/store.js");
+const { followElsewhere } = await import("../../ritornel/parts/static/parts/state/elsewhere.js");
+const { Journal } = await import("../../ritornel/parts/static/parts/state/journal.js");
+const { Store } = await import("../../ritornel/parts/static/parts/state/store.js");
 
 /** Numbers from a seed (Lehmer's generator, MINSTD): the same runs every time. */
 function chances(seed) {
@@ -55,7 +55,7 @@ class Server {
     return {
       revision: this.revision, kept: "", undo: null, redo: null, length: 3, beds: [], findings: [],
       show: { chapters: [], beds: [], pace: {} }, order: Object.keys(now).map((id, n) => [id, n, 1, `${id}${now[id]}`]),
-      outlines: Object.fromEntries(Object.entries(now).filter(([id, title]) => had[id] !== title).map(([id, title]) => [id, { title }])), slides: {},
+      briefs: Object.fromEntries(Object.entries(now).filter(([id, title]) => had[id] !== title).map(([id, title]) => [id, { title }])), slides: {},
     };
   }
 
@@ -107,7 +107,7 @@ test("whatever is committed at any await, the page comes to what the server has"
       for (let turns = chance(5); turns > 0; turns--) await new Promise(setImmediate);
     }
     for (let n = 0; n < 400 && (store.line.busy || store.kept.revision < server.revision); n++) await new Promise(setImmediate);
-    const titles = Object.fromEntries(Object.entries(store.kept.outlines).map(([id, { title }]) => [id, title]));
+    const titles = Object.fromEntries(Object.entries(store.kept.briefs).map(([id, { title }]) => [id, title]));
     assert.deepEqual([store.kept.revision, titles], [server.revision, server.states.at(-1)], `seed ${seed}`);
   }
 });

@@ -2,8 +2,8 @@
 
 import assert from "node:assert/strict";
 import test from "node:test";
-import { calmed } from "../../ritornel/site/static/site/play/calm.js";
-import { stateAt } from "../../ritornel/site/static/site/play/evaluate.js";
+import { calmed } from "../../ritornel/play/static/play/calm.js";
+import { stateAt } from "../../ritornel/play/static/play/evaluate.js";
 
 const LINEAR = [0, 0, 1, 1];
 const track = (property, times, values, easings, more = {}) => ({ property, times, values, easings, ...more });

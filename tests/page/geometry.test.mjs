@@ -1,7 +1,7 @@
 // Boxes on the stage.
 import assert from "node:assert/strict";
 import { test } from "node:test";
-import { around, boxBetween, contains, overlaps, resized, resizedTurned, scaledWith, turned } from "../../ritornel/shows/static/shows/desk/stage/geometry.js";
+import { around, boxBetween, contains, overlaps, resized, resizedTurned, scaledWith, turned } from "../../ritornel/parts/static/parts/geometry/geometry.js";
 
 const BOX = { x: 100, y: 100, width: 200, height: 100, rotation: 0 };
 

@@ -1,7 +1,7 @@
 // Live runs: the score's playhead, waiting where a presenter gives the cue.
 import assert from "node:assert/strict";
 import { test } from "node:test";
-import { Live } from "../../ritornel/site/static/site/play/live.js";
+import { Live } from "../../ritornel/play/static/play/live.js";
 
 const ORDER = [["one", 0, 5000], ["two", 5000, 3000]];
 const script = (advance = "presenter", cueAdvance = advance) => [

@@ -1,7 +1,7 @@
 // The script as passages.
 import assert from "node:assert/strict";
 import { test } from "node:test";
-import { passagesOf } from "../../ritornel/shows/static/shows/desk/book/passages.js";
+import { passagesOf } from "../../ritornel/desk/static/desk/book/passages.js";
 
 const LAMP = "The lamp floats. [1] One finger turns it, [2] all four tons.";
 const texts = (passages) => passages.map((p) => p.text);

@@ -1,7 +1,7 @@
 // The script as a document of passages: in order whatever is done to it, and no word lost.
 import assert from "node:assert/strict";
 import { test } from "node:test";
-import { countedAt, documentOf, inOrder, marksIn, placeOf, SCRIPT, scriptIn } from "../../ritornel/shows/static/shows/desk/book/script_document.js";
+import { countedAt, documentOf, inOrder, marksIn, placeOf, SCRIPT, scriptIn } from "../../ritornel/desk/static/desk/book/script_document.js";
 
 const LAMP = "The lamp floats. [1] One finger turns it, [2] all four tons.";
 const words = (script) => script.replace(/\[\d+\]/g, " ").split(/\s+/).filter(Boolean).join(" ");

@@ -1,7 +1,7 @@
 // What snaps on the stage.
 import assert from "node:assert/strict";
 import { test } from "node:test";
-import { linesOf, snappedHandle, snappedMove } from "../../ritornel/shows/static/shows/desk/stage/snapping.js";
+import { linesOf, snappedHandle, snappedMove } from "../../ritornel/parts/static/parts/geometry/snapping.js";
 
 const BOX = { x: 100, y: 100, width: 200, height: 100, rotation: 0 };
 const STAGE = { width: 1280, height: 720 };

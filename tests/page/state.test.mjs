@@ -1,10 +1,10 @@
 // What the page shows before the answer has come: sketches, merged words, the journal.
 import assert from "node:assert/strict";
 import { test } from "node:test";
-import { change, mergedWords } from "../../ritornel/shows/static/shows/desk/state/merging.js";
-import { Journal } from "../../ritornel/shows/static/shows/desk/state/journal.js";
-import { residual, sketch } from "../../ritornel/shows/static/shows/desk/state/sketches.js";
-import { withAnswer, withSlides } from "../../ritornel/shows/static/shows/desk/state/states.js";
+import { change, mergedWords } from "../../ritornel/parts/static/parts/state/merging.js";
+import { Journal } from "../../ritornel/parts/static/parts/state/journal.js";
+import { residual, sketch } from "../../ritornel/parts/static/parts/state/sketches.js";
+import { withAnswer, withSlides } from "../../ritornel/parts/static/parts/state/states.js";
 
 const DEFAULTS = {
   pace: { default_hold: 4000 }, transition: { type: "crossfade", duration: null }, step: { delay: 0, trigger: "cue" }, bed: {},
@@ -24,9 +24,9 @@ function slide(id) {
 }
 
 function state() {
-  const outline = { title: "", ground: "#ffffff", transition: 0, cues: [1000], look: "x", voice: null };
+  const brief = { title: "", ground: "#ffffff", transition: 0, cues: [1000], look: "x", voice: null };
   return {
-    revision: 4, length: 8000, order: [["a", 0, 5000, "v-a"], ["b", 5000, 3000, "v-b"]], outlines: { a: outline, b: { ...outline, cues: [] } },
+    revision: 4, length: 8000, order: [["a", 0, 5000, "v-a"], ["b", 5000, 3000, "v-b"]], briefs: { a: brief, b: { ...brief, cues: [] } },
     slides: { a: slide("a"), b: slide("b") }, show: { title: "T", chapters: [], beds: [], pace: DEFAULTS.pace }, assets: {},
   };
 }
@@ -72,7 +72,7 @@ test("a cue takes along what comes after it; a build that opens one takes its cu
   for (const command of [{ do: "drag-cue", slide: "a", cue: 1, by: 400 }, { do: "drag-build", slide: "a", step: "s1", by: 400 }]) {
     const now = after(command);
     assert.deepEqual([now.slides.a.time.groups[1].start, now.slides.a.time.groups[1].steps[0].end], [1400, 1900]);
-    assert.deepEqual([now.outlines.a.cues, now.order[1][1], now.length], [[1400], 5400, 8400]);
+    assert.deepEqual([now.briefs.a.cues, now.order[1][1], now.length], [[1400], 5400, 8400]);
   }
   assert.equal(after({ do: "drag-cue", slide: "a", cue: 1, by: -9000 }).slides.a.time.groups[1].start, 0);
 });
@@ -98,9 +98,9 @@ test("words of others are shown with one's own where they lie apart", () => {
 });
 
 test("an answer brings what changed, and whole slides of other versions are forgotten", () => {
-  const answer = { revision: 5, order: [["a", 0, 5000, "v-a"], ["b", 5000, 9000, "new"]], outlines: { b: { title: "B" } }, slides: {}, length: 14000 };
+  const answer = { revision: 5, order: [["a", 0, 5000, "v-a"], ["b", 5000, 9000, "new"]], briefs: { b: { title: "B" } }, slides: {}, length: 14000 };
   const now = withAnswer(state(), answer);
-  assert.deepEqual([Object.keys(now.slides), now.outlines.b.title, now.outlines.a.look], [["a"], "B", "x"]);
+  assert.deepEqual([Object.keys(now.slides), now.briefs.b.title, now.briefs.a.look], [["a"], "B", "x"]);
   assert.equal(withSlides(now, { b: { version: "old" } }), now);
   assert.equal(withSlides(now, { b: { version: "new" } }).slides.b.version, "new");
 });

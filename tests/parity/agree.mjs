@@ -1,17 +1,17 @@
 // Answers cases with the page's own code: {what, cases} in, answers out.
 import { readFileSync } from "node:fs";
 import { minutes, readTime, tenths } from "../../ritornel/site/static/site/times.js";
-import { eased, evaluate, restAt } from "../../ritornel/site/static/site/play/evaluate.js";
-import { FAMILIES } from "../../ritornel/site/static/site/play/families.js";
-import { documentOf as documentOfText, paragraphsOf } from "../../ritornel/shows/static/shows/desk/writing/rich_document.js";
-import { PEN, PEN_OF_LETTERS, SOFTLY, frameAt } from "../../ritornel/site/static/site/play/frame.js";
-import { Live } from "../../ritornel/site/static/site/play/live.js";
-import { matrixOf } from "../../ritornel/site/static/site/play/placing.js";
-import { gainAt, placeAt } from "../../ritornel/site/static/site/play/spans.js";
-import { bendTo, bowOn, endsOf, gripsOf, isOnLine, lineBetween } from "../../ritornel/shows/static/shows/desk/stage/line_ends.js";
-import { passagesOf } from "../../ritornel/shows/static/shows/desk/book/passages.js";
+import { eased, evaluate, restAt } from "../../ritornel/play/static/play/evaluate.js";
+import { FAMILIES } from "../../ritornel/play/static/play/families.js";
+import { documentOf as documentOfText, paragraphsOf } from "../../ritornel/desk/static/desk/writing/rich_document.js";
+import { PEN, PEN_OF_LETTERS, SOFTLY, frameAt } from "../../ritornel/play/static/play/frame.js";
+import { Live } from "../../ritornel/play/static/play/live.js";
+import { matrixOf } from "../../ritornel/play/static/play/placing.js";
+import { gainAt, placeAt } from "../../ritornel/play/static/play/spans.js";
+import { bendTo, bowOn, endsOf, gripsOf, isOnLine, lineBetween } from "../../ritornel/parts/static/parts/geometry/line_ends.js";
+import { passagesOf } from "../../ritornel/desk/static/desk/book/passages.js";
 import { sketchedCase, sketchNames } from "./sketched.mjs";
-import { documentOf, scriptIn } from "../../ritornel/shows/static/shows/desk/book/script_document.js";
+import { documentOf, scriptIn } from "../../ritornel/desk/static/desk/book/script_document.js";
 
 /** A run in frames of 20 ms; `acts` are [ms, "give" | "pause" | "goOn" | "back"]. Tells instants and pace at each look. */
 function run({ order, script, acts, until }) {

@@ -1,7 +1,7 @@
 // Where a sketch says something else than the core: cases of {before, command, after} in, differences out. A sketch may
 // leave anything as it was, or leave it open; whatever it changes, or makes, must be what the core's answer has.
 import { isDeepStrictEqual } from "node:util";
-import { sketch, SKETCHES } from "../../ritornel/shows/static/shows/desk/state/sketches.js";
+import { sketch, SKETCHES } from "../../ritornel/parts/static/parts/state/sketches.js";
 
 /** The page's own drawing until the answer comes, and what no page can know before it. */
 const OWN = new Set(["sketch", "svg", "version"]);

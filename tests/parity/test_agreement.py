@@ -52,7 +52,7 @@ class Agreement(TestCase):
         ]
         bed = {"id": "b", "asset": "tune", "out": 2500, "in": 300, "fade_in": 900, "fade_out": 1500}
         spans = [s for f in films for s in compile(show(slide(objects=(f,), hold=30_000))).slides[0].spans]
-        spans += compile(show(slide(hold=30_000), beds=[bed])).beds
+        spans += compile(show(slide(hold=30_000), beds=[bed])).bed_spans
         times = [CHANCE.uniform(-100, 30_000) for _ in range(60)]
         answers = in_page("span", [{"span": msgspec.to_builtins(s), "times": times} for s in spans])
         for span, told in zip(spans, answers, strict=True):

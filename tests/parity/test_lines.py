@@ -26,7 +26,7 @@ LINES = st.builds(
     rotation=st.sampled_from([0.0, 0.0, 180.0, 33.0]),
 )
 SLANTING = LINES.map(lambda line: replace(line, bend=0.0, width=line.width + 1, height=line.height + 1))
-WHOLE = {"x": 0, "y": 0, "rotation": 0, "rising": False, "bend": 0}
+WHOLE = {"width": 320, "height": 180, "x": 0, "y": 0, "rotation": 0, "rising": False, "bend": 0}
 
 
 def way_of(line: Line) -> list[tuple[float, float]]:

@@ -12,7 +12,8 @@ from ritornel.core.edits import BadEdit, apply, read_command
 from ritornel.core.model import Asset, Show
 from ritornel.core.model.reading import BadDocument
 from ritornel.core.motion.builds import EFFECTS
-from ritornel.shows import desk_state
+from ritornel.desk import projection
+from ritornel.desk.vocabulary import defaults_by_kind
 from tests.made import LAMP, clip, show, slide, step, text
 from tests.node import in_page
 
@@ -179,7 +180,7 @@ SHOW_WIDE = {"add-slide", "delete-slides", "duplicate-slides", "move-slides", "s
 
 
 def state_of(made: Show) -> dict[str, Any]:
-    told = desk_state.timing(made, None, [s.id for s in made.slides])
+    told = projection.told(made, None, [s.id for s in made.slides])
     return {**msgspec.json.decode(msgspec.json.encode(told)), "assets": {a["id"]: a for a in MEDIA}}
 
 
@@ -192,7 +193,7 @@ class Sketches(TestCase):
 
     def test_each_says_what_the_core_answers_or_nothing(self):
         (names,) = in_page("sketches", [None])
-        defaults, cases, fresh = desk_state.defaults_by_kind(), [], count()
+        defaults, cases, fresh = defaults_by_kind(), [], count()
         for name in names:
             chance = Chance(name)
             tries = 0

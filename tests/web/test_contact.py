@@ -2,8 +2,9 @@
 
 from django.contrib.auth import get_user_model
 
+from ritornel.desk import projection
 from ritornel.publishing.editions import publish
-from ritornel.shows import desk_state, in_rows
+from ritornel.shows import in_rows
 from tests.made import show, slide, step, text
 from tests.material import OwnerCase
 
@@ -23,7 +24,7 @@ class Contact(OwnerCase):
         return self.client.get(f"/shows/{self.row.pk}/{path}")
 
     def test_the_page_and_what_stands_under_slides(self):
-        self.assertContains(self.get("contact"), "shows/contact/main.js")
+        self.assertContains(self.get("contact"), "/static/contact/main.js")
         self.assertEqual(self.get("told").json()["told"]["two"][0], "title to be written")
 
     def test_words_are_found(self):
@@ -33,7 +34,7 @@ class Contact(OwnerCase):
         self.assertEqual(self.get("found?words=" + "x" * 300).status_code, 400)
 
     def test_a_picture_after_each_cue_is_kept_by_the_browser_as_long_as_the_slide_is_the_same(self):
-        version = desk_state.version_of(in_rows.load(self.row), 0)
+        version = projection.version_of(in_rows.load(self.row), 0)
         before, after = (self.get(f"cues/{cue}/one?version={version}") for cue in (0, 1))
         self.assertEqual([a["content-type"] for a in (before, after)], ["image/png"] * 2)
         self.assertNotEqual(before.getvalue(), after.getvalue())

@@ -65,12 +65,12 @@ class Editing(OwnerCase):
             self.assertEqual(answer.status_code, 400, body)
             self.assertTrue(answer.json()["error"])
 
-    def test_the_state_gives_reasons_and_outlines(self):
+    def test_the_state_gives_reasons_and_envelopes(self):
         told = self.client.get(f"/shows/{self.row.pk}/state?near=one").json()["slides"]["one"]
         group = told["time"]["groups"][1]
         self.assertEqual((group["wait"], group["reason"]), (1636, "dwell"))
-        self.assertEqual(group["steps"][0]["outline"][0], 0)
-        self.assertEqual(group["steps"][0]["outline"][-1], 1)
+        self.assertEqual(group["steps"][0]["envelope"][0], 0)
+        self.assertEqual(group["steps"][0]["envelope"][-1], 1)
         self.assertEqual(told["document"]["running_order"][0]["repeat"], 1)
 
 
@@ -171,7 +171,7 @@ class Documents(OwnerCase):
         page = self.take_in("show.zip", content)
         with patch("ritornel.shows.arriving.unpack", side_effect=MemoryError), self.assertLogs("ritornel", "ERROR"):
             self.assertIn("nothing was changed", self.arrived(page)["error"])
-        with patch("ritornel.shows.list_views.PATIENCE_S", -1):
+        with patch("ritornel.lobby.views.PATIENCE_S", -1):
             self.assertEqual(self.arrived(page)["taken_in"], 0)
         self.assertContains(self.client.get("/"), "is on its way in: 0 of 2")
         self.assertEqual(self.arrived(page)["show"], self.desk_of(self.other))

@@ -12,7 +12,8 @@ from ritornel.core.model.head import HEAD, IN_DOCUMENTS
 from ritornel.core.model.patch import patch_to, patched
 from ritornel.core.model.show import Guide
 from ritornel.core.styles import STYLES
-from ritornel.shows import desk_state, in_rows, keeping
+from ritornel.desk import projection
+from ritornel.shows import in_rows, keeping
 from ritornel.shows.models import Show
 from tests.made import show, slide
 
@@ -65,7 +66,7 @@ class Heads(TestCase):
 
     def test_pages_get_each_but_own_styles(self):
         row = keeping.create(self.owner, self.plain)
-        told = desk_state.state(row, in_rows.load(row))["show"]
+        told = projection.state(row, in_rows.load(row))["show"]
         self.assertEqual({IN_DOCUMENTS[name] for name in HEAD} - told.keys(), {"styles"})
 
     def test_one_that_cannot_be_read_is_as_in_a_new_show_and_takes_nothing_with_it(self):

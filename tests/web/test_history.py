@@ -25,7 +25,7 @@ class History(OwnerCase):
         return keeping.edit(self.row.pk, self.row.revision, read_command(command))
 
     def address(self, name: str, *args):
-        return reverse(f"shows:history{name}", args=[self.row.pk, *args])
+        return reverse(f"history:{name.removeprefix('-') or 'history'}", args=[self.row.pk, *args])
 
     def get(self, **query):
         return self.client.get(self.address(""), query)
@@ -55,7 +55,7 @@ class History(OwnerCase):
     def test_returning_is_an_edit_that_one_undo_takes_back(self):
         before, then = self.now(), keeping.state_at(self.row, 1)
         answer = self.client.post(self.address("-return") + "?at=1")
-        self.assertRedirects(answer, reverse("shows:desk", args=[self.row.pk]), fetch_redirect_response=False)
+        self.assertRedirects(answer, reverse("desk:desk", args=[self.row.pk]), fetch_redirect_response=False)
         self.assertEqual(self.now().slides, then.slides)
         self.assertIn(
             f"Returned to {localtime(self.row.history.get(number=1).made_at):%H:%M}, on 2 slides",

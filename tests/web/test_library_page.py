@@ -11,9 +11,9 @@ from ritornel.core.edits import read_command
 from ritornel.core.model.reading import read_show
 from ritornel.library.models import Asset
 from ritornel.publishing.editions import publish
+from ritornel.shelves.using import used_by
 from ritornel.shows import in_rows, keeping
 from ritornel.shows.arriving import arrive, go_on
-from ritornel.shows.using import used_by
 from tests.files import png, wav
 from tests.material import OwnerCase, asset
 

@@ -61,16 +61,16 @@ class Pictures(OwnerCase):
         self.picture()
         with patch("ritornel.shows.pictures.done_apart", side_effect=AssertionError):
             self.picture()
-        look = self.client.get(f"/shows/{self.row.pk}/state").json()["outlines"]["one"]["look"]
+        look = self.client.get(f"/shows/{self.row.pk}/state").json()["briefs"]["one"]["look"]
         self.picture(query=f"?look={look}")
         self.assertEqual(self.answer["Cache-Control"], "private, max-age=86400")
         self.picture(query="?look=older")
         self.assertEqual(self.answer["Cache-Control"], "private, no-cache")
         self.edit(self.row, {"do": "set-slides", "slides": ["one"], "values": {"hold": 9}})
-        outlines = self.client.get(f"/shows/{self.row.pk}/state").json()["outlines"]
-        self.assertEqual(outlines["one"]["look"], look)
+        briefs = self.client.get(f"/shows/{self.row.pk}/state").json()["briefs"]
+        self.assertEqual(briefs["one"]["look"], look)
         self.edit(self.row, {"do": "set-slides", "slides": ["one"], "values": {"background": "#ffffff"}})
-        self.assertNotEqual(self.client.get(f"/shows/{self.row.pk}/state").json()["outlines"]["one"]["look"], look)
+        self.assertNotEqual(self.client.get(f"/shows/{self.row.pk}/state").json()["briefs"]["one"]["look"], look)
 
     def test_who_is_not_signed_in_gets_no_other_page_in_their_place(self):
         self.client.logout()
@@ -125,14 +125,14 @@ class Slides(OwnerCase):
     def test_whole_slides_are_fetched_when_they_are_come_to(self):
         row = self.keep(show(*(slide(id=f"s{n}") for n in range(5))))
         state = self.client.get(f"/shows/{row.pk}/state?near=s1").json()
-        self.assertEqual((list(state["slides"]), len(state["outlines"])), (["s1"], 5))
+        self.assertEqual((list(state["slides"]), len(state["briefs"])), (["s1"], 5))
         slides = self.client.get(f"/shows/{row.pk}/slides?ids=s3,s4,gone").json()["slides"]
         self.assertEqual(list(slides), ["s3", "s4"])
         versions = {r[0]: r[3] for r in state["order"]}
         self.assertEqual({i: s["version"] for i, s in slides.items()}, {"s3": versions["s3"], "s4": versions["s4"]})
         body = {"do": "set-slides", "slides": ["s3"], "values": {"hold": 9}}
         answer = self.edit(row, body, near=["s1", "s3"]).json()
-        self.assertEqual((list(answer["outlines"]), list(answer["slides"])), (["s3"], ["s3"]))
+        self.assertEqual((list(answer["briefs"]), list(answer["slides"])), (["s3"], ["s3"]))
         changed = {r[0] for r in answer["order"] if r[3] != versions[r[0]]}
         self.assertEqual((changed, "assets" in answer), ({"s3"}, False))
         self.assertEqual(answer["results"][0]["slides"], ["s3"])

@@ -33,7 +33,7 @@ class Outlines(OwnerCase):
         self.assertLess(time.monotonic() - began, 5)
 
     def test_a_text_that_takes_too_long_is_refused(self):
-        with patch("ritornel.shows.views.READING_S", 0.001):
+        with patch("ritornel.desk.outlines.READING_S", 0.001):
             answer = self.client.post("/shows/outlined?name=long.md", "# A", content_type="text/plain")
         self.assertEqual(answer.status_code, 400)
         self.assertIn("part it in two", answer.json()["error"])

@@ -23,8 +23,8 @@ FIVE = (0.02, 0.25, 0.5, 0.75, 0.98)
 COLUMNS = 4
 
 SHEET = """async ({ play, strips, columns, title }) => {
-  const { Stage } = await import("/static/site/play/stage.js");
-  const { evaluate } = await import("/static/site/play/evaluate.js");
+  const { Stage } = await import("/static/play/stage.js");
+  const { evaluate } = await import("/static/play/evaluate.js");
   document.body.innerHTML = "";
   document.body.style.cssText = "margin:0;padding:28px;background:#faf6ec;color:#211c2b;width:1944px;display:block";
   const head = document.body.appendChild(document.createElement("h1"));

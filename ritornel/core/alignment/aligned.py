@@ -4,7 +4,7 @@ from collections.abc import Mapping
 from typing import Literal
 
 from ritornel.core.alignment import Shifts
-from ritornel.core.alignment.boxes import Box
+from ritornel.core.model.box import Box
 
 Edge = Literal["left", "centre", "right", "top", "middle", "bottom"]
 

@@ -4,7 +4,7 @@ from collections.abc import Mapping
 from typing import Literal, NamedTuple
 
 from ritornel.core.alignment import Shifts
-from ritornel.core.alignment.boxes import Box
+from ritornel.core.model.box import Box
 
 Direction = Literal["across", "down"]
 

@@ -8,8 +8,9 @@ from typing import Literal
 
 from ritornel.core.alignment import Shifts
 from ritornel.core.alignment.aligned import aligned
-from ritornel.core.alignment.boxes import Box, around
+from ritornel.core.alignment.boxes import around
 from ritornel.core.alignment.spread import Direction, spread, stretch_of
+from ritornel.core.model.box import Box
 
 Form = Literal["row", "column", "grid"]
 

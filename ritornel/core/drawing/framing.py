@@ -2,7 +2,7 @@
 
 from typing import NamedTuple
 
-from ritornel.core.alignment.boxes import Box
+from ritornel.core.model.box import Box
 from ritornel.core.model.framing import Crop
 from ritornel.core.model.objects import Clip, Picture, Shape
 

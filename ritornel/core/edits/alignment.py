@@ -8,11 +8,12 @@ from msgspec.structs import replace
 
 from ritornel.core.alignment import Shifts
 from ritornel.core.alignment.aligned import Edge, aligned
-from ritornel.core.alignment.boxes import Box, around, filled
+from ritornel.core.alignment.boxes import around, filled
 from ritornel.core.alignment.spread import Direction, spread
 from ritornel.core.alignment.tidied import Form, tidied
 from ritornel.core.edits.command import BadEdit, Command, Ids, change_slide, slide_of
 from ritornel.core.model import Clip, Object, Picture, Show, Slide, Text
+from ritornel.core.model.box import Box
 from ritornel.core.model.units import FARTHEST
 from ritornel.core.time.rounding import tenths
 

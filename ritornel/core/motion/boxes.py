@@ -4,8 +4,8 @@ from collections.abc import Mapping, Sequence
 from typing import NamedTuple
 
 from ritornel.core.model import Object, Part, Text
+from ritornel.core.model.box import Box
 from ritornel.core.model.keys import target_key
-from ritornel.core.motion.declared import Box
 from ritornel.core.text.layout import set_text
 from ritornel.core.text.parts import PartPlace, Unit, part_places
 

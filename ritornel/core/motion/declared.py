@@ -10,6 +10,7 @@ from typing import Any, Literal, NamedTuple
 from msgspec import Struct
 
 from ritornel.core.model import Object, Slide, Step
+from ritornel.core.model.box import Box
 from ritornel.core.model.paths import BadPath, read_path
 from ritornel.core.motion.carrying import Pair
 from ritornel.core.motion.curves import Curve
@@ -22,21 +23,6 @@ LASTING = frozenset({"emphasis", "path"})
 """Kinds of builds whose curves may end elsewhere than at neutral: what they leave stays, and later builds add to it."""
 
 _COLOUR = re.compile(r"#[0-9a-fA-F]{6}")
-
-
-class Box(NamedTuple):
-    """A rectangle in stage units."""
-
-    x: float
-    y: float
-    width: float
-    height: float
-
-
-def around(*boxes: Box) -> Box:
-    """Return the box of boxes that stand one above the other: as wide as the first, from the topmost to the lowest."""
-    top, bottom = min(b.y for b in boxes), max(b.y + b.height for b in boxes)
-    return boxes[0]._replace(y=top, height=bottom - top)
 
 
 class Param(NamedTuple):

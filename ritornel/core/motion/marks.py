@@ -3,8 +3,9 @@
 from typing import NamedTuple
 
 from ritornel.core.model import Slide
+from ritornel.core.model.box import Box
 from ritornel.core.motion.builds import effect_for
-from ritornel.core.motion.declared import Box, Mark
+from ritornel.core.motion.declared import Mark
 from ritornel.core.motion.resolving import asked_of, builds_of, untimed
 
 

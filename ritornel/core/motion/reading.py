@@ -5,7 +5,8 @@ from functools import lru_cache
 from itertools import pairwise
 
 from ritornel.core.model import Pace, Part, Text
-from ritornel.core.motion.declared import Box, Letter
+from ritornel.core.model.box import Box
+from ritornel.core.motion.declared import Letter
 from ritornel.core.text.parts import PartPlace, part_places, spans_of
 from ritornel.core.time.script import passages, said_in
 

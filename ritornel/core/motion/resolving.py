@@ -5,11 +5,12 @@ from functools import lru_cache
 from typing import Any, cast
 
 from ritornel.core.model import Slide, Step, Text
+from ritornel.core.model.box import Box
 from ritornel.core.model.keys import mark_key
 from ritornel.core.motion.boxes import Boxes
 from ritornel.core.motion.builds import effect_for
 from ritornel.core.motion.curves import Curve
-from ritornel.core.motion.declared import Asked, Box, Build, Effect, params_of
+from ritornel.core.motion.declared import Asked, Build, Effect, params_of
 from ritornel.core.motion.easing import LINEAR, BadEasing, Easing, parse
 from ritornel.core.motion.reading import letters_of, lines_of
 from ritornel.core.motion.track import backwards

@@ -4,7 +4,8 @@ from collections.abc import Mapping
 from functools import lru_cache
 from typing import NamedTuple
 
-from ritornel.core.motion.declared import Box, Scene, TransitionKind
+from ritornel.core.model.box import Box
+from ritornel.core.motion.declared import Scene, TransitionKind
 from ritornel.core.motion.easing import LINEAR
 from ritornel.core.motion.geometry import Polygons, Region
 from ritornel.core.motion.geometry.orders import Order

@@ -37,12 +37,12 @@ class SlideScore(Struct, frozen=True, weakref=True):
 
 
 class Score(Struct, frozen=True, weakref=True):
-    """A compiled show: slides with their starts in show time, beds, and the slides' times."""
+    """A compiled show: slides with their starts in show time, the spans of its beds, and the slides' times."""
 
     length_ms: int = field(name="length")
     starts: tuple[int, ...]
     slides: tuple[SlideScore, ...]
-    beds: tuple[Span, ...]
+    bed_spans: tuple[Span, ...]
     times: tuple[SlideTime, ...]
 
 

@@ -12,7 +12,7 @@ from ritornel.core.text.markers import INDENT, markers
 from ritornel.core.text.runs import Stretch, Style, stretches, style_of
 
 
-class Piece(NamedTuple):
+class SetRun(NamedTuple):
     """Characters of one line in one style and one face, in the order in which they are read.
 
     ``start`` is the first of them in the paragraph.
@@ -34,7 +34,7 @@ class SetLine(NamedTuple):
     x: float
     baseline: float
     width: float
-    pieces: tuple[Piece, ...]
+    pieces: tuple[SetRun, ...]
     start: int = 0
     rtl: bool = False
 
@@ -169,10 +169,10 @@ class _Measured:
                 total += advance(self.text[max(start, first) : min(end, last)], face) * size
         return total
 
-    def pieces(self, start: int, end: int) -> tuple[Piece, ...]:
+    def pieces(self, start: int, end: int) -> tuple[SetRun, ...]:
         """Return characters of one line in pieces."""
         return tuple(
-            Piece(self.text[max(start, first) : min(end, last)], face, style, max(start, first))
+            SetRun(self.text[max(start, first) : min(end, last)], face, style, max(start, first))
             for first, last, face, style in self.cut
             if face is not None and first < end and last > start
         )

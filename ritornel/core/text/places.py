@@ -6,7 +6,7 @@ from typing import NamedTuple
 from ritornel.core.text.breaking import words_of
 from ritornel.core.text.directions import as_seen, levels
 from ritornel.core.text.fonts import clusters
-from ritornel.core.text.layout import Piece, SetLine
+from ritornel.core.text.layout import SetLine, SetRun
 
 
 class Place(NamedTuple):
@@ -21,7 +21,7 @@ class Place(NamedTuple):
 class Stretch(NamedTuple):
     """Characters of one piece that run one way; ``x`` is the left end of its words, in the text's box."""
 
-    piece: Piece
+    piece: SetRun
     start: int
     text: str
     rtl: bool

@@ -10,7 +10,7 @@ STANDS = ("play", "pause", "seek", "rate")
 """The kinds of builds that say where a clip stands, and how fast it goes on."""
 
 
-class Order(NamedTuple):
+class Instruction(NamedTuple):
     """An instant in slide time, and what the clip is told there: by a seek its instant in ms, by a rate the rate."""
 
     at_ms: int
@@ -74,37 +74,37 @@ class _Deck:
         self.since = None if complete else at
         self.begun = False
 
-    def tell(self, order: Order) -> None:
-        self.run_until(order.at_ms)
-        if order.kind == "play":
+    def tell(self, told: Instruction) -> None:
+        self.run_until(told.at_ms)
+        if told.kind == "play":
             if self.since is not None or self.played >= self.content.whole_ms:
                 self.played = 0
-            self.since, self.begun = order.at_ms, True
-        elif order.kind == "pause":
+            self.since, self.begun = told.at_ms, True
+        elif told.kind == "pause":
             self.since = None
-        elif order.kind == "rate":
-            self.rate = exact(order.value)
+        elif told.kind == "rate":
+            self.rate = exact(told.value)
         else:
-            self.go_to(order)
+            self.go_to(told)
 
-    def go_to(self, order: Order) -> None:
+    def go_to(self, told: Instruction) -> None:
         """Go to an instant of the asset, in the same time through."""
         span = self.content.span_ms
         through = min(self.played // span, self.content.plays - 1) if span > 0 else 0
-        place = min(max(exact(order.value) - self.content.in_ms, 0), span)
+        place = min(max(exact(told.value) - self.content.in_ms, 0), span)
         self.played = through * span + place
         if self.since is None:
-            self.found.append(Stretch(order.at_ms, order.at_ms, self.played, self.rate, False, False))
+            self.found.append(Stretch(told.at_ms, told.at_ms, self.played, self.rate, False, False))
 
 
-def stretches(orders: Sequence[Order], content: Content) -> list[Stretch]:
-    """Return the stretches that orders, in the order of their instants, give a clip.
+def stretches(instructions: Sequence[Instruction], content: Content) -> list[Stretch]:
+    """Return the stretches that instructions, in the order of their instants, give a clip.
 
     A pause keeps the place, and the next play goes on from there; a play while it plays, or after its end, begins anew.
     """
     deck = _Deck(content)
-    for order in orders:
-        deck.tell(order)
+    for told in instructions:
+        deck.tell(told)
     deck.run_until(None)
     return deck.found
 
@@ -122,7 +122,7 @@ def content_of(thing: Clip | Sound, asset_lengths: Mapping[str, int]) -> Content
     return Content(thing.in_ms, max(0, out_point(thing, asset_lengths) - thing.in_ms), thing.plays, thing.rate)
 
 
-def order_of(step: Step, at_ms: int) -> Order | None:
+def instruction_of(step: Step, at_ms: int) -> Instruction | None:
     """Return what a build tells a clip at an instant; None for one that does not say where it stands.
 
     Its settings must be there (see ``core.score``).
@@ -130,8 +130,8 @@ def order_of(step: Step, at_ms: int) -> Order | None:
     if step.kind not in STANDS:
         return None
     if step.kind == "seek":
-        return Order(at_ms, step.kind, divided(exact(step.params["at"]) * 1000, 1))
-    return Order(at_ms, step.kind, step.params["rate"] if step.kind == "rate" else 0)
+        return Instruction(at_ms, step.kind, divided(exact(step.params["at"]) * 1000, 1))
+    return Instruction(at_ms, step.kind, step.params["rate"] if step.kind == "rate" else 0)
 
 
 class Playback:
@@ -142,8 +142,8 @@ class Playback:
         self.timed: dict[str, Clip | Sound] = {o.id: o for o in slide.objects if isinstance(o, Clip | Sound)}
         self.contents = {i: content_of(o, asset_lengths) for i, o in self.timed.items()}
         told_to_play = {s.object for s in slide.running_order if s.kind == "play"}
-        self.orders: dict[str, list[Order]] = {
-            i: [] if i in told_to_play else [Order(first_start, "play")] for i in self.timed
+        self.instructions: dict[str, list[Instruction]] = {
+            i: [] if i in told_to_play else [Instruction(first_start, "play")] for i in self.timed
         }
 
     def waited_for(self, name: str) -> bool:
@@ -153,15 +153,15 @@ class Playback:
 
     def tell(self, step: Step, at_ms: int) -> None:
         """Note what a build tells its clip at an instant; one for an object that cannot be played is passed over."""
-        order = order_of(step, at_ms)
-        if order is not None and step.object in self.orders:
-            self.orders[step.object].append(order)
+        told = instruction_of(step, at_ms)
+        if told is not None and step.object in self.instructions:
+            self.instructions[step.object].append(told)
 
-    def stretches_of(self, name: str, more: Iterable[Order] = ()) -> list[Stretch]:
+    def stretches_of(self, name: str, more: Iterable[Instruction] = ()) -> list[Stretch]:
         """Return the stretches in which the object runs, as told so far and ``more``."""
-        return stretches(sorted([*self.orders[name], *more], key=lambda order: order.at_ms), self.contents[name])
+        return stretches(sorted([*self.instructions[name], *more], key=lambda told: told.at_ms), self.contents[name])
 
-    def end_of_play(self, name: str, at_ms: int, more: Iterable[Order]) -> int:
+    def end_of_play(self, name: str, at_ms: int, more: Iterable[Instruction]) -> int:
         """Return when what a play began at an instant ends, as told so far and ``more``."""
         ran = self.stretches_of(name, more)
         first = next(n for n, s in enumerate(ran) if s.begins and s.start_ms == at_ms)

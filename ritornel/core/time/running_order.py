@@ -6,7 +6,7 @@ from typing import NamedTuple
 from msgspec import Struct
 
 from ritornel.core.model import Step
-from ritornel.core.time.playback import Order, Playback, lasts, order_of
+from ritornel.core.time.playback import Instruction, Playback, instruction_of, lasts
 
 
 class StepTime(Struct, frozen=True, gc=False):
@@ -49,13 +49,13 @@ def lay_out_group(steps: Iterable[Step], start: int, playback: Playback) -> Grou
         clusters[-1].append(step)
     placed: list[StepTime] = []
     begins = start
-    told: dict[str, list[Order]] = {}
+    told: dict[str, list[Instruction]] = {}
     for cluster in clusters:
         if playback.timed:
             for step in cluster:
-                order = order_of(step, begins + step.delay_ms)
-                if order is not None and playback.waited_for(step.object):
-                    told.setdefault(step.object, []).append(order)
+                one = instruction_of(step, begins + step.delay_ms)
+                if one is not None and playback.waited_for(step.object):
+                    told.setdefault(step.object, []).append(one)
         ends = begins
         for step in cluster:
             at = begins + step.delay_ms

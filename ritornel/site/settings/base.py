@@ -22,6 +22,13 @@ INSTALLED_APPS = [
     "ritornel.accounts",
     "ritornel.library",
     "ritornel.shows",
+    "ritornel.play",
+    "ritornel.parts",
+    "ritornel.lobby",
+    "ritornel.shelves",
+    "ritornel.desk",
+    "ritornel.contact",
+    "ritornel.history",
     "ritornel.takes",
     "ritornel.publishing",
 ]
@@ -86,7 +93,7 @@ AUTH_PASSWORD_VALIDATORS = [
     {"NAME": "django.contrib.auth.password_validation.CommonPasswordValidator"},
 ]
 LOGIN_URL = "accounts:sign-in"
-LOGIN_REDIRECT_URL = "shows:list"
+LOGIN_REDIRECT_URL = "lobby:list"
 LOGOUT_REDIRECT_URL = "accounts:sign-in"
 AXES_FAILURE_LIMIT = 10
 AXES_LOCKOUT_PARAMETERS = [["username", "ip_address"]]  # a name at an address, so that nobody can lock others out

@@ -5,10 +5,11 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from ritornel.core.alignment.aligned import aligned
-from ritornel.core.alignment.boxes import Box, around, filled
+from ritornel.core.alignment.boxes import around, filled
 from ritornel.core.alignment.spread import spread, stretch_of
 from ritornel.core.alignment.tidied import USUAL_GAP, tidied, usual_gap
 from ritornel.core.model import Shape
+from ritornel.core.model.box import Box
 
 ABC = {"a": Box(100, 100, 50, 40), "b": Box(400, 140, 100, 20), "c": Box(180, 300, 30, 60)}
 SIZES = st.integers(1, 300).map(float)

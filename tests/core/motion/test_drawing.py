@@ -57,7 +57,8 @@ class Letters(TestCase):
     def keys(self, pace: str):
         thing = convert(self.LINES, Text)
         letters = letters_of(thing, None, target_box(thing, None))
-        from ritornel.core.motion.declared import Asked, Box
+        from ritornel.core.model.box import Box
+        from ritornel.core.motion.declared import Asked
 
         asked = Asked({"pace": pace}, Box(100, 50, 170, 100), 1280, 720, (), letters)
         ((name, keys),) = EFFECTS["letters"].curves(asked)

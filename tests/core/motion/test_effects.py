@@ -2,8 +2,9 @@
 
 from unittest import TestCase
 
+from ritornel.core.model.box import Box
 from ritornel.core.motion.builds import EFFECTS, effect_for
-from ritornel.core.motion.declared import Asked, Box, params_of
+from ritornel.core.motion.declared import Asked, params_of
 from ritornel.core.motion.easing import parse
 from ritornel.core.motion.track import NEUTRAL
 from ritornel.core.motion.transitions import TRANSITIONS

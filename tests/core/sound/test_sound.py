@@ -54,8 +54,8 @@ class Spans(TestCase):
     def test_a_bed_lasts_to_the_end_if_it_loops(self):
         looping = show(slide(hold=9000), beds=[{"asset": "tune", "fade_out": 500}])
         once = show(slide(hold=9000), beds=[{"asset": "tune", "loop": False}])
-        self.assertEqual((compile(looping).beds[0].end_ms, compile(once).beds[0].end_ms), (9000, 3000))
-        self.assertEqual(value_at(compile(looping).beds[0].gain, 9000), 0)
+        self.assertEqual((compile(looping).bed_spans[0].end_ms, compile(once).bed_spans[0].end_ms), (9000, 3000))
+        self.assertEqual(value_at(compile(looping).bed_spans[0].gain, 9000), 0)
 
     def test_places_in_the_asset_are_wrapped_between_in_and_out(self):
         (span,) = self.spans(objects=(clip("film", 1500, rate=2, plays=4, **{"in": 500}),))
@@ -104,9 +104,9 @@ class Spans(TestCase):
 
     def test_voices_and_beds_play_as_they_were_made(self):
         made = compile(show(slide(hold=9000, narration={"asset": "tune"}), beds=[{"asset": "tune", "fade_in": 100}]))
-        for span in (*made.slides[0].spans, *made.beds):
+        for span in (*made.slides[0].spans, *made.bed_spans):
             self.assertEqual((span.rate, span.muted, span.complete), (1, False, False))
-        self.assertEqual((made.slides[0].spans[0].gain, made.beds[0].gain.times[0]), (None, 0))
+        self.assertEqual((made.slides[0].spans[0].gain, made.bed_spans[0].gain.times[0]), (None, 0))
 
     def test_a_place_counts_from_where_the_span_begins_in_its_asset(self):
         steps = [
@@ -123,14 +123,14 @@ class Spans(TestCase):
         self.assertEqual((places.property, places.times, len(places.easings)), ("media_time", (0, 0, 3000, 3000), 3))
 
     def test_a_bed_of_one_ms_is_heard(self):
-        (bed,) = compile(show(slide(hold=1), beds=[{"asset": "tune", "in": 5, "out": 6}])).beds
+        (bed,) = compile(show(slide(hold=1), beds=[{"asset": "tune", "in": 5, "out": 6}])).bed_spans
         self.assertEqual((bed.start_ms, bed.end_ms), (0, 1))
 
     def test_beds_that_cannot_be_heard_are_none(self):
         for bed in ({"asset": ""}, {"asset": "tune", "in": 3000}, {"asset": "unknown"}):
-            self.assertEqual(compile(show(slide(hold=9000), beds=[bed])).beds, ())
-        self.assertEqual(compile(show(slide(hold=0), beds=[{"asset": "tune"}])).beds, ())
-        (bed,) = compile(show(slide(hold=900), beds=[{"asset": "tune", "in": 200, "gain_db": -20}])).beds
+            self.assertEqual(compile(show(slide(hold=9000), beds=[bed])).bed_spans, ())
+        self.assertEqual(compile(show(slide(hold=0), beds=[{"asset": "tune"}])).bed_spans, ())
+        (bed,) = compile(show(slide(hold=900), beds=[{"asset": "tune", "in": 200, "gain_db": -20}])).bed_spans
         self.assertEqual(
             (bed.source, bed.start_ms, bed.end_ms, bed.in_ms, bed.out_ms, bed.from_ms), ("bed", 0, 900, 200, 3000, 200)
         )

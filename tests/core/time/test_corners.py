@@ -10,7 +10,7 @@ from ritornel.core import score
 from ritornel.core.motion.track import value_at
 from ritornel.core.score import compile, evaluate, findings
 from ritornel.core.sound.spans import place_at
-from ritornel.core.time.playback import Content, Order, Stretch, stretches
+from ritornel.core.time.playback import Content, Instruction, Stretch, stretches
 from ritornel.core.time.rounding import rounded
 from tests.made import clip, show, slide, spans, step, text, time_of
 
@@ -110,12 +110,12 @@ class Voice(TestCase):
         film = clip("film", 99_000, waited_for=True, **{"in": 4000})
         self.assertEqual(time_of(objects=(film,), hold=0).length_ms, 6000)
         bed = {"id": "b", "asset": "tune", "out": 90_000, "loop": False}
-        (span,) = compile(show(slide(hold=60_000), beds=[bed])).beds
+        (span,) = compile(show(slide(hold=60_000), beds=[bed])).bed_spans
         self.assertEqual((span.end_ms, span.out_ms), (3000, 3000))
 
 
 def told(*orders):
-    return stretches([Order(*order) for order in orders], Content(0, 4000, 1, 1))
+    return stretches([Instruction(*order) for order in orders], Content(0, 4000, 1, 1))
 
 
 class Clips(TestCase):
@@ -152,7 +152,7 @@ class Clips(TestCase):
     def test_an_instant_lies_in_the_same_time_through(self):
         twice = Content(1000, 2000, 2, 1)
         self.assertEqual(
-            stretches([Order(0, "play"), Order(2500, "seek", 1500)], twice),
+            stretches([Instruction(0, "play"), Instruction(2500, "seek", 1500)], twice),
             [Stretch(0, 2500, 0, 1, False), Stretch(2500, 4000, 2500, 1, True, begins=False)],
         )
 

@@ -4,9 +4,10 @@ from collections.abc import Sequence
 from itertools import pairwise
 
 from ritornel.core.drawing.smoothing import path_through
+from ritornel.core.model.box import Box
 from ritornel.core.model.paths import path_data
 from ritornel.core.motion.curves import Curve
-from ritornel.core.motion.declared import Asked, Box, Effect, Mark, Param
+from ritornel.core.motion.declared import Asked, Effect, Mark, Param
 
 _WOBBLES = (0.0, 0.7, -0.5, 0.9, -0.8, 0.3, 0.0, -0.6, 0.8, -0.3)
 _ROUND = (

@@ -7,9 +7,10 @@ from typing import NamedTuple
 from msgspec.structs import replace
 
 from ritornel.core.model import Object, Part, Slide, Text
+from ritornel.core.model.box import Box
 from ritornel.core.motion.boxes import target_box
 from ritornel.core.motion.curves import Curve
-from ritornel.core.motion.declared import Asked, Box, Build, Contribution, Effect, Param, around
+from ritornel.core.motion.declared import Asked, Build, Contribution, Effect, Param
 from ritornel.core.motion.running import add
 from ritornel.core.motion.track import Track, TrackBuilder
 
@@ -56,7 +57,7 @@ def _arrivals(arriving: Sequence[Build]) -> list[tuple[Build, _Arrival]]:
     found = []
     for build in arriving:
         before = middle - _middle(build.box if there is None else there)
-        there = build.box if there is None else around(there, build.box)
+        there = build.box if there is None else _stacked(there, build.box)
         after = middle - _middle(there)
         way = build.params["distance"] + after - before
         line = (("y", ((0, way), (1, 0.0))), ("opacity", ((0, 0.0), (1, 1.0))))
@@ -70,7 +71,7 @@ def _standing(thing: Object, arriving: Sequence[Build]) -> Box | None:
     lines = len(thing.paragraphs) if isinstance(thing, Text) else 0
     boxes = [target_box(thing, Part(n)) for n in range(lines) if n not in coming]
     standing = [box for box in boxes if box is not None]
-    return around(*standing) if standing else None
+    return _stacked(*standing) if standing else None
 
 
 def _moved(arrivals: Sequence[tuple[Build, _Arrival]]) -> tuple[Track, ...]:
@@ -94,6 +95,12 @@ def _along(track: Track, rotation: float) -> tuple[Track, ...]:
         replace(track, property=name, values=tuple(value * share for value in track.values if isinstance(value, float)))
         for name, share in shares
     )
+
+
+def _stacked(*boxes: Box) -> Box:
+    """Return the box of boxes that stand one above the other: as wide as the first, from the topmost to the lowest."""
+    top, bottom = min(b.y for b in boxes), max(b.y + b.height for b in boxes)
+    return boxes[0]._replace(y=top, height=bottom - top)
 
 
 def _middle(box: Box) -> float:

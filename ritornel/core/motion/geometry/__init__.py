@@ -11,7 +11,7 @@ turn, ``orders`` name the cells of a grid in the order in which they arrive.
 
 from collections.abc import Callable, Iterable
 
-from ritornel.core.motion.declared import Box
+from ritornel.core.model.box import Box
 
 Point = tuple[float, float]
 Polygon = tuple[Point, ...]

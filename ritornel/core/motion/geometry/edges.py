@@ -2,7 +2,7 @@
 
 from collections.abc import Callable
 
-from ritornel.core.motion.declared import Box
+from ritornel.core.model.box import Box
 from ritornel.core.motion.geometry import Keys, Polygon, Polygons, Region, in_box, mirrored, transposed, upside_down
 
 Drawn = Callable[[float], Polygons]

@@ -5,7 +5,7 @@ from functools import lru_cache
 from itertools import pairwise
 from math import cos, hypot, pi, sin
 
-from ritornel.core.motion.declared import Box
+from ritornel.core.model.box import Box
 from ritornel.core.motion.geometry import Keys, Point, Polygon, Region
 
 _ROUND = 64

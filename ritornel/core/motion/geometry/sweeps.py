@@ -4,7 +4,7 @@ from collections.abc import Sequence
 from math import atan2, cos, pi, sin
 from typing import NamedTuple
 
-from ritornel.core.motion.declared import Box
+from ritornel.core.model.box import Box
 from ritornel.core.motion.geometry import Keys, Point, Polygon, Region
 from ritornel.core.time.rounding import rounded
 

@@ -3,12 +3,12 @@
 from collections.abc import Sequence
 from math import cos, radians, sin
 
-from ritornel.core.alignment.boxes import Box as Frame
 from ritornel.core.drawing.forms import FORMS
 from ritornel.core.drawing.framing import mask_shape
 from ritornel.core.model import Clip, Picture, Shape
+from ritornel.core.model.box import Box
 from ritornel.core.motion.carrying import Place, place_of
-from ritornel.core.motion.declared import Box, Scene, TransitionKind
+from ritornel.core.motion.declared import Scene, TransitionKind
 from ritornel.core.motion.geometry import Keys, Polygon, Region
 from ritornel.core.motion.geometry.figures import ellipse, grown
 from ritornel.core.motion.pieces import Piece
@@ -51,7 +51,7 @@ def _from(thing: Picture | Clip | Shape, place: Place) -> Region:
 
 def _outline(thing: Picture | Clip | Shape, place: Place) -> Polygon:
     """Return an object's outline about its middle, as it stands."""
-    shape = thing if isinstance(thing, Shape) else mask_shape(thing, Frame(0, 0, thing.width, thing.height))
+    shape = thing if isinstance(thing, Shape) else mask_shape(thing, Box(0, 0, thing.width, thing.height))
     path = FORMS[shape.form].path(shape)
     outer = path[: next((n for n, segment in enumerate(path) if segment.letter == "Z"), len(path))]
     turn = radians(place.rotation)

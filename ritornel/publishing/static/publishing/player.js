@@ -1,12 +1,12 @@
 // The player: an edition that plays by itself.
 
 import { loaded, pageData } from "../site/dom.js";
-import { asWished } from "../site/play/calm.js";
-import { evaluate, slideAt } from "../site/play/evaluate.js";
-import { followLinks } from "../site/play/links.js";
-import { Playhead } from "../site/play/playhead.js";
-import { Sound } from "../site/play/sound.js";
-import { Stage } from "../site/play/stage.js";
+import { asWished } from "../play/calm.js";
+import { evaluate, restAt, slideAt } from "../play/evaluate.js";
+import { followLinks } from "../play/links.js";
+import { Playhead } from "../play/playhead.js";
+import { Sound } from "../play/sound.js";
+import { Stage } from "../play/stage.js";
 import { Controls } from "./controls.js";
 
 const REFUSED_WITHIN_MS = 1000;
@@ -110,7 +110,7 @@ class Player {
   }
 
   hasSound() {
-    return play.beds.length > 0 || Object.values(play.assets).some((asset) => asset.sound);
+    return play.bed_spans.length > 0 || Object.values(play.assets).some((asset) => asset.sound);
   }
 
   /** The slides after the first, fetched once, when the show goes on. */
@@ -118,6 +118,7 @@ class Player {
     this.rest ??= fetch(page.rest).then(async (answer) => {
       if (!answer.ok) throw new Error(String(answer.status));
       Object.assign(play.slides, asWished((await answer.json()).slides));
+      this.resting = null; // what comes next can be built now
       this.draw(this.playhead.time);
     }).catch(() => {
       this.rest = null;

@@ -1,12 +1,12 @@
 // The lectern: script, pace, the stage now and next; gives the cues, tells the stage window, keeps the take.
 
 import { el, pageData } from "../site/dom.js";
-import { asWished } from "../site/play/calm.js";
-import { evaluate } from "../site/play/evaluate.js";
-import { Live } from "../site/play/live.js";
-import { LiveSound } from "../site/play/live_sound.js";
-import { followLinks } from "../site/play/links.js";
-import { Stage } from "../site/play/stage.js";
+import { asWished } from "../play/calm.js";
+import { evaluate } from "../play/evaluate.js";
+import { Live } from "../play/live.js";
+import { LiveSound } from "../play/live_sound.js";
+import { followLinks } from "../play/links.js";
+import { Stage } from "../play/stage.js";
 import { send } from "../site/sending.js";
 import { Ticking } from "../site/ticking.js";
 import { minutes } from "../site/times.js";

@@ -1,11 +1,11 @@
 // The stage window: the picture alone; follows the lectern, gives a cue when it is clicked.
 
 import { el, pageData } from "../site/dom.js";
-import { asWished } from "../site/play/calm.js";
-import { evaluate } from "../site/play/evaluate.js";
-import { followLinks } from "../site/play/links.js";
-import { LiveSound } from "../site/play/live_sound.js";
-import { Stage } from "../site/play/stage.js";
+import { asWished } from "../play/calm.js";
+import { evaluate } from "../play/evaluate.js";
+import { followLinks } from "../play/links.js";
+import { LiveSound } from "../play/live_sound.js";
+import { Stage } from "../play/stage.js";
 
 const { play } = pageData("page");
 play.slides = asWished(play.slides);

@@ -1,0 +1,80 @@
+"""The desk's page, and what it asks to know: the newest state, slides whole."""
+
+from typing import Annotated
+from uuid import UUID
+
+import msgspec
+from django.contrib import messages
+from django.contrib.auth.decorators import login_required
+from django.http import HttpRequest, HttpResponse
+from django.shortcuts import render
+from django.urls import reverse
+from django.views.decorators.http import require_GET
+
+from ritornel.core.linecheck.unreadable_slides import words as unreadable_words
+from ritornel.core.model.reading import convert
+from ritornel.desk import projection
+from ritornel.desk.vocabulary import vocabulary
+from ritornel.shows.access import own_show, own_show_loaded
+from ritornel.site.answering import answer, answering, signed_in
+
+FIRST_SLIDES = 2
+"""So many slides come whole with the page; the others when they are come to."""
+
+NearIds = Annotated[list[str], msgspec.Meta(max_length=50)]
+"""Slides that a page shows or is about to show: of these it wants to know everything."""
+
+
+@login_required
+@require_GET
+def desk(request: HttpRequest, show_id: UUID) -> HttpResponse:
+    """The desk: the page where the work is done."""
+    row, show = own_show_loaded(request, show_id)
+    first = [slide.id for slide in show.slides[:FIRST_SLIDES]]
+    addresses = {
+        "library": f"{reverse('shelves:library')}?used={row.pk}",
+        "list": reverse("lobby:list"),
+        "contact": reverse("contact:sheet", args=[row.pk]),
+        "history": reverse("history:history", args=[row.pk]),
+        "lectern": reverse("takes:lectern", args=[row.pk]),
+        "publish": reverse("publishing:editions", args=[row.pk]),
+    }
+    page = {
+        "state": projection.state(row, show, near=first),
+        "vocabulary": vocabulary(),
+        "addresses": addresses,
+    }
+    bad = [unreadable_words(number, slide) for number, slide in enumerate(show.slides, 1) if slide.unreadable]
+    if bad:
+        messages.error(request, f"{'; '.join(bad)[:1000]}.".capitalize())
+    return render(request, "desk/desk.html", {"row": row, "page": page})
+
+
+@signed_in
+@require_GET
+@answering
+def state(request: HttpRequest, show_id: UUID) -> HttpResponse:
+    """The newest state, for a page that learnt of a change elsewhere; ?near=s1,s2 asks for these slides whole."""
+    row, show = own_show_loaded(request, show_id)
+    return answer(projection.state(row, show, near=_ids(request, "near")))
+
+
+@signed_in
+@require_GET
+@answering
+def slides(request: HttpRequest, show_id: UUID) -> HttpResponse:
+    """Slides with all that the desk shows of them: ?ids=s1,s2."""
+    _, show = own_show_loaded(request, show_id)
+    return answer({"slides": projection.whole_slides(show, _ids(request, "ids"))})
+
+
+@signed_in
+@require_GET
+@answering
+def revision(request: HttpRequest, show_id: UUID) -> HttpResponse:
+    """The number of the newest revision."""
+    return answer({"revision": own_show(request, show_id).revision})
+
+
+def _ids(request: HttpRequest, name: str) -> list[str]:
+    return convert([i for i in request.GET.get(name, "").split(",") if i], NearIds)

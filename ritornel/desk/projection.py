@@ -1,0 +1,227 @@
+"""What pages that work on a show must know of it: documents, score, times with their reasons, nodes, names."""
+
+import hashlib
+from collections.abc import Collection, Mapping
+from typing import Any, NamedTuple
+
+import msgspec
+
+from ritornel.core.model import Asset, Show, Slide
+from ritornel.core.model.head import HEAD, IN_DOCUMENTS
+from ritornel.core.model.links import CHAPTER
+from ritornel.core.model.memory import Held, Recalled
+from ritornel.core.model.uses import assets_of
+from ritornel.core.model.writing import document_of, encoded, plain
+from ritornel.core.motion.transitions import transition_for
+from ritornel.core.score import SlideScore, compile, content_of, findings
+from ritornel.core.styles import style_of
+from ritornel.core.text.naming import object_name, own_title
+from ritornel.core.time.slide_clock import SlideTime
+from ritornel.desk.timing import group_told, spoken
+from ritornel.desk.vocabulary import defaults_by_kind
+from ritornel.library.describing import described
+from ritornel.library.models import Asset as AssetRow
+from ritornel.render.stage import nodes
+from ritornel.shows.models import Show as ShowRow
+from ritornel.shows.pictures import look_of
+
+_WRITTEN_BYTES = 32 * 1024 * 1024
+_BRIEFS_BYTES = 8 * 1024 * 1024
+_SHOWS_BYTES = 4 * 1024 * 1024
+
+
+_TOLD_OTHERWISE = frozenset({"pace", "effects", "styles"})
+"""Fields of a show's head of which the page gets not all, or more."""
+
+
+class Brief(NamedTuple):
+    """What the desk must know of every slide, encoded, and the version of all that it can know of it."""
+
+    version: str
+    encoded: msgspec.Raw
+
+
+_scores: Recalled[msgspec.Raw] = Recalled(_WRITTEN_BYTES)
+_written: Recalled[msgspec.Raw] = Recalled(_WRITTEN_BYTES)
+_briefs: Recalled[Brief] = Recalled(_BRIEFS_BYTES)
+_builds: Held[msgspec.Raw] = Held(_WRITTEN_BYTES)
+_shows: Recalled[list[Brief]] = Recalled(_SHOWS_BYTES)
+
+
+def state(row: ShowRow, show: Show, known: Show | None = None, near: Collection[str] = ()) -> dict[str, Any]:
+    """Return the desk's state, to be encoded by msgspec (slides and briefs are encoded already).
+
+    ``order`` names every slide with its start, length and version. With ``known``, the show as the page has it, only
+    briefs that differ from it are written out. ``slides`` are, of those ``near`` to what the page shows, the whole.
+    """
+    media = {} if known is not None and known.assets == show.assets else _media(row, show)
+    return {**head(row), **told(show, known, near), **media}
+
+
+def head(row: ShowRow) -> dict[str, Any]:
+    """Return the revision, when it was kept, and what can be undone and redone: the step, and the page that did it."""
+    here = row.history_place
+    beside = row.history.filter(number__in=(here, here + 1), superseded=False)
+    steps = {
+        number: {"label": label, "page": page} for number, label, page in beside.values_list("number", "label", "page")
+    }
+    return {
+        "revision": row.revision,
+        "kept": row.kept_at.isoformat(),
+        "undo": steps.get(here),
+        "redo": steps.get(here + 1),
+    }
+
+
+def trial(show: Show, known: Show, near: Collection[str]) -> dict[str, Any]:
+    """Return the state after edits that are not kept: what a drag would give if it ended now."""
+    return told(show, known, near)
+
+
+def told(show: Show, known: Show | None, near: Collection[str]) -> dict[str, Any]:
+    """Return the show's own fields, its length, the order of its slides, and what is to be known of them."""
+    score = compile(show)
+    style = style_of(show)
+    assets = {a.id: a for a in show.assets}
+    briefs = _briefs_of(show)
+    had = {} if known is None else {s.id: o.version for s, o in zip(known.slides, _briefs_of(known), strict=True)}
+    rows = list(zip(show.slides, score.starts, score.slides, score.times, briefs, strict=True))
+    changed = {s.id: o for s, _, _, _, o in rows if had.get(s.id) != o.version}
+    return {
+        "show": {
+            **{IN_DOCUMENTS[name]: plain(getattr(show, name)) for name in HEAD if name not in _TOLD_OTHERWISE},
+            "id": show.id,
+            "pace": {**defaults_by_kind()["pace"], **plain(show.pace)},
+            "chapters": plain(show.chapters),
+            "palette": list(dict.fromkeys(style.palette.values())) if style else [],
+            "effects": [{"name": effect.name, "builds": len(effect.steps)} for effect in show.effects],
+            "beds": [{**defaults_by_kind()["bed"], **b} for b in plain(show.beds)],
+        },
+        "length": score.length_ms,
+        "order": [[slide.id, start, time.length_ms, o.version] for slide, start, _, time, o in rows],
+        "briefs": {slide_id: brief.encoded for slide_id, brief in changed.items()},
+        "slides": {
+            slide.id: _slide(slide, part, time, show, assets, o.version)
+            for slide, _, part, time, o in rows
+            if slide.id in near and slide.id in changed
+        },
+        "bed_spans": msgspec.to_builtins(score.bed_spans),
+        "findings": msgspec.to_builtins(findings(show, score)),
+    }
+
+
+def version_of(show: Show, place: int) -> str:
+    """Return the version of all that pages know of the slide at a place."""
+    return _briefs_of(show)[place].version
+
+
+def _media(row: ShowRow, show: Show) -> dict[str, Any]:
+    rows = AssetRow.objects.filter(owner_id=row.owner_id, sha256__in=[a.id for a in show.assets]) if show.assets else ()
+    return {"assets": {a.sha256: described(a) for a in rows}}
+
+
+def whole_slides(show: Show, ids: Collection[str]) -> dict[str, Any]:
+    """Return slides with all that the desk shows of them, by id."""
+    return told(show, None, ids)["slides"]
+
+
+def _briefs_of(show: Show) -> list[Brief]:
+    known = _shows.get(show)
+    if known is not None:
+        return known
+    score, assets = compile(show), {a.id: a for a in show.assets}
+    rows = zip(show.slides, score.slides, score.times, strict=True)
+    common = (encoded(show.pace), show.width, show.height)
+    briefs = [_brief_of(show, slide, part, time, assets, common) for slide, part, time in rows]
+    return _shows.put(briefs, 500 + 1500 * len(briefs), show)
+
+
+def _brief_of(
+    show: Show, slide: Slide, part: SlideScore, time: SlideTime, assets: Mapping[str, Asset], common: tuple[Any, ...]
+) -> Brief:
+    """Return what every page knows of a slide. The names of assets count to its version: its objects are called so; and
+    the chapters to which it leads.
+    """
+    names: tuple[Any, ...] = tuple(assets[i].name if i in assets else "" for i in assets_of(slide)) if assets else ()
+    if show.chapters and CHAPTER.encode() in content_of(slide).document:
+        names += show.chapters
+    found = _briefs.get(slide, part, by=(common, names))
+    if found is not None:
+        return found
+    content = (encoded(slide), bytes(_score_of(part)), common[0], repr(names).encode())
+    version = hashlib.blake2b(b"\0".join(content), digest_size=6).hexdigest()
+    voice = next((s for s in part.spans if s.source == "narration"), None)
+    brief = {
+        "title": own_title(slide),
+        "ground": slide.background,
+        "transition": part.transition.duration_ms,
+        "transition_verb": transition_for(slide.transition).verb,
+        "hold": slide.hold_ms,
+        "cues": [group.start_ms for group in time.groups[1:]],
+        "kind": slide.kind,
+        "skipped": slide.skipped,
+        "look": look_of(slide, show),
+        "voice": None if voice is None else {**msgspec.to_builtins(voice), "marks": plain(slide.narration.marks)},
+    }
+    written = Brief(version, msgspec.Raw(msgspec.json.encode(brief)))
+    return _briefs.put(written, 1500 + len(written.encoded), slide, part, by=(common, names))
+
+
+def _score_of(part: SlideScore) -> msgspec.Raw:
+    """Return a slide's score as the page gets it, encoded once."""
+    known = _scores.get(part)
+    if known is not None:
+        return known
+    text = msgspec.json.encode(part)
+    return _scores.put(msgspec.Raw(text), 200 + len(text), part)
+
+
+def _slide(
+    slide: Slide, part: SlideScore, time: SlideTime, show: Show, assets: dict[str, Asset], version: str
+) -> msgspec.Raw:
+    """Return one slide for the page, already encoded: kept so, it costs neither time nor the garbage collector's.
+
+    The names of its objects are part of its version: equal slides of two owners name their own files.
+    """
+    names = {o.id: object_name(o, assets) for o in slide.objects}
+    found = _written.get(slide, part, by=version)
+    if found is not None:
+        return found
+    things, steps = {o.id: o for o in slide.objects}, {s.id: s for s in slide.running_order}
+    whole = {
+        "version": version,
+        "document": _whole_document(slide),
+        "title": own_title(slide),
+        "nodes": nodes(slide, show),
+        "background": slide.background,
+        "names": names,
+        "score": _score_of(part),
+        "time": {
+            "transition": time.transition_ms,
+            "length": time.length_ms,
+            "hold": time.hold_ms,
+            "hold_reason": time.hold_reason,
+            "needed": time.needed_ms,
+            "too_short": time.too_short_ms,
+            "groups": [group_told(g, steps, things, names) for g in time.groups],
+        },
+        "spoken": spoken(slide, show, time),
+    }
+    written = msgspec.json.encode(whole)
+    return _written.put(msgspec.Raw(written), 1500 + len(written), slide, part, by=version)
+
+
+def _whole_document(slide: Slide) -> dict[str, Any]:
+    """Return a slide's document with its defaults, its builds encoded: most edits leave them as they were."""
+    document, table = document_of(slide), defaults_by_kind()
+    builds = _builds.get(slide.running_order)
+    if builds is None:
+        builds = msgspec.Raw(msgspec.json.encode([{**table["step"], **s} for s in document.get("running_order", [])]))
+        _builds.put(builds, 200 + len(builds) + 500 * len(slide.running_order), slide.running_order)
+    return {
+        **table["slide"],
+        **document,
+        "transition": {**table["transition"], **document.get("transition", table["slide"]["transition"])},
+        "objects": [{**table[o["kind"]], **o} for o in document.get("objects", [])],
+        "running_order": builds,
+    }

@@ -1,0 +1,69 @@
+// Acts on slides.
+
+import { newId, newIds } from "../../parts/state/ids.js";
+
+export function addSlide({ store }) {
+  const id = newId("slide");
+  store.edit({ do: "add-slide", after: store.focus, ids: [id] });
+  store.focusSlide(id);
+}
+
+export function duplicateSlides({ store }, slides) {
+  const ids = newIds("slide", slides.length);
+  store.edit({ do: "duplicate-slides", slides, ids });
+  store.focusSlide(ids[0]);
+  store.select("slides", ids);
+}
+
+/** Makes the next slide with what this one ends with, carried there. */
+export function continueSlide({ store }) {
+  const id = newId("slide");
+  store.edit({ do: "continue-slide", slide: store.focus, id }).then(({ done }) => done && store.focusSlide(id));
+}
+
+/** Makes the next slide one that says whose all is that the show uses. */
+export async function addCredits({ store, notice }) {
+  const id = newId("slide");
+  const { done } = await store.edit({ do: "add-credits", after: store.focus, ids: [id] });
+  if (!done) return;
+  store.focusSlide(id);
+  const said = store.slide?.document.objects.some((thing) => thing.tells && thing.paragraphs.length);
+  notice.say(said === false ? "Nothing in this show names an author or a licence yet: write them in the library, and they stand here." : "The credits say themselves: authors and licences are written in the library.");
+}
+
+export async function addCreditLine({ store, notice }) {
+  const id = newId("object");
+  const { done } = await store.edit({ do: "add-credit-line", slide: store.focus, ids: [id] });
+  if (!done) return;
+  store.select("objects", [id]);
+  notice.announce("The slide has a credit line");
+}
+
+const CROSSFADE = { type: "fade", subtype: "crossfade", duration: 600 };
+
+/** Lets the slides that are selected, or the one in focus, dissolve in. */
+export function crossfade({ store, notice }) {
+  const slides = store.slides.size ? [...store.slides] : [store.focus];
+  store.edit({ do: "set-slides", slides, values: { transition: CROSSFADE } });
+  notice.announce(slides.length === 1 ? "Dissolves in 0.6 s" : `${slides.length} slides dissolve in 0.6 s`);
+}
+
+export function deleteSlides({ store, notice }, slides) {
+  store.edit({ do: "delete-slides", slides });
+  notice.announce(slides.length === 1 ? "Slide deleted" : `${slides.length} slides deleted`);
+}
+
+export function stepSlide({ store }, by) {
+  const row = store.shown.order[store.slideIndex() + by];
+  if (row) store.focusSlide(row[0]);
+}
+
+/** Moves the slide in focus by one place. */
+export function moveSlide({ store, notice }, by) {
+  const { order } = store.shown;
+  const to = store.slideIndex() + by;
+  if (to < 0 || to >= order.length) return;
+  const before = by < 0 ? order[to][0] : (order[to + 1]?.[0] ?? null);
+  store.edit({ do: "move-slides", slides: [store.focus], before });
+  notice.announce(`Slide is number ${to + 1} now`);
+}

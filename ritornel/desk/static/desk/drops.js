@@ -1,0 +1,75 @@
+// Files dropped on the desk: pictures become slides, or lie on the slide when dropped on the stage; outlines become slides
+// with the pictures that they name; a sound asks where to, or lies under the pictures that came with it; a document of
+// ours becomes a show; a folder is all that is in it.
+
+import { placeFiles, placeMedia } from "./acts/adding.js";
+import { uploadFiles } from "../parts/media/uploading.js";
+import { bringOutlines, isOutline } from "./sheets/outline_slides.js";
+import { bringDocuments, isDocument } from "./sheets/page_slides.js";
+import { isPicture, openPictureSlides } from "./sheets/picture_slides.js";
+import { bringShows, isShow } from "./sheets/shows_brought.js";
+import { askForPlace, laid } from "./sheets/sound_place.js";
+
+export function listenForDrops(desk) {
+  const root = document.querySelector(".desk");
+  const files = (event) => [...(event.dataTransfer?.types ?? [])].includes("Files");
+  root.addEventListener("dragover", (event) => {
+    if (!files(event)) return;
+    event.preventDefault();
+    root.classList.add("dropping");
+  });
+  root.addEventListener("dragleave", (event) => {
+    if (event.target === root || !root.contains(event.relatedTarget)) root.classList.remove("dropping");
+  });
+  root.addEventListener("drop", (event) => {
+    if (!files(event)) return;
+    event.preventDefault();
+    root.classList.remove("dropping");
+    const onStage = Boolean(event.target.closest?.("#stage-over"));
+    filesIn(event.dataTransfer).then((dropped) => take(desk, dropped, onStage));
+  });
+}
+
+/** The files that are dropped, with all that is in folders; what cannot be opened is passed over. */
+async function filesIn(transfer) {
+  const entries = [...transfer.items].map((item) => item.webkitGetAsEntry?.()).filter(Boolean);
+  if (!entries.some((entry) => entry.isDirectory)) return [...transfer.files];
+  const found = [];
+  for (const entry of entries) await gather(entry, found);
+  return found;
+}
+
+async function gather(entry, found) {
+  if (entry.isFile) {
+    const file = await new Promise((resolve) => entry.file(resolve, () => resolve(null)));
+    if (file && !file.name.startsWith(".")) found.push(file);
+    return;
+  }
+  const reader = entry.createReader();
+  for (let inside; (inside = await new Promise((resolve) => reader.readEntries(resolve, () => resolve([])))).length; ) {
+    for (const one of inside.sort((a, b) => a.name.localeCompare(b.name, undefined, { numeric: true }))) await gather(one, found);
+  }
+}
+
+/** One picture dropped on the stage lies on the slide; several, or dropped elsewhere, become slides, a sound under them. */
+async function take(desk, dropped, onStage) {
+  const shows = dropped.filter(isShow);
+  const outlines = dropped.filter(isOutline);
+  const documents = dropped.filter(isDocument);
+  let sounds = dropped.filter((file) => file.type.startsWith("audio/"));
+  let pictures = dropped.filter(isPicture);
+  const others = dropped.filter((file) => ![shows, outlines, documents, sounds, pictures].some((kind) => kind.includes(file)));
+  if (outlines.length) pictures = await bringOutlines(desk, outlines, pictures);
+  if (documents.length) await bringDocuments(desk, documents);
+  if (pictures.length === 1 && onStage && desk.store.slide) others.push(...pictures);
+  else if (pictures.length) sounds = await openPictureSlides(desk, pictures, sounds);
+  if (others.length && desk.store.slide) await placeFiles(desk, others);
+  for (const asset of sounds.length ? await uploadFiles(desk, sounds) : []) await placeSound(desk, asset);
+  if (shows.length) await bringShows(desk, shows);
+}
+
+async function placeSound(desk, asset) {
+  const place = await askForPlace(desk, asset);
+  if (place === "slide") desk.store.slide && placeMedia(desk, asset);
+  else if (place) desk.store.edit(laid(desk.store, asset, place.instead));
+}

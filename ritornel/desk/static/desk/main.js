@@ -1,0 +1,53 @@
+// The desk: puts its parts together.
+
+import { pageData } from "../site/dom.js";
+import { railPane } from "./acts/rail.js";
+import { listenForClipboard } from "./acts/clipboard.js";
+import { listenForKeys } from "./acts/keys.js";
+import { PromptBook } from "./book/book.js";
+import { listenForDrops } from "./drops.js";
+import { headerPane } from "./header.js";
+import { Notice } from "../parts/notice.js";
+import { drawOnChange } from "../parts/pane.js";
+import { Arranging } from "./stage/arranging.js";
+import { DeskStage } from "./stage/stage.js";
+import { linePane, transportPane } from "./stage/transport.js";
+import { followElsewhere } from "../parts/state/elsewhere.js";
+import { openJournal } from "../parts/state/journal.js";
+import { Store } from "../parts/state/store.js";
+import { Timeline } from "./timeline/timeline.js";
+import { minding } from "../parts/minding.js";
+
+const { state, vocabulary, addresses } = pageData("page");
+const address = new URL(".", location.href).pathname;
+const journal = await openJournal(state.show.id);
+const store = new Store({ address, state, vocabulary, journal });
+const desk = { store, notice: new Notice() };
+desk.stage = new DeskStage(desk);
+desk.arranging = new Arranging(desk);
+desk.book = new PromptBook(desk);
+desk.timeline = new Timeline(desk);
+drawOnChange(store, [headerPane(desk, addresses), linePane(desk), transportPane(desk), railPane(desk), desk.arranging, desk.book, desk.timeline]);
+listenForKeys(desk);
+listenForClipboard(desk);
+listenForDrops(desk);
+minding(desk);
+followElsewhere(store);
+store.line.run();
+
+for (const message of document.querySelectorAll("template.told")) {
+  desk.notice.say(message.content.textContent, "stays" in message.dataset ? { stays: 0 } : {});
+}
+document.documentElement.dataset.ready = "yes";
+performance.mark("desk-ready");
+
+/** An address may name a slide to go to, or slides to be played: #slide, #play:first:last. */
+const [, play, ...named] = location.hash.match(/^#(play:)?(.+?)(?::(.+))?$/) ?? [];
+const [first, last] = named.map((name) => name && decodeURIComponent(name));
+if (first && store.shown.briefs[first]) {
+  store.focusSlide(first);
+  if (play && store.shown.briefs[last ?? first]) desk.stage.see(store.start(first), store.start(last ?? first) + store.length(last ?? first));
+}
+
+/** For the console and the browser tests: the desk's parts. */
+window.ritornel = desk;

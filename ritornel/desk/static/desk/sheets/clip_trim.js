@@ -1,0 +1,95 @@
+// In and out points of a clip or a sound: handles on its strip, times to type, "from here"; volume and start.
+
+import { byKeys, follow } from "../../site/gesture.js";
+import { html, nothing, ref } from "../../site/vendor/lit.js";
+import { seconds } from "../../site/times.js";
+import { drawPeaks } from "../../parts/media/peaks.js";
+import { across, check, choice, numberField, row, setting, timeField } from "../../parts/fields.js";
+
+const LEAST_MS = 100;
+
+/** The part of a sheet that sets what of a clip or sound plays, how loud, and when. */
+export function clipTrim(desk, thing) {
+  const { store } = desk;
+  const asset = store.shown.assets[thing.asset];
+  if (!asset) return html`<p class="notice notice-error mt-2">Its file is not in the library any more.</p>`;
+  const { length } = asset;
+  const set = (values) => store.edit({ do: "set-objects", slide: store.focus, values: { [thing.id]: values } });
+  const from = thing.in;
+  const to = thing.out ?? length;
+  const onCue = store.slide.document.running_order.some((step) => step.object === thing.id && step.kind === "play");
+  const toIn = (ms) => set({ in: Math.min(ms, to - LEAST_MS) });
+  const toOut = (ms) => set({ out: ms === null || ms >= length ? null : Math.max(ms, from + LEAST_MS) });
+  return html`${strip(desk, thing, asset, from, to)}
+    ${row(
+      "plays",
+      across(html`<span class="soft">${seconds((to - from) / thing.rate)} s of ${seconds(length)} s</span>`),
+      setting("from", timeField("In point", from, toIn), { unit: "s" }),
+      setting("to", timeField("Out point", thing.out, toOut, { empty: null, placeholder: `${seconds(length)}, its end` }), { unit: "s", span: 2 }),
+      html`<button class="act" title="The picture at the playhead becomes the first that plays" @click=${() => toIn(placeHere(desk, thing, length))}>From here</button>`,
+      setting("starts", choice("Starts", onCue ? "cue" : "slide", [["slide", "with the slide"], ["cue", "on a cue"]], (on) => store.edit({ do: "start-media", slide: store.focus, object: thing.id, on })), { span: 2 }),
+      setting("rate", numberField("Rate", thing.rate, (rate) => set({ rate }), { least: 0.1, most: 4, places: 2 })),
+      setting("times", numberField("Plays", thing.plays, (plays) => set({ plays: Math.round(plays) }), { least: 1, most: 1000, places: 0 })),
+      setting("", check("wait for its end", thing.waited_for, (waited_for) => set({ waited_for })), { span: 2 }),
+      asset.sound ? [
+        setting("volume", numberField("Volume", thing.gain_db, (gain_db) => set({ gain_db }), { least: -96, most: 0 }), { unit: "dB" }),
+        setting("", check("mute", thing.muted, (muted) => set({ muted }))),
+      ] : setting("", html`<span class="soft">has no sound</span>`, { span: 2 }),
+    )}`;
+}
+
+/** The place in the asset at which the playhead stands. */
+function placeHere(desk, thing, length) {
+  const media = desk.stage.stage.video(desk.store.focus, thing.id);
+  if (media?.currentTime !== undefined) return Math.round(media.currentTime * 1000);
+  return Math.min(length - LEAST_MS, thing.in + Math.max(0, Math.round(desk.stage.slideTime)));
+}
+
+/** The whole of the asset, with the part that plays between two handles. */
+function strip(desk, thing, asset, from, to) {
+  const share = (ms) => (100 * ms) / asset.length;
+  const picture = asset.strip ? `background-image:url("${asset.strip}")` : "";
+  const peaks = asset.strip ? nothing : html`<canvas class="tl-peaks" ${ref((canvas) => canvas && drawPeaks(canvas, asset, 0, asset.length))}></canvas>`;
+  const handle = (edge, ms, label) => html`<button class="trim-handle" role="slider" data-edge=${edge} aria-label=${label} aria-valuemin="0" aria-valuemax=${asset.length / 1000}
+    aria-valuenow=${ms / 1000} aria-valuetext="${seconds(ms)} s" .style=${`left:${share(ms)}%`}
+    @pointerdown=${(event) => drag(desk, event, thing, asset, edge)} @keydown=${(event) => key(desk, event, thing, asset, edge)} @click=${byKeys(() => {})}></button>`;
+  return html`<div class="trim" role="group" aria-label="In and out points" .style=${picture}>${peaks}
+    <div class="trim-out" .style=${`left:0;width:${share(from)}%`}></div><div class="trim-out" .style=${`left:${share(to)}%;right:0`}></div>
+    ${handle("in", from, "In point")}${handle("out", to, "Out point")}</div>`;
+}
+
+/** The command that puts a handle to a place in the asset, and that place. */
+function moved(desk, thing, asset, edge, ms) {
+  const from = thing.in;
+  const to = thing.out ?? asset.length;
+  const place = Math.round(edge === "in" ? Math.min(Math.max(0, ms), to - LEAST_MS) : Math.max(Math.min(asset.length, ms), from + LEAST_MS));
+  const values = edge === "in" ? { in: place } : { out: place >= asset.length ? null : place };
+  return { place, command: { do: "set-objects", slide: desk.store.focus, values: { [thing.id]: values } } };
+}
+
+function drag(desk, event, thing, asset, edge) {
+  const { store } = desk;
+  const { width } = event.currentTarget.parentElement.getBoundingClientRect();
+  const begins = edge === "in" ? thing.in : (thing.out ?? asset.length);
+  let now = null;
+  event.preventDefault();
+  event.currentTarget.focus({ preventScroll: true });
+  follow(event, {
+    move({ dx }) {
+      now = moved(desk, thing, asset, edge, begins + (dx / width) * asset.length);
+      store.trial.of(now.command);
+      const media = desk.stage.stage.video(store.focus, thing.id);
+      if (media?.pause) media.currentTime = now.place / 1000;
+    },
+    end: () => now && store.finish(now.command),
+    leave: () => store.trial.leave(),
+  });
+}
+
+function key(desk, event, thing, asset, edge) {
+  const by = { ArrowLeft: -100, ArrowRight: 100 }[event.key];
+  if (!by) return;
+  event.preventDefault();
+  const now = edge === "in" ? thing.in : (thing.out ?? asset.length);
+  desk.store.edit(moved(desk, thing, asset, edge, now + by * (event.shiftKey ? 10 : 1)).command);
+}

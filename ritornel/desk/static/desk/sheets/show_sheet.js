@@ -1,0 +1,63 @@
+// What belongs to the show as a whole: its pace, its beds, its documents.
+
+import { html, nothing } from "../../site/vendor/lit.js";
+import { minutes } from "../../site/times.js";
+import { footButtons, openDialog } from "../../parts/dialogs.js";
+import { chooseAsset } from "../../parts/media/choosing.js";
+import { choice, numberField, timeField } from "../../parts/fields.js";
+import { laid } from "./sound_place.js";
+
+export function openShowSheet(desk) {
+  const { store } = desk;
+  const draw = (dialog) => html`<h2 class="page-title">Pace and bed</h2>
+    ${paceSentences(store)}${bedSentences(desk)}
+    ${footButtons(html`<button class="act-main" @click=${() => dialog.close()}>Close</button>`, html`<a class="act" href="document">Export document</a>`, html`<a class="act" href="zip">Export with media</a>`)}`;
+  return openDialog("Pace and bed", draw, { width: "600px", store });
+}
+
+/** How fast things are said and read, how long is waited and held, and how builds move: the words of it are the settings. */
+function paceSentences(store) {
+  const { pace } = store.shown.show;
+  const set = (values) => store.edit({ do: "set-show", values: { pace: values } });
+  const rate = (label, name) => numberField(label, pace[name], (now) => set({ [name]: now }), { least: 1, most: 2000 });
+  const time = (label, name) => timeField(label, pace[name], (now) => set({ [name]: now }));
+  return html`<p class="sentence">The script is said at ${rate("Words a minute", "wpm")} words a minute, with ${time("After a sentence, s", "sentence_pause")} s
+    after a sentence and ${time("After a clause, s", "clause_pause")} s after a clause. What is only to be read takes a second for ${rate("Characters a second", "cps")} letters.</p>
+    <p class="sentence">Before a cue it is still for at least ${time("Least wait, s", "least_wait")} s, or ${time("Wait otherwise, s", "default_wait")} s where nothing is said;
+    at the end a slide holds for at least ${time("Least hold, s", "least_hold")} s, or ${time("Hold otherwise, s", "default_hold")} s. Builds move <span class="whitespace-nowrap">${easingOf(store, set)}.</span></p>`;
+}
+
+/** How builds move that have no pace of their own. */
+function easingOf(store, set) {
+  const { easing } = store.shown.show.pace;
+  const ways = [["", "each in its own way"], ...store.vocabulary.easings];
+  if (!ways.some(([way]) => way === easing)) ways.push([easing, easing]);
+  return choice("How builds move", easing, ways, (way) => set({ easing: way || null }));
+}
+
+/** Every bed in a sentence of its own, and a way to lay one more. */
+function bedSentences(desk) {
+  const { store } = desk;
+  const { beds } = store.shown.show;
+  const add = async () => {
+    const asset = await chooseAsset(desk, "sound");
+    if (asset) store.edit(laid(store, asset));
+  };
+  if (!beds.length) return html`<p class="sentence">No music lies under the show. <button class="act-quiet" id="choose-bed" @click=${add}>Lay a bed under it…</button></p>`;
+  return html`${beds.map((bed, n) => bedSentence(desk, bed, n))}<p><button class="act-quiet" id="choose-bed" @click=${add}>Lay another bed under it…</button></p>`;
+}
+
+function bedSentence(desk, bed, place) {
+  const { store } = desk;
+  const which = place ? ` of bed ${place + 1}` : "";
+  const set = (values) => store.edit({ do: "set-bed", bed: bed.id, values });
+  const choose = async () => {
+    const asset = await chooseAsset(desk, "sound");
+    if (asset) set({ asset: asset.id });
+  };
+  const asset = store.shown.assets[bed.asset];
+  return html`<p class="sentence">${place ? "Also under it" : "Under the show"} lies <button class="word" title=${asset?.licence ?? ""} @click=${choose}>${asset?.name ?? "a sound that is gone"}</button>,
+    ${asset ? html`${minutes(asset.length)} long,` : nothing} <span class="whitespace-nowrap">${choice(`How often the bed plays${which}`, String(bed.loop), [["true", "again and again to the end"], ["false", "once"]], (again) => set({ loop: again === "true" }))},</span>
+    at ${numberField(`Volume${which}`, bed.gain_db, (gain_db) => set({ gain_db }), { least: -96, most: 0 })} dB, fading in over ${timeField(`Fade in${which}`, bed.fade_in, (fade_in) => set({ fade_in }))} s
+    and out over ${timeField(`Fade out${which}`, bed.fade_out, (fade_out) => set({ fade_out }))} s. <button class="act" @click=${() => store.edit({ do: "delete-bed", bed: bed.id })}>Take it away</button></p>`;
+}

@@ -1,0 +1,50 @@
+// A sound that was brought: on this slide, or as bed under the show, beside the beds that lie there or instead of one?
+
+import { html, nothing } from "../../site/vendor/lit.js";
+import { footButtons, openDialog } from "../../parts/dialogs.js";
+import { newId } from "../../parts/state/ids.js";
+import { choice } from "../../parts/fields.js";
+
+const BESIDE = "";
+
+/** Asks where a sound goes: resolves to "slide", {instead} of a bed ("" for beside them), or null if it was left. */
+export function askForPlace({ store }, asset) {
+  let instead = usually(store);
+  return openDialog("Where the sound goes", (dialog) => {
+    const where = besideOrInstead(store, instead, (chosen) => (instead = chosen));
+    return html`<h2 class="page-title">${asset.name}</h2>
+      <p class="mt-2">On this slide it starts with the slide, or on a cue.</p>
+      <p class="sentence mt-2">As bed it lies under the whole show${where === nothing ? "." : html`, ${where}.`}</p>
+      ${footButtons(
+        html`<button class="act-main" @click=${() => dialog.close("slide")}>On this slide</button>`,
+        html`<button class="act-quiet" @click=${() => dialog.close({ instead })}>As bed</button>`,
+        html`<button class="act" @click=${() => dialog.close()}>Only into the library</button>`,
+      )}`;
+  }, { width: "440px" });
+}
+
+/** What is most often meant: in the place of the one bed that there is. */
+export function usually({ shown }) {
+  const { beds } = shown.show;
+  return beds.length === 1 ? beds[0].id : BESIDE;
+}
+
+/** The words by which one chooses; nothing where no bed lies. */
+export function besideOrInstead({ shown }, instead, set) {
+  const { beds } = shown.show;
+  if (!beds.length) return nothing;
+  const names = beds.map((bed) => [bed.id, `instead of ${bedWords(shown, bed)}`]);
+  return choice("Beside the beds, or instead of one", instead, [...names, [BESIDE, beds.length > 1 ? "beside the beds that lie there" : `beside ${bedWords(shown, beds[0])}`]], set, "bed-place");
+}
+
+/** The command that lays a sound under the show. */
+export function laid({ shown }, asset, instead) {
+  const there = shown.show.beds.some((bed) => bed.id === instead);
+  return there ? { do: "set-bed", bed: instead, values: { asset: asset.id } } : { do: "add-bed", id: newId("bed"), values: { asset: asset.id } };
+}
+
+/** A bed by the name of its sound. */
+function bedWords({ assets }, bed) {
+  const name = assets[bed.asset]?.name;
+  return name ? `“${name}”` : "the bed whose sound is gone";
+}

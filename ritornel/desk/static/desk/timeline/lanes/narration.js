@@ -1,0 +1,19 @@
+// The recorded voices, with the marks of their cues.
+
+import { html, nothing, ref } from "../../../site/vendor/lit.js";
+import { drawPeaks } from "../../../parts/media/peaks.js";
+
+export const NARRATION = {
+  rows(timeline) {
+    const { shown } = timeline.store;
+    if (!Object.values(shown.briefs).some((brief) => brief.voice)) return [];
+    const items = timeline.slides().map(({ start, brief: { voice } }) => {
+      const asset = voice && shown.assets[voice.asset];
+      if (!asset) return nothing;
+      const place = (at) => `left:${timeline.x(start + voice.start + at)}px`;
+      return html`<div class="tl-span" .style=${`${place(0)};width:${timeline.x(voice.end - voice.start)}px`}><canvas class="tl-peaks" ${ref((canvas) => canvas && drawPeaks(canvas, asset, voice.in, voice.out))}></canvas></div>
+        ${voice.marks.map((mark) => (mark === null ? nothing : html`<div class="tl-cue-line" .style=${`${place(mark)};top:0;bottom:0`}></div>`))}`;
+    });
+    return [{ key: "narration", label: "Narration", height: 38, items: html`${items}` }];
+  },
+};

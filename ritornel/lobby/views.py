@@ -1,0 +1,201 @@
+"""The list of shows: found, made, duplicated, archived, deleted, taken in; beginnings for others."""
+
+from typing import Any
+from uuid import UUID
+
+from django.contrib import messages
+from django.contrib.auth.decorators import login_required
+from django.core.exceptions import ValidationError
+from django.db import transaction
+from django.db.models import Count, Q
+from django.http import Http404, HttpRequest, HttpResponse
+from django.shortcuts import get_object_or_404, redirect, render
+from django.urls import reverse
+from django.utils import timezone
+from django.views.decorators.http import require_GET, require_http_methods, require_POST
+from msgspec.structs import replace
+
+from ritornel.core.model import Show as CoreShow
+from ritornel.core.model import Slide as CoreSlide
+from ritornel.core.model.reading import BadDocument
+from ritornel.core.score import compile, findings
+from ritornel.core.styles.beginning import begun_from
+from ritornel.core.text.finding import find
+from ritornel.core.text.unfinished import unfinished
+from ritornel.formats.media_kinds import BadMedia
+from ritornel.library.models import clean_name
+from ritornel.shows import in_rows, keeping
+from ritornel.shows.access import own_show, own_show_loaded
+from ritornel.shows.arriving import arrive, go_on
+from ritornel.shows.models import Arrival, Show
+from ritornel.site.answering import answer, answering, log, refused, signed_in
+
+PATIENCE_S = 2.0
+"""A request goes on with an arrival for this long at most."""
+
+LONGEST_SEARCH = 200
+
+
+@login_required
+@require_GET
+def show_list(request: HttpRequest) -> HttpResponse:
+    """The user's shows, the last kept first, each as a strip of its slides drawn to time.
+
+    ?words=lamp shows those in whose titles or slides the words stand, ?archived=1 those that are out of the way.
+    """
+    return _list(request)
+
+
+def _list(request: HttpRequest, status: int = 200) -> HttpResponse:
+    words = request.GET.get("words", "").strip()[:LONGEST_SEARCH]
+    archived = request.GET.get("archived") == "1"
+    mine = Show.objects.filter(owner=request.user)
+    published = Count("editions", filter=Q(editions__withdrawn_at=None))
+    shows = mine.filter(archived_at__isnull=not archived).annotate(published=published).order_by("-kept_at")
+    items = [_listed(row, words) for row in shows.prefetch_related("chapters", "beds")]
+    context = {
+        "shows": [item for item in items if item is not None],
+        "arrivals": Arrival.objects.filter(owner=request.user, show=None, refused=""),
+        "words": words,
+        "archived": archived,
+        "aside": mine.exclude(archived_at=None).count(),
+        "beginnings": mine.filter(is_beginning=True).order_by("title"),
+    }
+    return render(request, "lobby/list.html", context, status=status)
+
+
+def _listed(row: Show, words: str) -> dict[str, Any] | None:
+    """Return a show as the list has it; None where the words that are looked for do not stand in it."""
+    show = in_rows.load(row)
+    places = len(find(show, words)) if words else 0
+    if words and not places and words.casefold() not in row.title.casefold():
+        return None
+    score = compile(show)
+    return {
+        "row": row,
+        "length": score.length_ms,
+        "count": len(show.slides),
+        "places": places,
+        "todo": sum(len(unfinished(slide)) for slide in show.slides),
+        "found": len(findings(show, score)),
+    }
+
+
+@login_required
+@require_POST
+def new_show(request: HttpRequest) -> HttpResponse:
+    """Make a show with one empty slide and open its desk."""
+    title = _title_asked(request) or "Untitled show"
+    begins = request.POST.get("from", "")
+    if begins:
+        try:
+            like = Show.objects.get(pk=begins, owner=request.user, is_beginning=True)
+        except (Show.DoesNotExist, ValidationError) as error:
+            raise Http404 from error
+        row = keeping.create(request.user, begun_from(in_rows.load(like), title))
+    else:
+        row = keeping.create(request.user, CoreShow(title=title, slides=(CoreSlide(id="slide-1"),)))
+    return redirect("desk:desk", row.pk)
+
+
+def _title_asked(request: HttpRequest) -> str:
+    return "".join(c for c in request.POST.get("title", "") if c.isprintable()).strip()[:300]
+
+
+@login_required
+@require_POST
+def duplicate_show(request: HttpRequest, show_id: UUID) -> HttpResponse:
+    """Make another show that is the same; its history begins anew."""
+    row, show = own_show_loaded(request, show_id)
+    copy = keeping.create(request.user, replace(show, title=f"{show.title}, again"[:300]))
+    messages.info(request, f"“{row.title}” is there twice; this is the copy.")
+    return redirect("desk:desk", copy.pk)
+
+
+@login_required
+@require_POST
+def archive_show(request: HttpRequest, show_id: UUID) -> HttpResponse:
+    """Put a show out of the way, or back; asked twice, it stays so."""
+    row = own_show(request, show_id)
+    aside = request.POST.get("aside") == "1"
+    Show.objects.filter(pk=row.pk).update(archived_at=timezone.now() if aside else None)
+    messages.info(request, f"“{row.title}” is {'archived' if aside else 'back among the shows'}.")
+    return redirect("lobby:list")
+
+
+@login_required
+@require_POST
+def keep_beginning(request: HttpRequest, show_id: UUID) -> HttpResponse:
+    """Offer a show as a beginning for others, or no longer; asked twice, it stays so."""
+    row = own_show(request, show_id)
+    offered = request.POST.get("offered") == "1"
+    Show.objects.filter(pk=row.pk).update(is_beginning=offered)
+    words = "is offered where a new show is made" if offered else "is no beginning for others any more"
+    messages.info(request, f"“{row.title}” {words}.")
+    return redirect("lobby:list")
+
+
+@login_required
+@require_POST
+def delete_show(request: HttpRequest, show_id: UUID) -> HttpResponse:
+    """Delete a show for good, and withdraw what it published."""
+    row = own_show(request, show_id)
+    title = row.title
+    with transaction.atomic():
+        withdrawn = row.editions.filter(withdrawn_at=None).update(withdrawn_at=timezone.now())
+        row.delete()
+    links = f" {withdrawn} of its links now say “no longer shown”." if withdrawn else ""
+    messages.info(request, f"“{title}” is deleted.{links}")
+    return redirect("lobby:list")
+
+
+@login_required
+@require_http_methods(["GET", "POST"])
+def import_show(request: HttpRequest) -> HttpResponse:
+    """Take in a show document or a zip, as a new show; 400 and a sentence on the list if it cannot be."""
+    if request.method == "GET":
+        return redirect("lobby:list")
+    file = request.FILES.get("document")
+    if file is None:
+        return _not_taken_in(
+            request, "Choose a file first: a .ritornel.json document, or a zip exported with its media."
+        )
+    name = clean_name(file.name or "")
+    try:
+        came = arrive(request.user, name, file)
+    except (BadDocument, BadMedia) as error:
+        return _not_taken_in(request, f"{name} was not taken in: {error}.")
+    except Exception:
+        log.exception("a document could not be taken in")
+        return _not_taken_in(
+            request, f"{name} was not taken in: it could not be read. Export it again and try once more."
+        )
+    return redirect("lobby:arrival", came.pk) if isinstance(came, Arrival) else redirect("desk:desk", came.pk)
+
+
+def _not_taken_in(request: HttpRequest, words: str) -> HttpResponse:
+    messages.error(request, words)
+    return _list(request, status=400)
+
+
+@login_required
+@require_GET
+def arrival(request: HttpRequest, arrival_id: UUID) -> HttpResponse:
+    """A document with its media on its way in."""
+    coming = get_object_or_404(Arrival, pk=arrival_id, owner=request.user)
+    if coming.show_id:
+        return redirect("desk:desk", coming.show_id)
+    return render(request, "lobby/arrival.html", {"arrival": coming})
+
+
+@signed_in
+@require_POST
+@answering
+def go_on_arriving(request: HttpRequest, arrival_id: UUID) -> HttpResponse:
+    """Go on with an arrival for a moment; answer how far it is, or where its show is."""
+    coming = get_object_or_404(Arrival, pk=arrival_id, owner=request.user)
+    go_on(coming, PATIENCE_S)
+    if coming.refused:
+        return refused(f"{coming.name} was not taken in: {coming.refused}")
+    desk_address = reverse("desk:desk", args=[coming.show_id]) if coming.show_id else None
+    return answer({"taken_in": coming.taken_in, "media": coming.media, "show": desk_address})

@@ -1,0 +1,254 @@
+// What a touched word offers: choices that typing finds and arrows go through, a number, a colour, a curve. What is gone
+// through is shown on the stage; what is left standing there (Enter, a click, Tab) is chosen, Escape changes nothing.
+
+import { readTime } from "../../site/times.js";
+import { html, ifDefined, nothing, ref } from "../../site/vendor/lit.js";
+import { byKey } from "../arrows.js";
+import { curveEditor, curveOf } from "./curves.js";
+import { Sample } from "./sample.js";
+import { asDocument, inUnit, written } from "./values.js";
+
+const MOST_FOUND = 60;
+
+export class Panel {
+  constructor(sentence, name) {
+    Object.assign(this, { sentence, name, typed: "", at: null, byHand: false });
+    this.group = this.setting.groups?.find((group) => group.chosen)?.words ?? "";
+    this.shown = null; // the option that is looked at
+    this.stages = new Map(); // samples that are drawn, by what holds them
+  }
+
+  get settings() {
+    return this.sentence.said.settings;
+  }
+
+  get setting() {
+    return this.settings[this.name] ?? this.settings.what;
+  }
+
+  // ---- what there is to choose
+
+  /** Choices with where they belong: {key, setting, group, choice}. With something typed, all of them that it finds. */
+  get options() {
+    if (this.typed.trim()) return this.found();
+    const { setting } = this;
+    const group = setting.groups?.find((one) => one.words === this.group);
+    return (group?.choices ?? setting.choices ?? []).map((choice) => optionOf(this.name, setting, group?.words ?? "", choice));
+  }
+
+  found() {
+    const words = this.typed.trim().toLowerCase();
+    const time = /s$|\d/.test(words) ? readTime(words) : undefined;
+    const settings = Object.entries(this.settings).sort(([a], [b]) => (b === this.name) - (a === this.name)); // what was touched first
+    const all = settings.flatMap(([name, setting]) => [
+      ...(setting.groups ?? []).flatMap((group) => group.choices.map((choice) => optionOf(name, setting, group.words, choice))),
+      ...(setting.choices ?? []).map((choice) => optionOf(name, setting, "", choice)),
+      ...(setting.number && Number.isFinite(time) ? [numbered(this.sentence, name, setting, time)] : []),
+    ]);
+    const found = all.filter((option) => option.time || told(option).includes(words)).slice(0, MOST_FOUND);
+    return found.map((option) => (option.group ? { ...option, words: `${option.group} ${option.words}` } : option));
+  }
+
+  /** Where the arrows are: an option's key, or that of a verb. */
+  get active() {
+    const { options } = this;
+    return options.find((option) => option.key === this.at) ?? null;
+  }
+
+  // ---- what is done
+
+  choose(option) {
+    this.byHand = false;
+    this.sentence.choose(option.setting, option.choice);
+    if (option.choice.sample) this.show(option);
+    else this.sentence.close();
+  }
+
+  /** Shows an option on the stage, and nothing is changed by it. */
+  show(option) {
+    const { about } = this.sentence;
+    this.shown = option;
+    this.hear(option?.choice.values.sound);
+    const sample = option && this.sentence.sample(option.group, option.choice);
+    about.desk.stage.preview(option && about.preview(option.choice, sample));
+  }
+
+  /** Lets a spot sound be heard; null ends it. */
+  hear(spot) {
+    this.sounding?.pause();
+    const { about, heard } = this.sentence;
+    const address = spot && (about.desk.store.shown.assets[spot.asset]?.url ?? heard[spot.asset]);
+    this.sounding = address ? new Audio(address) : null;
+    this.sounding?.play().catch(() => {}); // a browser that lets no sound out yet
+  }
+
+  /** Samples have come: what is looked at can be shown now. */
+  arrived() {
+    if (this.shown) this.show(this.options.find((option) => option.key === this.shown.key) ?? null);
+  }
+
+  goTo(key) {
+    this.at = key;
+    const group = this.setting.groups?.find((one) => key === `group ${one.words}`);
+    if (group) this.turnTo(group.words);
+    const { active } = this;
+    this.byHand = Boolean(active);
+    this.show(active);
+    this.sentence.draw();
+    this.sentence.querySelector(`[data-option="${CSS.escape(key)}"]`)?.scrollIntoView({ block: "nearest" });
+  }
+
+  turnTo(group) {
+    this.group = group;
+    this.typed = "";
+    this.sentence.draw();
+  }
+
+  key(event) {
+    event.stopPropagation();
+    const { active } = this;
+    if (event.key === "Escape") {
+      event.preventDefault();
+      this.sentence.close();
+    } else if (event.key === "Enter") {
+      event.preventDefault();
+      if (active) this.choose(active);
+    } else if (event.key === "Tab") {
+      if (active && this.byHand) this.choose(active);
+    } else if (event.key === " " && !this.typed) {
+      event.preventDefault();
+      this.sentence.about.see();
+    } else if (event.key.startsWith("Arrow")) {
+      event.preventDefault();
+      const marks = [...this.sentence.querySelectorAll("[data-option]")];
+      const here = marks.find((mark) => mark.dataset.option === this.at) ?? marks.find((mark) => mark.matches("[aria-selected=true]")) ?? marks.find((mark) => mark.matches("[aria-current=true]"));
+      const there = byKey(marks, here, event.key);
+      if (there) this.goTo(there.dataset.option);
+    }
+  }
+
+  /** What was gone through by keys and left standing is chosen. */
+  left(event) {
+    if (this.sentence.contains(event.relatedTarget) || !this.byHand || !this.active) return;
+    this.choose(this.active);
+  }
+
+  // ---- what is seen
+
+  draw() {
+    const { number, colour, curve, groups = [] } = this.setting;
+    const { options } = this;
+    const listed = groups.length || this.setting.choices;
+    const sampled = options.some((option) => option.choice.sample);
+    return html`<div class="sentence-panel" role="group" aria-label=${this.setting.label} @focusout=${(event) => this.left(event)}>
+      ${listed ? html`<input class="finder" role="combobox" aria-expanded="true" aria-controls="offered" aria-activedescendant=${ifDefined(this.active ? idOf(this.at) : undefined)}
+        aria-label="Find by typing" placeholder="type to find: left, iris, 2 s" .value=${this.typed} @input=${(event) => this.type(event.target.value)} @keydown=${(event) => this.key(event)}>` : nothing}
+      <div class="offered ${groups.length ? "has-verbs" : ""}">
+        ${groups.length ? html`<div class="verbs">${groups.map((group) => this.verb(group))}</div>` : nothing}
+        ${listed ? html`<div class="choices ${sampled ? "has-samples" : ""}" id="offered" role="listbox" aria-label=${this.setting.label}>
+          ${options.map((option) => this.option(option))}
+          ${options.length ? nothing : html`<p class="soft">Nothing is called “${this.typed}”.</p>`}</div>` : nothing}
+      </div>
+      ${this.setting.drawn ? html`<button class="act" @click=${() => this.sentence.about.draw()}>Draw it on the stage</button>` : nothing}
+      ${number ? this.number(number) : nothing}
+      ${colour ? html`<input type="color" aria-label=${this.setting.label} .value=${colour.value} @change=${(event) => this.setField(colour, event.target.value)}>` : nothing}
+      ${curve && !this.typed ? curveEditor(curve, (value) => this.setField(curve, `cubic-bezier(${value.join(", ")})`)) : nothing}
+    </div>`;
+  }
+
+  type(typed) {
+    this.typed = typed;
+    this.at = this.options[0]?.key ?? null;
+    this.byHand = false;
+    this.show(typed.trim() ? this.active : null);
+    this.sentence.draw();
+  }
+
+  setField(field, value) {
+    this.sentence.set(this.setting, asDocument(field, value, this.sentence.about.given()));
+  }
+
+  verb({ words }) {
+    const key = `group ${words}`;
+    return html`<button class="verb" data-option=${key} tabindex="-1" aria-current=${String(words === this.group && !this.typed)} @click=${() => this.turnTo(words)}>${words}</button>`;
+  }
+
+  option(option) {
+    const { choice, key, group } = option;
+    const sample = this.sentence.sample(group, choice);
+    return html`<div class="choice" role="option" id=${idOf(key)} data-option=${key} aria-selected=${String(Boolean(choice.chosen))} title=${choice.help ?? ""}
+        @pointerenter=${() => this.show(option)} @pointerleave=${() => this.show(null)} @pointerdown=${(event) => event.preventDefault()} @click=${() => this.choose(option)}>
+      ${choice.sample ? html`<span class="sample" ${ref((root) => root && this.stage(root, key, sample, choice))}></span>` : nothing}
+      ${choice.curve ? curveOf(choice.curve) : nothing}
+      <span>${option.words}</span></div>`;
+  }
+
+  /** The live sample in its place; it is made when it comes into sight. */
+  stage(root, key, sample, choice) {
+    const known = this.stages.get(root);
+    const text = `${key} ${JSON.stringify(sample)}`;
+    if (known?.text === text) return;
+    known?.leave();
+    const { about } = this.sentence;
+    this.stages.set(root, Object.assign(new Sample(root, () => about.sampled(choice, sample)), { text }));
+  }
+
+  /** After a drawing: samples that are gone are left. */
+  drawn() {
+    for (const [root, sample] of this.stages) {
+      if (root.isConnected) continue;
+      sample.leave();
+      this.stages.delete(root);
+    }
+    for (const mark of this.sentence.querySelectorAll("[data-option]")) mark.classList.toggle("is-active", mark.dataset.option === this.at);
+  }
+
+  number(number) {
+    const { sentence } = this;
+    const now = sentence.held?.name === this.name ? sentence.held.value : inUnit(number, number.value ?? number.found ?? 0);
+    const most = Math.min(number.most, Math.max(number.step >= 1 ? 20 : 4, now * 1.5)); // the ruler's length; the field takes more
+    const hold = (event) => {
+      sentence.held = { name: this.name, value: Number(event.target.value) };
+      sentence.draw();
+    };
+    const set = (event) => {
+      const value = Number(event.target.value.replace(",", "."));
+      const right = Number.isFinite(value) && event.target.value.trim() && value >= number.least && value <= number.most;
+      event.target.setAttribute("aria-invalid", String(!right));
+      event.target.title = right ? "" : `Write a number from ${number.least} to ${number.most}`;
+      if (right) this.setField(number, value);
+    };
+    const keys = (event) => {
+      event.stopPropagation();
+      if (event.key === "Escape") event.preventDefault();
+      if (event.key === "Escape" || (event.key === "Enter" && event.target.type === "range")) sentence.close();
+    };
+    return html`<div class="number" @keydown=${keys}>
+      <input type="range" min=${number.least} max=${most} step=${number.step} aria-label=${this.setting.label} .value=${String(now)} @input=${hold} @change=${set}>
+      <input class="field" inputmode="decimal" aria-label="${this.setting.label}, ${number.unit ?? ""}" .value=${written({ ...number, unit: "" }, now)} @change=${set}><span class="soft">${number.unit ?? ""}</span>
+      ${number.found !== undefined && number.value !== null ? html`<button class="act" @click=${() => sentence.set(this.setting, { [number.field]: null })}>By the clock</button>` : nothing}
+    </div>`;
+  }
+}
+
+function optionOf(name, setting, group, choice) {
+  const key = `${name} ${group} ${choice.words} ${choice.sample ?? ""}`;
+  return { key, setting, group, choice, words: choice.words };
+}
+
+/** A time that was typed, as a choice for a setting that is a time. */
+function numbered(sentence, name, setting, time) {
+  const { number } = setting;
+  const value = inUnit(number, time);
+  if (number.unit !== "s" || value < number.least || value > number.most) return [];
+  const words = `${setting.label.toLowerCase()}: ${written(number, value)}`;
+  return { key: `${name} time`, setting, group: "", words, time: true, choice: { words, values: asDocument(number, value, sentence.about.given()) } };
+}
+
+function told({ group = "", words = "", choice }) {
+  return `${group} ${words} ${choice?.find ?? ""}`.toLowerCase();
+}
+
+function idOf(key) {
+  return `offer-${key.replace(/\W+/g, "-")}`;
+}
