@@ -20,7 +20,7 @@ from ritornel.core.text.naming import slide_title
 from ritornel.formats.media_kinds import BadMedia, NoRoom
 from ritornel.library.models import Asset
 from ritornel.library.room import check_room
-from ritornel.shows import in_rows, keeping, pictures
+from ritornel.shows import earlier, in_rows, keeping, pictures
 from ritornel.shows.access import own_show
 from ritornel.shows.models import Moment, Show
 from ritornel.site.answering import signed_in
@@ -155,4 +155,4 @@ def _looked_at(request: HttpRequest, row: Show) -> _Looked:
     words, point = "as it was at first", "the beginning"
     if entry is not None:
         words, point = entry.told, f"{localtime(entry.made_at):%H:%M}"
-    return _Looked(f"at={number}", words, point, keeping.state_at(row, number))
+    return _Looked(f"at={number}", words, point, earlier.state_at(row, number))

@@ -15,7 +15,6 @@ from ritornel.core.edits import Command, apply
 from ritornel.core.edits.places import Place, meet, places_changed
 from ritornel.core.edits.telling import what_was_done
 from ritornel.core.model import Show as CoreShow
-from ritornel.core.model.memory import Recalled
 from ritornel.core.model.patch import patch_to, patched
 from ritornel.core.model.uses import assets_used
 from ritornel.core.score import compile, findings
@@ -29,8 +28,6 @@ from ritornel.shows.in_rows import (
     changes_between,
     loaded,
     remember,
-    weight_of,
-    with_assets,
     write,
 )
 from ritornel.shows.models import Change, Entry, Show
@@ -40,11 +37,8 @@ T = TypeVar("T")
 LARGE_BYTES = 64 * 1024
 """What grows by less than this is kept also where an account has no room: so that it can be put in order."""
 
-_STATES_BYTES = 32 * 1024 * 1024
-_TRIES_TO_KEEP = 20
-_CHANGED_ALL_THE_TIME = "the show is being changed all the time"
-
-_states: Recalled[CoreShow] = Recalled(_STATES_BYTES)
+TRIES = 20
+CHANGED_ALL_THE_TIME = "the show is being changed all the time"
 
 
 class Collision(Exception):
@@ -142,33 +136,6 @@ def return_to(row_id, base: int, then: CoreShow, label: str, by: Author = NOBODY
     return _carried_out(row_id, base, by, compute, alone=True)
 
 
-def state_at(row: Show, number: int) -> CoreShow:
-    """Return the show as it was after so many edits of the line of history that is in force.
-
-    A page of the history asks for one state once for every picture on it: the states looked at lately are remembered.
-    """
-    for _ in range(_TRIES_TO_KEEP):
-        at = loaded(row)
-        known = _states.get(at.show, by=number)
-        if known is None:
-            known = _steady(at, lambda at=at: with_assets(at.row, _went_to(at.row, at.show, number), ()))
-        if known is not None:
-            return with_assets(at.row, _states.put(known, weight_of(at.show), at.show, by=number), ())
-        row = Show.objects.get(pk=row.pk)
-    raise OperationalError(_CHANGED_ALL_THE_TIME)
-
-
-def _went_to(row: Show, show: CoreShow, number: int) -> CoreShow:
-    line = row.history.filter(superseded=False)
-    if number < row.history_place:
-        for entry in line.filter(number__gt=number, number__lte=row.history_place).order_by("-number"):
-            show = patched(show, entry.before)
-    else:
-        for entry in line.filter(number__gt=row.history_place, number__lte=number).order_by("number"):
-            show = patched(show, entry.after)
-    return show
-
-
 def _entry(row: Show, number: int) -> Entry:
     found = row.history.filter(number=number, superseded=False).first()
     if found is None:
@@ -224,9 +191,9 @@ def _carried_out(
             raise Collision
         return computed._replace(places=places)
 
-    for _ in range(_TRIES_TO_KEEP):
+    for _ in range(TRIES):
         at = loaded(Show.objects.get(pk=row_id), brings)
-        computed = _steady(at, lambda at=at: wanted(at))
+        computed = steady(at, lambda at=at: wanted(at))
         if computed is None:
             continue
         if computed.places is None:
@@ -235,10 +202,10 @@ def _carried_out(
             kept = _keep(at, computed, computed.places, by)
             if kept is not None:
                 return kept
-    raise OperationalError(_CHANGED_ALL_THE_TIME)
+    raise OperationalError(CHANGED_ALL_THE_TIME)
 
 
-def _steady(at: Loaded, compute: Callable[[], T]) -> T | None:
+def steady(at: Loaded, compute: Callable[[], T]) -> T | None:
     """Return what is computed of a show and of its history; None if the show was changed meanwhile.
 
     The history and the changes are read after the show: what is computed of both, also that nothing can be, holds only

@@ -105,7 +105,7 @@ class OnTheTimeline(ObjectsCase):
         self.desk(BOX, hold=9000)
         ruler = self.page.locator(".tl-ruler").bounding_box()
         scale = self.page.evaluate("ritornel.timeline.scale")
-        start = self.page.evaluate("ritornel.timeline.edge - ritornel.timeline.left")
+        start = self.page.evaluate("ritornel.timeline.axis.edge - ritornel.timeline.axis.left")
         self.page.keyboard.down("Shift")
         self.page.mouse.move(start + 2000 * scale, ruler["y"] + 8)
         self.page.mouse.down()

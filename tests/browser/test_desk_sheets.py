@@ -238,7 +238,9 @@ class TransportAndView(BrowserCase):
 
     def test_zoom_from_the_show_to_a_frame(self):
         self.page.keyboard.press("1")
-        whole = self.page.evaluate("ritornel.timeline.scale * ritornel.store.shown.length / ritornel.timeline.width")
+        whole = self.page.evaluate(
+            "ritornel.timeline.scale * ritornel.store.shown.length / ritornel.timeline.axis.width"
+        )
         self.assertAlmostEqual(whole, 0.97, places=2)
         for _ in range(12):
             self.page.keyboard.press("+")

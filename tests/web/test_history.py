@@ -4,7 +4,7 @@ from django.urls import reverse
 from django.utils.timezone import localtime
 
 from ritornel.core.edits import read_command
-from ritornel.shows import in_rows, keeping
+from ritornel.shows import earlier, in_rows, keeping
 from ritornel.shows.models import Moment
 from tests.made import show, slide, text
 from tests.material import OwnerCase
@@ -45,15 +45,15 @@ class History(OwnerCase):
     def test_any_point_is_looked_at_and_nothing_changes(self):
         before = self.now()
         self.assertEqual([len(self.get(at=n).context["slides"]) for n in (0, 2, 3)], [2, 2, 1])
-        self.assertEqual(keeping.state_at(self.row, 0).slides, self.start.slides)
-        self.assertEqual(keeping.state_at(self.row, 1).slides[0].objects[1].x, 50)
+        self.assertEqual(earlier.state_at(self.row, 0).slides, self.start.slides)
+        self.assertEqual(earlier.state_at(self.row, 1).slides[0].objects[1].x, 50)
         picture = self.client.get(self.address("-picture"), {"at": 1, "slide": "two"})
         self.assertEqual((picture.status_code, picture["Content-Type"]), (200, "image/png"))
         self.assertEqual(self.client.get(self.address("-picture"), {"slide": "two"}).status_code, 404)
         self.assertEqual(self.now(), before)
 
     def test_returning_is_an_edit_that_one_undo_takes_back(self):
-        before, then = self.now(), keeping.state_at(self.row, 1)
+        before, then = self.now(), earlier.state_at(self.row, 1)
         answer = self.client.post(self.address("-return") + "?at=1")
         self.assertRedirects(answer, reverse("desk:desk", args=[self.row.pk]), fetch_redirect_response=False)
         self.assertEqual(self.now().slides, then.slides)
@@ -68,7 +68,7 @@ class History(OwnerCase):
         self.now()
         keeping.undo(self.row.pk, self.row.revision)
         self.row.refresh_from_db()
-        self.assertEqual(len(keeping.state_at(self.row, 3).slides), 1)
+        self.assertEqual(len(earlier.state_at(self.row, 3).slides), 1)
         self.assertEqual(self.get(at=99).context["number"], 3)
 
     def test_a_named_moment_stays_for_good(self):

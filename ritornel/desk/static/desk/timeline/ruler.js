@@ -19,9 +19,9 @@ export function drawRuler(timeline) {
 
 /** Moves the ticks to the view; while the lanes are stretched, so are they. */
 export function placeRuler(timeline) {
-  const { scale, drawnScale, left, ruler } = timeline;
+  const { scale, drawnScale, axis, ruler } = timeline;
   const stretch = scale === drawnScale ? "" : ` scaleX(${scale / drawnScale})`;
-  ruler.firstElementChild.style.transform = `translateX(${-left}px)${stretch}`;
+  ruler.firstElementChild.style.transform = `translateX(${-axis.left}px)${stretch}`;
 }
 
 /** A tick with its time; the four small ones behind it are its own shadow. */

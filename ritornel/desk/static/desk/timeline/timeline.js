@@ -7,18 +7,17 @@ import { follow, underWay } from "../../site/gesture.js";
 import { html, render, repeat } from "../../site/vendor/lit.js";
 import { slideAt } from "../../play/evaluate.js";
 import { actButton } from "../acts/rail.js";
-import { chapterAround } from "../../parts/state/states.js";
+import { Axis } from "./axis.js";
 import { dragInTime } from "./dragging.js";
+import { LEVELS } from "./levels.js";
 import { LANES } from "./lanes/index.js";
 import { SlidePictures } from "../../parts/media/pictures.js";
 import { drawRuler, placeRuler } from "./ruler.js";
 
-const MOST_SCALE = 1.2; // px a ms: one frame of 1/30 s is 40 px
 const RESTS_MS = 120;
 const STRETCHED = 5;
 const PADDING_PX = 200;
 const AHEAD = 0.75; // of what is drawn beside the view, that lies in the direction of a scroll
-const PAST_THE_END = 0.12; // of the view, behind the show's end
 
 export class Timeline {
   constructor(desk) {
@@ -29,8 +28,7 @@ export class Timeline {
     for (const name of ["zoom", "ruler", "scroll", "names", "lanes", "drawn", "head", "drop"]) this[name] = part(name);
     this.headGrip = part("head-grip");
     this.zoomed = "slide";
-    this.scale = 0.05;
-    this.left = 0;
+    this.axis = new Axis(() => this.store.shown.length);
     this.heading = 0;
     this.measure();
     this.pictures = new SlidePictures(() => !this.stretched && this.redraw());
@@ -55,8 +53,7 @@ export class Timeline {
   /** Sizes are read when they change, and never between changes of what is drawn. */
   measure() {
     const names = this.names.offsetWidth;
-    this.width = Math.max(100, this.scroll.clientWidth - names);
-    this.edge = this.scroll.getBoundingClientRect().left + names;
+    this.axis.measured(this.scroll.getBoundingClientRect().left + names, this.scroll.clientWidth - names);
   }
 
   /** Place of a show time in what is drawn, in px. */
@@ -66,59 +63,18 @@ export class Timeline {
 
   /** Show time under the pointer. */
   timeAt(event) {
-    return (event.clientX - this.edge + this.left) / this.scale;
+    return this.axis.timeAt(event.clientX);
   }
 
-  /** The stretch of time that is in view. */
-  get view() {
-    const from = this.left / this.scale;
-    return [from, from + this.width / this.scale];
+  get scale() {
+    return this.axis.scale;
   }
 
   zoomTo(name) {
-    const { shown, focus } = this.store;
     this.zoomed = name;
-    let from = 0;
-    let length = shown.length || 10000;
-    if (name === "selection") [from, length] = this.selectionSpan();
-    if (name === "chapter") [from, length] = this.chapterSpan();
-    if (name === "slide" && focus) {
-      const own = this.followed = this.store.length();
-      length = own * 2.4;
-      from = this.store.start() - own * 0.7;
-    }
-    this.setScale((this.width * 0.97) / Math.max(400, length), from);
+    this.followed = this.store.length();
+    this.axis.fit(...LEVELS[name](this.store));
     this.redraw();
-  }
-
-  /** What is selected: builds, or slides; else the slide in focus. */
-  selectionSpan() {
-    const { store } = this;
-    const steps = [...store.steps].map((id) => store.timed(id)).filter(Boolean);
-    const slides = [...store.slides].map((id) => [store.start(id), store.start(id) + store.length(id)]);
-    const spans = steps.length ? steps.map(({ start, end }) => [store.start() + start, store.start() + end]) : slides.length ? slides : [[store.start(), store.start() + store.length()]];
-    const [from, to] = [Math.min(...spans.map(([a]) => a)), Math.max(...spans.map(([, b]) => b))];
-    const room = Math.max(300, (to - from) * 0.15);
-    return [Math.max(0, from - room), to - from + 2 * room];
-  }
-
-  chapterSpan() {
-    const { shown, focus } = this.store;
-    const [first, next] = chapterAround(shown, focus);
-    const from = shown.order[first]?.[1] ?? 0;
-    return [from, (shown.order[next]?.[1] ?? shown.length) - from];
-  }
-
-  /** Another scale; `from` is the time at the left edge then. */
-  setScale(scale, from) {
-    const least = (this.width * 0.9) / Math.max(1000, this.store.shown.length);
-    this.scale = Math.min(MOST_SCALE, Math.max(least, scale));
-    this.goTo(from);
-  }
-
-  goTo(from) {
-    const longest = this.store.shown.length * this.scale + this.width * PAST_THE_END - this.width;
-    this.left = Math.max(0, Math.min(from * this.scale, longest));
   }
 
   /** Whether what is drawn is stretched to another scale for the moment. */
@@ -129,13 +85,13 @@ export class Timeline {
   /** Puts what is drawn where it belongs now. While it is stretched nothing is laid out anew, only moved. */
   place() {
     if (this.stretched) {
-      this.drawn.style.transform = `translateX(${this.scrolledTo - this.left}px) scaleX(${this.scale / this.drawnScale})`;
+      this.drawn.style.transform = `translateX(${this.scrolledTo - this.axis.left}px) scaleX(${this.scale / this.drawnScale})`;
     } else {
       this.drawn.style.transform = "";
-      const wide = `${(this.store.shown.length * this.scale + this.width * PAST_THE_END).toFixed(1)}px`;
+      const wide = `${this.axis.whole.toFixed(1)}px`;
       if (this.lanes.style.width !== wide) this.lanes.style.width = wide;
-      if (Math.abs(this.scrolledTo - this.left) > 0.5) this.scroll.scrollLeft = this.left;
-      this.scrolledTo = this.left;
+      if (Math.abs(this.scrolledTo - this.axis.left) > 0.5) this.scroll.scrollLeft = this.axis.left;
+      this.scrolledTo = this.axis.left;
     }
     placeRuler(this);
     this.moveHead(this.desk.stage.time);
@@ -143,11 +99,8 @@ export class Timeline {
 
   /** Closer or further, about the playhead or the pointer. */
   zoomBy(factor, time = this.desk.stage.time) {
-    const [from] = this.view;
-    const before = this.scale;
     this.zoomed = "own";
-    this.setScale(before * factor, 0);
-    this.goTo(time - ((time - from) * before) / this.scale);
+    this.axis.zoomAbout(factor, time);
     const stretched = this.scale / this.drawnScale;
     clearTimeout(this.resting);
     if (stretched > STRETCHED || stretched < 1 / STRETCHED) this.stretchedTooFar = true;
@@ -161,7 +114,7 @@ export class Timeline {
     this.pictures.wait();
     this.asked ??= requestAnimationFrame(() => {
       this.asked = null;
-      const [from, to] = this.view;
+      const [from, to] = this.axis.view;
       if (this.stretchedTooFar || from < this.range[0] || to > this.range[1]) this.redraw();
       else this.place();
     });
@@ -174,7 +127,7 @@ export class Timeline {
     } else if (event.shiftKey || Math.abs(event.deltaX) > Math.abs(event.deltaY)) {
       event.preventDefault();
       const by = event.deltaX || event.deltaY;
-      this.goTo(this.view[0] + by / this.scale);
+      this.axis.goTo(this.axis.view[0] + by / this.scale);
       this.ask(by);
     }
   }
@@ -190,7 +143,7 @@ export class Timeline {
     const { scrollLeft } = this.scroll;
     if (Math.abs(scrollLeft - this.scrolledTo) < 1) return;
     const by = scrollLeft - this.scrolledTo;
-    this.left += by;
+    this.axis.left += by;
     this.scrolledTo = scrollLeft;
     this.ask(by);
   }
@@ -207,7 +160,7 @@ export class Timeline {
     this.last = now;
     if (moved) this.bringIntoView();
     else if (this.zoomed === "slide" && this.followed !== store.length() && !underWay() && !this.desk.stage.playing) this.zoomTo("slide");
-    else this.setScale(this.scale, this.view[0]);
+    else this.axis.setScale(this.scale, this.axis.view[0]);
     this.redraw();
   }
 
@@ -218,9 +171,9 @@ export class Timeline {
       this.zoomTo("slide");
       return;
     }
-    const [from, to] = this.view;
+    const [from, to] = this.axis.view;
     const start = store.start();
-    if (start < from || start + store.length() > to) this.goTo(start - (to - from) * 0.15);
+    if (start < from || start + store.length() > to) this.axis.goTo(start - (to - from) * 0.15);
   }
 
   redraw() {
@@ -228,7 +181,7 @@ export class Timeline {
     this.stretchedTooFar = false;
     this.drawnScale = this.scale;
     this.pictures.begin();
-    const [from, to] = this.view;
+    const [from, to] = this.axis.view;
     const around = 2 * Math.max(to - from, PADDING_PX / this.scale);
     const before = { "-1": AHEAD, 0: 0.5, 1: 1 - AHEAD }[this.heading];
     this.range = [from - around * before, to + around * (1 - before)];
@@ -266,14 +219,15 @@ export class Timeline {
   }
 
   moveHead(time) {
-    const x = time * this.scale;
-    if (this.desk.stage.playing && !underWay() && (x > this.left + this.width - 20 || x < this.left)) {
-      this.goTo(time - (this.width * 0.1) / this.scale);
+    const { axis } = this;
+    const x = axis.x(time);
+    if (this.desk.stage.playing && !underWay() && (x > axis.left + axis.width - 20 || x < axis.left)) {
+      axis.goTo(time - (axis.width * 0.1) / axis.scale);
       this.ask();
     }
-    this.head.style.transform = `translateX(${x + this.scrolledTo - this.left}px)`;
-    this.headGrip.style.transform = `translateX(${x - this.left}px)`;
-    this.headGrip.hidden = x < this.left;
+    this.head.style.transform = `translateX(${x + this.scrolledTo - axis.left}px)`;
+    this.headGrip.style.transform = `translateX(${x - axis.left}px)`;
+    this.headGrip.hidden = x < axis.left;
   }
 
   // ---- gestures
@@ -339,17 +293,5 @@ export class Timeline {
       if (length || id === this.store.focus) rows.push({ id, start, length, brief: shown.briefs[id], number: i + 1 });
     }
     return rows;
-  }
-
-  /** The objects of the slide in focus: those with builds first, in the order of their builds. */
-  objects() {
-    const { slide } = this.store;
-    if (!slide) return [];
-    const { document: doc } = slide;
-    const first = new Map();
-    doc.running_order.forEach((step, place) => first.has(step.object) || first.set(step.object, place));
-    const rank = (thing) => first.get(thing.id) ?? 1000 + doc.objects.length - doc.objects.indexOf(thing);
-    const shown = doc.objects.filter((thing) => thing.role !== "ornament" || first.has(thing.id));
-    return shown.sort((a, b) => rank(a) - rank(b));
   }
 }

@@ -15,7 +15,7 @@ const ACTS = { pause: "‖", seek: "↷", rate: "×", volume: "dB" };
 export const OBJECTS = {
   rows(timeline) {
     const { slide } = timeline.store;
-    return timeline.objects().map((thing) => {
+    return inLanes(timeline.store).map((thing) => {
       const media = thing.kind === "clip" || thing.kind === "sound";
       const items = media ? clipItems(timeline, thing) : buildItems(timeline, thing);
       return { key: `object/${thing.id}`, label: slide.names[thing.id] ?? "", height: media ? MEDIA_HEIGHT : HEIGHT, items, objectId: thing.id };
@@ -162,4 +162,15 @@ function pressTrim(timeline, event, { dataset }) {
 function moveTrim(timeline, event, { dataset }) {
   const by = stepOf(event);
   if (by) timeline.store.edit(trimmed(timeline, dataset, by));
+}
+
+/** The objects of the slide in focus: those with builds first, in the order of their builds. */
+export function inLanes({ slide }) {
+  if (!slide) return [];
+  const { document: doc } = slide;
+  const first = new Map();
+  doc.running_order.forEach((step, place) => first.has(step.object) || first.set(step.object, place));
+  const rank = (thing) => first.get(thing.id) ?? 1000 + doc.objects.length - doc.objects.indexOf(thing);
+  const shown = doc.objects.filter((thing) => thing.role !== "ornament" || first.has(thing.id));
+  return shown.sort((a, b) => rank(a) - rank(b));
 }

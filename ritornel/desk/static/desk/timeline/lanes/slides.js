@@ -66,7 +66,7 @@ function block(timeline, { id, start, length, brief, number }) {
 
 function picture(timeline, id, { look, ground }, start) {
   const { width, height } = timeline.store.shown.show;
-  const address = timeline.pictures.address(id, look, Math.abs(start - timeline.view[0]));
+  const address = timeline.pictures.address(id, look, Math.abs(start - timeline.axis.view[0]));
   const size = `width:${THUMB_PX}px;height:${Math.round((THUMB_PX * height) / width)}px;background:${ground === "none" ? "#000" : ground}`;
   if (!address) return html`<span class="tl-picture" .style=${size}></span>`;
   return html`<img class="tl-picture" alt="" draggable="false" src=${address} .style=${size}>`;
