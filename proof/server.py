@@ -22,7 +22,7 @@ _MAKE_USERS = (
 
 
 class Server:
-    """A server on a free port; ``kill`` ends it as a power cut would, ``start`` begins it again on the same data."""
+    """A server on a free port, with its worker; ``kill`` ends it as a power cut would, ``start`` begins it again on the same data."""
 
     def __init__(self, var: Path | None = None) -> None:
         """Make the database, with two users."""
@@ -40,6 +40,7 @@ class Server:
         self.manage("migrate", "--verbosity", "0")
         self.manage("shell", "--verbosity", "0", "-c", _MAKE_USERS)
         self.process: subprocess.Popen | None = None
+        self.worker: subprocess.Popen | None = None
 
     @property
     def url(self) -> str:
@@ -67,6 +68,7 @@ class Server:
         command += ["--no-access-log", "--log-level", "warning", "ritornel.site.asgi:application"]
         with self.log.open("ab") as log:
             self.process = subprocess.Popen(command, cwd=ROOT, env=self.environment, stdout=log, stderr=log)
+        self.start_worker()
         for _ in range(600):
             with contextlib.suppress(httpx.TransportError):
                 httpx.get(f"{self.url}/sign-in", timeout=5)
@@ -74,8 +76,22 @@ class Server:
             time.sleep(0.05)
         raise RuntimeError(f"the server did not start: {self.log.read_text()[-2000:]}")
 
+    def start_worker(self) -> None:
+        """Start somebody who does the jobs."""
+        command = [sys.executable, "manage.py", "work"]
+        with self.log.open("ab") as log:
+            self.worker = subprocess.Popen(command, cwd=ROOT, env=self.environment, stdout=log, stderr=log)
+
+    def kill_worker(self) -> None:
+        """End whoever does the jobs at once."""
+        if self.worker is not None:
+            self.worker.send_signal(signal.SIGKILL)
+            self.worker.wait()
+            self.worker = None
+
     def kill(self) -> None:
-        """End it at once, whatever it is doing."""
+        """End it, and its worker, at once, whatever they are doing."""
+        self.kill_worker()
         if self.process is not None:
             self.process.send_signal(signal.SIGKILL)
             self.process.wait()

@@ -3,16 +3,20 @@
 import asyncio
 import shutil
 import tempfile
-from collections.abc import Coroutine
+from collections.abc import Coroutine, Iterator
 from concurrent.futures import ThreadPoolExecutor
+from contextlib import contextmanager
 from pathlib import Path
+from threading import Thread
 from unittest.mock import patch
 
 from django.contrib.auth import get_user_model
+from django.db import connection
 from django.test import TestCase, override_settings
 
 from ritornel.core.model import Show as CoreShow
 from ritornel.formats.examining import Outcome, look_through
+from ritornel.jobs import running
 from ritornel.library.models import Asset
 from ritornel.library.taking_in import take_in
 from ritornel.shows import keeping
@@ -32,6 +36,27 @@ def run_apart(work: Coroutine):
     """Runs something asynchronous in a thread of its own: browser tests leave a loop running in theirs."""
     with ThreadPoolExecutor(1) as thread:
         return thread.submit(asyncio.run, work).result()
+
+
+@contextmanager
+def in_background() -> Iterator[None]:
+    """Jobs are done beside the server, as a worker does them; all have ended when this is left."""
+    hands: list[Thread] = []
+
+    def hand() -> None:
+        try:
+            running.work_on_next()
+        finally:
+            connection.close()
+
+    def enqueue() -> None:
+        hands.append(Thread(target=hand))
+        hands[-1].start()
+
+    with patch.object(running, "enqueue", enqueue):
+        yield
+    for one in hands:
+        one.join()
 
 
 class MediaFolder:

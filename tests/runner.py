@@ -1,12 +1,13 @@
 """Django's runner, on database files that are written quickly and can be copied for tests that run side by side.
 
 A test in the browser that fails is run once more, alone, at the end. If it passes then it counts, and is printed as
-unsteady with its first trace: it is to be mended at once.
+unsteady with its first trace: it is to be mended at once. Jobs are done where they are begun, at once.
 """
 
 import multiprocessing
 from unittest import TestLoader, TestResult
 
+from django.conf import settings
 from django.db import connections
 from django.test.runner import DiscoverRunner, ParallelTestSuite, _init_worker
 
@@ -30,6 +31,10 @@ class Suites(ParallelTestSuite):
 
 class Runner(DiscoverRunner):
     parallel_test_suite = Suites
+
+    def setup_test_environment(self, **more):
+        super().setup_test_environment(**more)
+        settings.TASKS = {"default": {"BACKEND": "django_tasks.backends.immediate.ImmediateBackend"}}
 
     def setup_databases(self, **more):
         connections["default"].settings_dict["OPTIONS"]["init_command"] = QUICK

@@ -67,8 +67,7 @@ def begin_fetch(request: HttpRequest) -> HttpResponse:
         wanted_file = fetching.noted(request.user, wanted.address)
     else:
         return refused("give the address of a file")
-    fetching.go_on(wanted_file, PATIENCE_S)
-    return _told(wanted_file)
+    return _told(fetching.look(wanted_file, PATIENCE_S))
 
 
 @signed_in
@@ -80,8 +79,7 @@ def fetch(request: HttpRequest, fetch_id: UUID) -> HttpResponse:
     if request.method == "DELETE":
         fetching.stop(coming)
         return answer({"stopped": str(fetch_id)})
-    fetching.go_on(coming, PATIENCE_S)
-    return _told(coming)
+    return _told(fetching.look(coming, PATIENCE_S))
 
 
 def _told(coming: Fetch) -> HttpResponse:

@@ -2,6 +2,7 @@
 
 import shutil
 import tempfile
+import time
 from pathlib import Path
 
 import msgspec
@@ -10,9 +11,16 @@ from django.conf import settings
 from ritornel.formats.examining import SECONDS, Examination, Outcome
 from ritornel.formats.media_kinds import BadMedia, MediaFacts, NoRoom, claim_of
 from ritornel.jobs import queues
+from ritornel.jobs.running import AtWork, TryAgain
 from ritornel.library import store
 from ritornel.library.models import Asset, Upload
 from ritornel.library.room import check_disk, or_no_room
+
+NO_ROOM = "no-room"
+"""Why a job failed that may succeed when there is room."""
+
+_LONGEST_S = 3600.0
+_LOOKS_UP_S = 2.0
 
 
 def take_in(owner, path: Path, name: str, licence: str = "", credit: str = "") -> Asset:
@@ -99,26 +107,30 @@ def check_size(size: int, name: str) -> None:
         )
 
 
-def finish(upload: Upload, patience_s: float) -> Asset | None:
-    """Take in the file of an upload whose pieces are all there; None if that goes on elsewhere, or goes on longer.
+def look_through(work: AtWork) -> None:
+    """Take in the file of an upload whose pieces are all there: the job of kind “upload”.
 
-    It may be called again and again, and by several at once: the file is taken in once. A refusal is kept with the
-    upload and raised as ``BadMedia`` every time.
+    What becomes of it is kept with the upload. Raises ``TryAgain`` where the disk is full.
     """
-    with store.only_one(upload.folder) as mine:
-        upload.refresh_from_db()
-        if upload.refused:
-            raise BadMedia(upload.refused)
-        if upload.asset is not None or not mine:
-            return upload.asset
-        try:
-            upload.asset = take_in_within(patience_s, upload.folder / "found", upload.owner, upload.whole, upload.name)
-        except BadMedia as error:
-            upload.refused = str(error)
-        if upload.asset is None and not upload.refused:
-            return None
-        upload.save(update_fields=["asset", "refused"])
-        shutil.rmtree(upload.folder, ignore_errors=True)
-    if upload.refused:
-        raise BadMedia(upload.refused)
-    return upload.asset
+    upload = Upload.objects.filter(pk=work.subject, asset=None, refused="").first()
+    if upload is None:
+        return
+    try:
+        asset = taken_in(work, upload.folder / "found", upload.owner, upload.whole, upload.name)
+        Upload.objects.filter(pk=upload.pk).update(asset=asset)
+    except BadMedia as error:
+        Upload.objects.filter(pk=upload.pk).update(refused=str(error))
+    except NoRoom as error:
+        raise TryAgain(str(error), NO_ROOM) from error
+    shutil.rmtree(upload.folder, ignore_errors=True)
+
+
+def taken_in(work: AtWork, folder: Path, owner, path: Path, name: str, licence: str = "", credit: str = "") -> Asset:
+    """Take a file in for a job, which can be stopped meanwhile. Raises as ``take_in``."""
+    end = time.monotonic() + _LONGEST_S
+    while time.monotonic() < end:
+        asset = take_in_within(_LOOKS_UP_S, folder, owner, path, name, licence, credit)
+        if asset is not None:
+            return asset
+        work.look_up()
+    raise BadMedia(f"“{name}” could not be looked through in time; try again")

@@ -11,8 +11,11 @@ from typing import NamedTuple
 from axes.models import AccessAttempt, AccessFailureLog, AccessLog
 from django.apps import apps
 from django.conf import settings
+from django.core.management import call_command
 from django.utils import timezone
 
+from ritornel.jobs.models import Job
+from ritornel.jobs.running import stop
 from ritornel.library.models import Asset, Fetch, Upload
 from ritornel.library.store import in_use
 
@@ -25,6 +28,9 @@ SIGNINGS_STAY = timedelta(days=400)
 PICTURES_STAY_S = 30 * 24 * 3600
 FILES_STAY_S = 3600
 """A file that just arrived may still wait for its row."""
+
+
+_KINDS = {"Upload": "upload", "Fetch": "fetch", "Arrival": "arrival"}
 
 
 class Tidied(NamedTuple):
@@ -41,6 +47,7 @@ def tidy() -> Tidied:
     for coming in (Upload, Fetch, apps.get_model("shows", "Arrival")):
         since = "touched_at" if coming is Upload else "begun_at"
         for row in coming.objects.filter(**{f"{since}__lt": timezone.now() - UPLOADS_STAY}):
+            stop(_KINDS[coming.__name__], row.pk)
             shutil.rmtree(row.folder, ignore_errors=True)
             row.delete()
             uploads += 1
@@ -70,6 +77,9 @@ def _tidy_tables() -> None:
     """Clear sessions that have ended, and what is known of old tries to sign in."""
     import_module(settings.SESSION_ENGINE).SessionStore.clear_expired()
     now = timezone.now()
+    Job.objects.filter(ended_at__lt=now - UPLOADS_STAY).delete()
+    if "django_tasks_db" in settings.TASKS["default"]["BACKEND"]:
+        call_command("prune_db_task_results", min_age_days=1, verbosity=0)
     cool = timedelta(hours=settings.AXES_COOLOFF_TIME)
     AccessAttempt.objects.filter(attempt_time__lt=now - cool).delete()
     AccessFailureLog.objects.filter(attempt_time__lt=now - FAILURES_STAY).delete()

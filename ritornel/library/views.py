@@ -10,13 +10,14 @@ from django.http import HttpRequest, HttpResponse, HttpResponseBase
 from django.shortcuts import get_object_or_404
 from django.views.decorators.http import require_GET, require_http_methods, require_POST, require_safe
 
-from ritornel.formats.media_kinds import claim_of
+from ritornel.formats.media_kinds import BadMedia, claim_of
+from ritornel.jobs.running import begun, stop, waited
 from ritornel.library.describing import described
 from ritornel.library.models import Asset, Upload, clean_name
 from ritornel.library.pages import page_of
 from ritornel.library.room import check_disk, check_room, or_no_room
 from ritornel.library.serving import derived_response, file_response
-from ritornel.library.taking_in import check_size, finish
+from ritornel.library.taking_in import NO_ROOM, check_size
 from ritornel.site.answering import answer, answering, asked, refused, signed_in
 from ritornel.site.rates import at_most
 
@@ -62,6 +63,7 @@ def begin_upload(request: HttpRequest) -> HttpResponse:
 def upload(request: HttpRequest, upload_id: UUID) -> HttpResponse:
     """Forget an upload that is not wanted any more; what has arrived of it goes at once."""
     coming = get_object_or_404(Upload, pk=upload_id, owner=request.user)
+    stop("upload", coming.pk)
     shutil.rmtree(coming.folder, ignore_errors=True)
     coming.delete()
     return answer({"forgotten": str(upload_id)})
@@ -89,8 +91,15 @@ def upload_piece(request: HttpRequest, upload_id: UUID, number: int) -> HttpResp
                 upload.keep_piece(number, request.body)
     if len(upload.arrived()) < upload.pieces:
         return answer(_state(upload))
-    asset = finish(upload, PATIENCE_S)
-    return answer({"asset": described(asset)} if asset is not None else {**_state(upload), "looking": True})
+    job = waited(begun(upload.owner, "upload", upload.pk), PATIENCE_S)
+    upload.refresh_from_db()
+    if upload.refused:
+        raise BadMedia(upload.refused)
+    if upload.asset is not None:
+        return answer({"asset": described(upload.asset)})
+    if job.state == job.FAILED:
+        return refused(job.words, 507 if job.code == NO_ROOM else 500)
+    return answer({**_state(upload), "looking": True})
 
 
 @signed_in

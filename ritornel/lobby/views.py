@@ -24,9 +24,10 @@ from ritornel.core.text.finding import find
 from ritornel.core.text.unfinished import unfinished
 from ritornel.formats.media_kinds import BadMedia
 from ritornel.library.models import clean_name
+from ritornel.library.taking_in import NO_ROOM
 from ritornel.shows import in_rows, keeping
 from ritornel.shows.access import own_show, own_show_loaded
-from ritornel.shows.arriving import arrive, go_on
+from ritornel.shows.arriving import arrive, look
 from ritornel.shows.models import Arrival, Show
 from ritornel.site.answering import answer, answering, log, refused, signed_in
 
@@ -194,8 +195,10 @@ def arrival(request: HttpRequest, arrival_id: UUID) -> HttpResponse:
 def go_on_arriving(request: HttpRequest, arrival_id: UUID) -> HttpResponse:
     """Go on with an arrival for a moment; answer how far it is, or where its show is."""
     coming = get_object_or_404(Arrival, pk=arrival_id, owner=request.user)
-    go_on(coming, PATIENCE_S)
+    coming, job = look(coming, PATIENCE_S)
     if coming.refused:
         return refused(f"{coming.name} was not taken in: {coming.refused}")
+    if job.state == job.FAILED:
+        return refused(job.words, 507 if job.code == NO_ROOM else 500)
     desk_address = reverse("desk:desk", args=[coming.show_id]) if coming.show_id else None
     return answer({"taken_in": coming.taken_in, "media": coming.media, "show": desk_address})

@@ -9,7 +9,7 @@ from ritornel.shows import in_rows
 from standins.collection.server import Collection
 from tests.browser.test_accessibility import Axe
 from tests.files import png, wav
-from tests.material import asset
+from tests.material import asset, in_background
 
 
 class Library(Axe):
@@ -91,6 +91,7 @@ class Library(Axe):
         self.assertEqual(self.page.input_value("#outside-words"), "http://10.1.2.3/a.png")
 
     def test_what_is_slow_tells_how_far_it_is_goes_on_after_a_reload_and_is_stopped(self):
+        self.enterContext(in_background())
         self.shelf.moody, self.shelf.drip_s = True, 0.8
         self.library()
         self.page.fill("#outside-words", f"{self.shelf.address}/files/three-skerries.jpg")

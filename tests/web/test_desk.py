@@ -7,6 +7,7 @@ from unittest.mock import patch
 
 from django.core.files.uploadedfile import SimpleUploadedFile
 
+from ritornel.jobs import running
 from ritornel.shows import in_rows
 from ritornel.shows.models import Show
 from tests.files import png, wav
@@ -171,9 +172,10 @@ class Documents(OwnerCase):
         page = self.take_in("show.zip", content)
         with patch("ritornel.shows.arriving.unpack", side_effect=MemoryError), self.assertLogs("ritornel", "ERROR"):
             self.assertIn("nothing was changed", self.arrived(page)["error"])
-        with patch("ritornel.lobby.views.PATIENCE_S", -1):
+        with patch("ritornel.lobby.views.PATIENCE_S", -1), patch.object(running, "enqueue"):
             self.assertEqual(self.arrived(page)["taken_in"], 0)
         self.assertContains(self.client.get("/"), "is on its way in: 0 of 2")
+        running.work_on_next()
         self.assertEqual(self.arrived(page)["show"], self.desk_of(self.other))
         self.assertNotContains(self.client.get("/"), "is on its way in")
 

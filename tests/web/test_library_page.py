@@ -13,7 +13,7 @@ from ritornel.library.models import Asset
 from ritornel.publishing.editions import publish
 from ritornel.shelves.using import used_by
 from ritornel.shows import in_rows, keeping
-from ritornel.shows.arriving import arrive, go_on
+from ritornel.shows.arriving import arrive, look
 from tests.files import png, wav
 from tests.material import OwnerCase, asset
 
@@ -71,7 +71,7 @@ class Library(OwnerCase):
         packed = BytesIO(self.client.get(f"/shows/{row.pk}/zip").getvalue())
         self.assertIn(f"media/{self.snow.sha256}.png", ZipFile(packed).namelist())
         arrival = arrive(self.other, "winter.zip", packed)
-        go_on(arrival, 60)
+        arrival, _ = look(arrival, 60)
         self.assertEqual((arrival.refused, self.other.assets.get().name), ("", "no ending at all.png"))
 
     def test_files_that_lay_under_an_ending_are_put_under_their_hash(self):

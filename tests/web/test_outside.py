@@ -7,7 +7,9 @@ from unittest.mock import patch
 
 from django.test import SimpleTestCase, override_settings
 
-from ritornel.library import fetching
+from ritornel.jobs import running
+from ritornel.jobs.models import Job
+from ritornel.library import fetching, outside_views
 from ritornel.library.models import Asset, Fetch
 from ritornel.library.outside import Outside, answered
 from standins.collection.server import Collection
@@ -113,10 +115,6 @@ class Handler(BaseHTTPRequestHandler):
 
 
 class Fetched(OwnerCase):
-    def setUp(self):
-        super().setUp()
-        self.enterContext(patch.object(fetching, "started", fetching.work))
-
     def fetch(self, **wanted):
         return self.client.post("/library/fetches", wanted, content_type="application/json")
 
@@ -175,9 +173,8 @@ class Fetched(OwnerCase):
         self.assertEqual(Asset.objects.count(), 1)
 
     def test_one_that_is_stopped_is_gone_and_only_some_are_on_their_way_at_once(self):
-        with patch.object(fetching, "started", lambda key: fetching._at_work.pop(str(key), None)), served(Odd()) as odd:
-            with patch.object(fetching, "go_on"):
-                begun = [self.fetch(address=f"{odd.address}/picture/{n}.png").json() for n in range(4)]
+        with patch.object(running, "enqueue"), patch.object(outside_views, "PATIENCE_S", 0), served(Odd()) as odd:
+            begun = [self.fetch(address=f"{odd.address}/picture/{n}.png").json() for n in range(4)]
             self.assertIn("on their way already", self.fetch(address=f"{odd.address}/picture/a.png").json()["error"])
             first = f"/library/fetches/{begun[0]['fetch']}"
             self.client.force_login(self.other)
@@ -189,16 +186,18 @@ class Fetched(OwnerCase):
 
     def test_those_that_were_stopped_and_have_not_noticed_count_while_they_last(self):
         """Who begins and stops again and again holds no more lines to the outside than others."""
-        started = []
-        self.enterContext(patch("ritornel.library.outside_views.PATIENCE_S", 0))
-        with patch.object(fetching, "started", started.append), served(Odd()) as odd:
-            for n in range(7):
+        with patch.object(running, "enqueue"), patch.object(outside_views, "PATIENCE_S", 0), served(Odd()) as odd:
+            for n in range(fetching.AT_ONCE):
                 told = self.fetch(address=f"{odd.address}/picture/{n}.png").json()
-                self.client.delete(f"/library/fetches/{told['fetch']}")
-            self.assertEqual(len(started), fetching.AT_ONCE)
-            for key in started:
-                fetching.work(key)
-            self.assertEqual(fetching._at_work, {})
+                Job.objects.filter(subject=told["fetch"]).update(state=Job.WORKING)
+                with patch.object(running, "_is_left", return_value=False):
+                    self.client.delete(f"/library/fetches/{told['fetch']}")
+            self.assertEqual(Fetch.objects.count(), 0)
+            self.assertIn("on their way already", self.fetch(address=f"{odd.address}/picture/a.png").json()["error"])
+            running.revive()  # nobody has them any more
+            while running.work_on_next():
+                pass
+        self.assertEqual(Job.objects.count(), 0)
 
     def test_one_whose_server_was_ended_goes_on_when_it_is_asked_for(self):
         with served(Odd()) as odd:

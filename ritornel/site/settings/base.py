@@ -19,6 +19,9 @@ INSTALLED_APPS = [
     "axes",
     "csp",
     "ritornel.site.apps.SiteConfig",
+    "django_tasks",
+    "django_tasks_db",
+    "ritornel.jobs",
     "ritornel.accounts",
     "ritornel.library",
     "ritornel.shows",
@@ -146,6 +149,20 @@ RATES = {
     "pictures": (3000, 60),
 }
 """How often an account may ask for what costs something: so many times in so many seconds."""
+JOBS = {
+    "upload": "ritornel.library.taking_in.look_through",
+    "fetch": "ritornel.library.fetching.fetched",
+    "arrival": "ritornel.shows.arriving.taken_in",
+}
+"""What does a job of each kind: a function of a ``jobs.running.AtWork``."""
+
+REDIS = os.environ.get("RITORNEL_REDIS", "")
+"""Where tickets for jobs are queued: a Redis (redis://...); empty: in the database."""
+TASKS = {"default": {"BACKEND": "django_tasks_rq.RQBackend" if REDIS else "django_tasks_db.DatabaseBackend"}}
+RQ_QUEUES = {"default": {"URL": REDIS, "DEFAULT_TIMEOUT": 3600}} if REDIS else {}
+if REDIS:
+    INSTALLED_APPS += ["django_rq", "django_tasks_rq"]
+
 COLLECTION = os.environ.get("RITORNEL_COLLECTION", "")
 """The address of a collection outside that the library searches: the only one that may lie in a private network."""
 

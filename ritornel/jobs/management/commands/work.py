@@ -1,0 +1,86 @@
+"""``manage.py work``: does the jobs of this installation until it is ended; any number of these may run."""
+
+import signal
+import threading
+from argparse import ArgumentParser
+from io import StringIO
+from time import monotonic
+from typing import Any
+
+from django.conf import settings
+from django.core.management import call_command
+from django.core.management.base import BaseCommand
+from django.db import close_old_connections, connection
+from django_tasks_db.management.commands.db_worker import Worker
+from django_tasks_db.models import DBTaskResult
+
+from ritornel.jobs.running import revive
+
+AT_ONCE = 4
+"""So many jobs of one worker at once: fetches wait for the outside, what is heavy has turns of its own."""
+
+_LOOK_AGAIN_S = 0.1
+_REVIVE_S = 5.0
+_TIDY_S = 3600.0
+
+
+class Command(BaseCommand):
+    """Works."""
+
+    help = "Do jobs: what people send is looked through, fetched and taken in. Ctrl C ends it; nothing is lost."
+
+    def add_arguments(self, parser: ArgumentParser) -> None:
+        """Add how many at once."""
+        parser.add_argument("--at-once", type=int, default=AT_ONCE, metavar="N", help="jobs at once (%(default)s)")
+        parser.add_argument("--until-idle", action="store_true", help="end when nothing waits any more")
+
+    def handle(self, *args: Any, **options: Any) -> None:
+        """Work until ended."""
+        if settings.REDIS:
+            call_command("rqworker", "default", job_class="django_tasks_rq.Job", with_scheduler=False)
+            return
+        ended = threading.Event()
+        for number in (signal.SIGINT, signal.SIGTERM):
+            signal.signal(number, lambda *_: ended.set())
+        hands = [threading.Thread(target=_hand, args=(ended, options["until_idle"])) for _ in range(options["at_once"])]
+        for hand in hands:
+            hand.daemon = True  # what is cut off is taken up by the next worker
+            hand.start()
+        _look_after(ended, hands)
+
+
+def _hand(ended: threading.Event, until_idle: bool) -> None:
+    """Take tickets, one after another."""
+    worker = Worker(
+        queue_names=["*"],
+        interval=0,
+        batch=True,
+        backend_name="default",
+        startup_delay=False,
+        max_tasks=1,
+        worker_id=f"hand-{threading.get_ident()}",
+        excluded_queue_names=[],
+    )
+    while not ended.is_set():
+        if DBTaskResult.objects.ready().exists():  # looked at before, so that an idle worker locks nothing
+            worker.running, worker._run_tasks = True, 0
+            worker.run()
+        elif until_idle:
+            break
+        else:
+            close_old_connections()
+            ended.wait(_LOOK_AGAIN_S)
+    connection.close()
+
+
+def _look_after(ended: threading.Event, hands: list[threading.Thread]) -> None:
+    revived = tidied = -_TIDY_S
+    while not ended.is_set() and any(hand.is_alive() for hand in hands):
+        now = monotonic()
+        if now - revived >= _REVIVE_S:
+            revived = now
+            revive()
+        if now - tidied >= _TIDY_S:
+            tidied = now
+            call_command("tidy_media", verbosity=0, stdout=StringIO())
+        ended.wait(_LOOK_AGAIN_S)

@@ -1,0 +1,82 @@
+"""Workers as they are in life: ended while they work, with tickets in the database or in Redis; nothing is lost."""
+
+import os
+import shutil
+import socket
+import subprocess
+import tempfile
+import time
+import unittest
+from unittest.mock import patch
+
+from proof.server import Server, Someone
+from tests.files import png, wav
+
+
+def looked_through(someone: Someone, name: str, content: bytes) -> dict:
+    """Send a file in one piece; the first answer about the whole of it."""
+    upload = someone.post("/library/uploads", json={"name": name, "size": len(content)}).json()["upload"]
+    return someone.put(f"/library/uploads/{upload}/0", content=content).json() | {"of": upload}
+
+
+class WithServer(unittest.TestCase):
+    def signed_in(self, server: Server) -> Someone:
+        someone = Someone(server)
+        self.addCleanup(someone.close)
+        return someone
+
+    def waits(self, someone: Someone, upload: str) -> dict:
+        for _ in range(100):
+            told = someone.get(f"/library/uploads/{upload}/0").json()
+            if "asset" in told or "error" in told:
+                return told
+        raise AssertionError(f"never looked through: {told}")
+
+
+class Workers(WithServer):
+    def test_nothing_is_done_while_nobody_works_and_all_of_it_when_somebody_does(self):
+        with Server() as server:
+            someone = self.signed_in(server)
+            server.kill_worker()
+            sent = [looked_through(someone, f"{n}.png", png(f"#{n}00000")) for n in range(3)]
+            self.assertEqual([told.get("looking") for told in sent], [True] * 3)
+            server.start_worker()
+            self.assertEqual({self.waits(someone, told["of"])["asset"]["kind"] for told in sent}, {"picture"})
+
+    def test_what_a_worker_had_in_hand_when_it_was_ended_is_done_by_the_next(self):
+        with Server() as server:
+            someone = self.signed_in(server)
+            long = wav(seconds=120)
+            told = looked_through(someone, "long.wav", long)
+            server.kill_worker()
+            server.start_worker()
+            self.assertAlmostEqual(self.waits(someone, told["of"])["asset"]["length"], 120_000, delta=5)
+            self.assertEqual(server.traces(), 0)
+
+
+class InRedis(WithServer):
+    def test_tickets_in_redis_are_worked_on_and_survive_their_worker(self):
+        if shutil.which("redis-server") is None:
+            self.fail("redis-server is missing: apt-get install redis-server")
+        with socket.socket() as free:
+            free.bind(("127.0.0.1", 0))
+            port = free.getsockname()[1]
+        with tempfile.TemporaryDirectory() as folder:
+            quiet = {"stdout": subprocess.DEVNULL, "stderr": subprocess.DEVNULL}
+            redis = subprocess.Popen(["redis-server", "--port", str(port), "--save", "", "--dir", folder], **quiet)
+            try:
+                for _ in range(100):
+                    with socket.socket() as there:
+                        if there.connect_ex(("127.0.0.1", port)) == 0:
+                            break
+                    time.sleep(0.05)
+                with patch.dict(os.environ, RITORNEL_REDIS=f"redis://127.0.0.1:{port}/0"), Server() as server:
+                    someone = self.signed_in(server)
+                    server.kill_worker()
+                    told = looked_through(someone, "a.png", png())
+                    self.assertTrue(told["looking"])
+                    server.start_worker()
+                    self.assertEqual(self.waits(someone, told["of"])["asset"]["name"], "a.png")
+            finally:
+                redis.kill()
+                redis.wait()
