@@ -1,6 +1,7 @@
 """Assets and the uploads that become assets."""
 
 import os
+import shutil
 import uuid
 from pathlib import Path
 
@@ -70,7 +71,8 @@ class Upload(models.Model):
     """A file on its way in, in numbered pieces that may come in any order, together and again.
 
     The row stays for a while after the file was taken in (``asset``) or refused (``refused``), so that whoever did
-    not get the answer can ask again.
+    not get the answer can ask again. Of one that is ``growing`` nobody knows yet how large it will be: its pieces are
+    as long as they are, ``size`` is what has arrived of it, and ``closed_after`` so many pieces it is whole.
     """
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
@@ -78,6 +80,8 @@ class Upload(models.Model):
     name = models.CharField(max_length=300)
     size = models.PositiveBigIntegerField()
     piece_bytes = models.PositiveIntegerField()
+    growing = models.BooleanField(default=False)
+    closed_after = models.PositiveIntegerField(null=True, blank=True)
     begun_at = models.DateTimeField(auto_now_add=True)
     touched_at = models.DateTimeField(default=timezone.now)
     asset = models.ForeignKey(Asset, on_delete=models.SET_NULL, null=True, blank=True, related_name="+")
@@ -97,9 +101,14 @@ class Upload(models.Model):
         return self.folder / f"whole{Path(self.name).suffix.lower()}"
 
     @property
-    def pieces(self) -> int:
-        """How many pieces there are in all."""
-        return -(-self.size // self.piece_bytes)
+    def pieces(self) -> int | None:
+        """How many pieces there are in all; None while it is growing."""
+        return self.closed_after if self.growing else -(-self.size // self.piece_bytes)
+
+    @property
+    def is_there(self) -> bool:
+        """Whether all of it has arrived."""
+        return self.pieces is not None and len(self.arrived()) >= self.pieces
 
     def keep_piece(self, number: int, content: bytes) -> None:
         """Put a piece on its place in the file; it counts as arrived only once all of it is written."""
@@ -115,15 +124,40 @@ class Upload(models.Model):
         (self.folder / f"piece-{number:06d}").touch()
         Upload.objects.filter(pk=self.pk).update(touched_at=timezone.now())
 
+    def keep_grown(self, number: int, content: bytes) -> None:
+        """Keep a piece of one that is growing: in a file of its own, there whole or not at all."""
+        self.folder.mkdir(parents=True, exist_ok=True)
+        piece = self.folder / f"piece-{number:06d}"
+        arriving = self.folder / f"arriving-{uuid.uuid4().hex}"
+        with arriving.open("wb") as file:
+            file.write(content)
+            file.flush()
+            os.fsync(file.fileno())
+        before = piece.stat().st_size if piece.exists() else 0
+        arriving.replace(piece)
+        more = len(content) - before
+        Upload.objects.filter(pk=self.pk).update(size=models.F("size") + more, touched_at=timezone.now())
+
+    def joined(self) -> Path:
+        """Return the file; of one that has grown, put together of its pieces."""
+        if self.growing and self.closed_after is not None:
+            with self.whole.open("wb") as whole:
+                for number in range(self.closed_after):
+                    with (self.folder / f"piece-{number:06d}").open("rb") as piece:
+                        shutil.copyfileobj(piece, whole)
+        return self.whole
+
     @property
     def arrived_bytes(self) -> int:
         """How much of it is there, about: its pieces are alike but for the last."""
+        if self.growing:
+            return self.size
         return min(self.size, len(self.arrived()) * self.piece_bytes)
 
     def arrived(self) -> list[int]:
         """Return the numbers of the pieces that are there; all of them once the file was taken in or refused."""
         if self.asset_id or self.refused:
-            return list(range(self.pieces))
+            return list(range(self.pieces or 0))
         return sorted(int(p.name[len("piece-") :]) for p in self.folder.glob("piece-*"))
 
 

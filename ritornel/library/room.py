@@ -74,6 +74,6 @@ def or_no_room() -> Iterator[None]:
 
 
 def _coming(upload: Upload) -> int:
-    if timezone.now() - upload.touched_at < COMING_FOR:
+    if upload.growing or timezone.now() - upload.touched_at < COMING_FOR:
         return upload.size
     return upload.whole.stat().st_blocks * 512 if upload.whole.is_file() else 0

@@ -116,7 +116,7 @@ def look_through(work: AtWork) -> None:
     if upload is None:
         return
     try:
-        asset = taken_in(work, upload.folder / "found", upload.owner, upload.whole, upload.name)
+        asset = taken_in(work, upload.folder / "found", upload.owner, upload.joined(), upload.name)
         Upload.objects.filter(pk=upload.pk).update(asset=asset)
     except BadMedia as error:
         Upload.objects.filter(pk=upload.pk).update(refused=str(error))

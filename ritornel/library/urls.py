@@ -13,6 +13,7 @@ urlpatterns = [
     path("assets", views.assets, name="assets"),
     path("uploads", views.begin_upload, name="begin-upload"),
     path("uploads/<uuid:upload_id>", views.upload, name="upload"),
+    path("uploads/<uuid:upload_id>/closed", views.close_upload, name="close-upload"),
     path("uploads/<uuid:upload_id>/<int:number>", views.upload_piece, name="upload-piece"),
     path("media/<str:sha256>", views.media, name="media"),
     path("media/<str:sha256>/pages/<int:number>", views.page, name="page"),

@@ -21,6 +21,7 @@ from ritornel.library.taking_in import NO_ROOM, check_size
 from ritornel.site.answering import answer, answering, asked, refused, signed_in
 from ritornel.site.rates import at_most
 
+MOST_PIECES = 50_000
 PATIENCE_S = 2.0
 """A request waits this long for a file to be looked through before it says that this goes on."""
 
@@ -33,10 +34,11 @@ def assets(request: HttpRequest) -> HttpResponse:
 
 
 class Beginning(msgspec.Struct):
-    """What is to be uploaded."""
+    """What is to be uploaded; of one that is ``growing`` nobody knows the size yet."""
 
     name: Annotated[str, msgspec.Meta(min_length=1, max_length=1000)]
-    size: int
+    size: int = 0
+    growing: bool = False
 
 
 @signed_in
@@ -44,17 +46,47 @@ class Beginning(msgspec.Struct):
 @answering
 @at_most("uploads")
 def begin_upload(request: HttpRequest) -> HttpResponse:
-    """Begin an upload from {name, size}; answer its id, the size of a piece, and which pieces are there."""
+    """Begin an upload from {name, size}; answer its id, the size of a piece, and which pieces are there.
+
+    From {name, growing: true} begins one whose size is not known: its pieces may be shorter, and ``closed`` ends it.
+    """
     beginning = asked(request, Beginning)
     name = clean_name(beginning.name)
-    if beginning.size <= 0:
+    if beginning.growing:
+        beginning.size = 0
+    elif beginning.size <= 0:
         return refused(f"“{name}” is empty; choose another file")
     claim_of(name)
     check_size(beginning.size, name)
     check_room(request.user, beginning.size, name)
     size, piece = beginning.size, settings.UPLOAD_PIECE_BYTES
-    upload = Upload.objects.create(owner=request.user, name=name, size=size, piece_bytes=piece)
+    upload = Upload.objects.create(
+        owner=request.user, name=name, size=size, piece_bytes=piece, growing=beginning.growing
+    )
     return answer(_state(upload))
+
+
+class Closing(msgspec.Struct):
+    """How many pieces a growing upload has in all."""
+
+    pieces: Annotated[int, msgspec.Meta(ge=1, le=MOST_PIECES)]
+
+
+@signed_in
+@require_POST
+@answering
+def close_upload(request: HttpRequest, upload_id: UUID) -> HttpResponse:
+    """Close a growing upload after so many pieces; answer as its last piece would, or which pieces are there."""
+    upload = get_object_or_404(Upload, pk=upload_id, owner=request.user, growing=True)
+    pieces = asked(request, Closing).pieces
+    if upload.closed_after not in (None, pieces):
+        return refused(f"“{upload.name}” was closed after {upload.closed_after} pieces")
+    missing = sorted(set(range(pieces)) - set(upload.arrived()))
+    if missing and upload.closed_after is None:
+        return refused(f"{len(missing)} pieces of “{upload.name}” have not arrived: send them again", 409)
+    Upload.objects.filter(pk=upload.pk).update(closed_after=pieces)
+    upload.closed_after = pieces
+    return _looked_through(upload)
 
 
 @signed_in
@@ -79,7 +111,11 @@ def upload_piece(request: HttpRequest, upload_id: UUID, number: int) -> HttpResp
     through; then GET asks again. A piece that comes again, or late, is answered as the first time.
     """
     upload = get_object_or_404(Upload, pk=upload_id, owner=request.user)
-    if request.method == "PUT":
+    if request.method == "PUT" and upload.growing:
+        complaint = _grown(upload, number, request.body)
+        if complaint:
+            return refused(complaint)
+    elif request.method == "PUT":
         if number >= upload.pieces:
             return refused(f"there is no piece {number} of “{upload.name}”; choose the file again")
         wanted = min(upload.piece_bytes, upload.size - number * upload.piece_bytes)
@@ -89,7 +125,26 @@ def upload_piece(request: HttpRequest, upload_id: UUID, number: int) -> HttpResp
             check_disk(len(request.body))
             with or_no_room():
                 upload.keep_piece(number, request.body)
-    if len(upload.arrived()) < upload.pieces:
+    return _looked_through(upload)
+
+
+def _grown(upload: Upload, number: int, content: bytes) -> str:
+    """Keep a piece of a growing upload; return what is wrong with it instead."""
+    if number >= MOST_PIECES or not 0 < len(content) <= upload.piece_bytes:
+        return f"a piece has 1 to {upload.piece_bytes} bytes, and there are {MOST_PIECES} at most"
+    if upload.closed_after is not None:
+        return "" if number < upload.closed_after else f"“{upload.name}” was closed after {upload.closed_after} pieces"
+    check_size(upload.size + len(content), upload.name)
+    check_room(upload.owner, len(content), upload.name)
+    check_disk(len(content))
+    with or_no_room():
+        upload.keep_grown(number, content)
+    return ""
+
+
+def _looked_through(upload: Upload) -> HttpResponse:
+    """Answer how far an upload is; once all of it is there, what was found in it, or that it is being looked at."""
+    if not upload.is_there:
         return answer(_state(upload))
     job = waited(begun(upload.owner, "upload", upload.pk), PATIENCE_S)
     upload.refresh_from_db()
