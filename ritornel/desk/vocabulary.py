@@ -17,6 +17,7 @@ from ritornel.core.sentences.easings import offered
 from ritornel.core.sentences.numbers import seconds
 from ritornel.core.styles.kinds import KINDS as SLIDE_KINDS
 from ritornel.core.text.families import FAMILIES
+from ritornel.formats.file_kinds import FILE_KINDS
 
 
 def vocabulary() -> dict[str, Any]:
@@ -51,6 +52,7 @@ def vocabulary() -> dict[str, Any]:
         "masks": get_args(Mask),
         "families": {name: {"label": f.label, "voice": f.voice} for name, f in FAMILIES.items()},
         "defaults": defaults_by_kind(),
+        "files": FILE_KINDS,
     }
 
 

@@ -12,6 +12,7 @@ from django.shortcuts import get_object_or_404, render
 from django.views.decorators.http import require_GET, require_http_methods, require_POST
 from msgspec import Meta
 
+from ritornel.formats.file_kinds import FILE_KINDS
 from ritornel.library.describing import described
 from ritornel.library.models import Asset, Fetch, Upload, clean_name
 from ritornel.library.outside import collection
@@ -52,6 +53,7 @@ def library(request: HttpRequest) -> HttpResponse:
         "shows": _shows(uses),
         "licences": LICENCES,
         "collection": collection(),
+        "files": FILE_KINDS,
         "credits": credits_in(request.user, used),
         "unfinished": Upload.objects.filter(owner=request.user, asset=None, refused="").order_by("begun_at"),
         "coming": Fetch.objects.filter(owner=request.user, asset=None, refused=""),

@@ -9,6 +9,7 @@ import { Live } from "../../ritornel/play/static/play/live.js";
 import { matrixOf } from "../../ritornel/play/static/play/placing.js";
 import { gainAt, placeAt } from "../../ritornel/play/static/play/spans.js";
 import { bendTo, bowOn, endsOf, gripsOf, isOnLine, lineBetween } from "../../ritornel/parts/static/parts/geometry/line_ends.js";
+import { kindOf } from "../../ritornel/parts/static/parts/media/kinds.js";
 import { passagesOf } from "../../ritornel/desk/static/desk/book/passages.js";
 import { sketchedCase, sketchNames } from "./sketched.mjs";
 import { documentOf, scriptIn } from "../../ritornel/desk/static/desk/book/script_document.js";
@@ -37,6 +38,7 @@ const answers = {
     bend: bendTo(line, bowOn(line), 1),
     on: points.map(([x, y]) => isOnLine(line, { x, y }, 1)),
   }),
+  file: ({ name, kinds }) => kindOf({ name }, kinds),
   drawing: () => ({ pen: PEN, pen_of_letters: PEN_OF_LETTERS, softly: SOFTLY }),
   eased: ({ easing, shares }) => shares.map((share) => eased(easing, share)),
   matrix: ({ rotation, state }) => matrixOf(rotation, state),

@@ -3,11 +3,12 @@
 // ours becomes a show; a folder is all that is in it.
 
 import { placeFiles, placeMedia } from "./acts/adding.js";
+import { kindOf } from "../parts/media/kinds.js";
 import { uploadFiles } from "../parts/media/uploading.js";
-import { bringOutlines, isOutline } from "./sheets/outline_slides.js";
-import { bringDocuments, isDocument } from "./sheets/page_slides.js";
-import { isPicture, openPictureSlides } from "./sheets/picture_slides.js";
-import { bringShows, isShow } from "./sheets/shows_brought.js";
+import { bringOutlines } from "./sheets/outline_slides.js";
+import { bringDocuments } from "./sheets/page_slides.js";
+import { openPictureSlides } from "./sheets/picture_slides.js";
+import { bringShows } from "./sheets/shows_brought.js";
 import { askForPlace, laid } from "./sheets/sound_place.js";
 
 export function listenForDrops(desk) {
@@ -53,12 +54,9 @@ async function gather(entry, found) {
 
 /** One picture dropped on the stage lies on the slide; several, or dropped elsewhere, become slides, a sound under them. */
 async function take(desk, dropped, onStage) {
-  const shows = dropped.filter(isShow);
-  const outlines = dropped.filter(isOutline);
-  const documents = dropped.filter(isDocument);
-  let sounds = dropped.filter((file) => file.type.startsWith("audio/"));
-  let pictures = dropped.filter(isPicture);
-  const others = dropped.filter((file) => ![shows, outlines, documents, sounds, pictures].some((kind) => kind.includes(file)));
+  const of = (kind) => dropped.filter((file) => kindOf(file, desk.files) === kind);
+  const [shows, outlines, documents, others] = [of("show"), of("outline"), of("document"), [...of("clip"), ...of(null)]];
+  let [sounds, pictures] = [of("sound"), of("picture")];
   if (outlines.length) pictures = await bringOutlines(desk, outlines, pictures);
   if (documents.length) await bringDocuments(desk, documents);
   if (pictures.length === 1 && onStage && desk.store.slide) others.push(...pictures);

@@ -4,10 +4,12 @@ import { chooseAsset } from "../parts/media/choosing.js";
 import { uploadFiles } from "../parts/media/uploading.js";
 import { Notice } from "../parts/notice.js";
 import { drawPeaks } from "../parts/media/peaks.js";
+import { pageData } from "../site/dom.js";
 import { send } from "../site/sending.js";
 import { Outside } from "./outside.js";
 
 const notice = new Notice();
+const files = pageData("files");
 const holdings = document.getElementById("holdings");
 const SEND_AGAIN_MS = 1500;
 const NO_LINE = "There is no line to the server just now; try again.";
@@ -130,7 +132,7 @@ async function remove(holding) {
 async function replace(holding) {
   const { asset, kind } = holding.dataset;
   const name = holding.querySelector("[name=name]").value;
-  const other = await chooseAsset({ notice }, kind);
+  const other = await chooseAsset({ notice, files }, kind);
   if (!other || other.id === asset) return;
   const { status, data } = await send(`/library/assets/${asset}/replace`, { asset: other.id });
   if (status !== 200) return notice.say(status ? sentence(status === 404 ? GONE : data.error) : NO_LINE);
@@ -148,20 +150,20 @@ button.addEventListener("click", () => {
   input.click();
 });
 
-async function takeIn(files) {
-  const taken = await uploadFiles({ notice }, files);
+async function takeIn(chosen) {
+  const taken = await uploadFiles({ notice }, chosen);
   if (taken.length) await refresh();
-  if (taken.length === files.length) notice.say(taken.length === 1 ? `“${taken[0].name}” is in the library.` : `${taken.length} files are in the library.`);
+  if (taken.length === chosen.length) notice.say(taken.length === 1 ? `“${taken[0].name}” is in the library.` : `${taken.length} files are in the library.`);
 }
 
 document.addEventListener("dragover", (event) => {
   if ([...(event.dataTransfer?.types ?? [])].includes("Files")) event.preventDefault();
 });
 document.addEventListener("drop", (event) => {
-  const files = [...(event.dataTransfer?.files ?? [])];
-  if (!files.length) return;
+  const dropped = [...(event.dataTransfer?.files ?? [])];
+  if (!dropped.length) return;
   event.preventDefault();
-  takeIn(files);
+  takeIn(dropped);
 });
 
 document.querySelector("#looking select").addEventListener("change", (event) => event.target.form.submit());

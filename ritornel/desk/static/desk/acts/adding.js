@@ -2,8 +2,9 @@
 
 import { html } from "../../site/vendor/lit.js";
 import { anchorOf, item, openMenu, section } from "../../parts/menus.js";
-import { chooseAsset, PICTURES } from "../../parts/media/choosing.js";
+import { chooseAsset } from "../../parts/media/choosing.js";
 import { send } from "../../site/sending.js";
+import { accepted } from "../../parts/media/kinds.js";
 import { uploadFiles } from "../../parts/media/uploading.js";
 import { openPictureSlides } from "../sheets/picture_slides.js";
 import { newId } from "../../parts/state/ids.js";
@@ -94,7 +95,7 @@ export async function placeFiles(desk, files) {
 
 export function choosePictures(desk) {
   const input = document.createElement("input");
-  Object.assign(input, { type: "file", multiple: true, accept: PICTURES });
+  Object.assign(input, { type: "file", multiple: true, accept: accepted("picture", desk.files) });
   input.addEventListener("change", () => openPictureSlides(desk, [...input.files]));
   input.click();
 }

@@ -4,11 +4,6 @@ import { send } from "../../site/sending.js";
 import { uploadFiles } from "../../parts/media/uploading.js";
 import { newIds } from "../../parts/state/ids.js";
 
-/** Whether a file is an outline: Markdown or plain text. */
-export function isOutline(file) {
-  return /\.(md|markdown|txt)$/i.test(file.name);
-}
-
 /**
  * Makes slides of outlines, one after another, after the slide in focus. Pictures that came with them, and that they name,
  * stand on their slides; returns the pictures that none of them names.

@@ -7,10 +7,6 @@ import { uploadFiles } from "../../parts/media/uploading.js";
 import { newIds } from "../../parts/state/ids.js";
 import { check } from "../../parts/fields.js";
 
-export function isDocument(file) {
-  return file.type === "application/pdf" || /\.pdf$/i.test(file.name);
-}
-
 /** Takes documents in, asks once, and makes a slide of every page after the slide in focus; pages that cannot be had are named. */
 export async function bringDocuments(desk, files) {
   const documents = (await uploadFiles(desk, files)).filter((asset) => asset.kind === "document");

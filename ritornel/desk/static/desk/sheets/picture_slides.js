@@ -1,5 +1,6 @@
 // Pictures into slides: how they fit, how long they hold, how they come in, chosen once for all of them.
 
+import { kindOf } from "../../parts/media/kinds.js";
 import { html, nothing } from "../../site/vendor/lit.js";
 import { minutes, readTime, seconds } from "../../site/times.js";
 import { footButtons, openDialog } from "../../parts/dialogs.js";
@@ -12,17 +13,12 @@ import "../../parts/sentences/sentence.js";
 
 const FITS = [["whole", "whole, with the ground around it"], ["fill", "filling the slide, cut at the edges"]];
 
-/** Whether a file is a picture: not every browser knows all kinds by their type. */
-export function isPicture(file) {
-  return file.type.startsWith("image/") || /\.(heic|heif|avif)$/i.test(file.name);
-}
-
 /**
  * Asks once, takes the pictures in, and makes one slide of each after the slide in focus. The first of `sounds` that came
  * with them lies under the show as its bed, if one likes. Returns the sounds that are left to be placed.
  */
 export async function openPictureSlides(desk, files, sounds = []) {
-  const pictures = files.filter(isPicture);
+  const pictures = files.filter((file) => kindOf(file, desk.files) === "picture");
   if (!pictures.length) {
     desk.notice.say("None of these files is a picture. Slides are made of png, jpg, webp, avif, svg or heic.");
     return sounds;

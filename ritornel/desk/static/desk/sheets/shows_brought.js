@@ -2,11 +2,6 @@
 
 import { csrf } from "../../site/sending.js";
 
-/** Whether a file is a show's document, with or without its media. */
-export function isShow(file) {
-  return /\.(ritornel\.json|zip)$/i.test(file.name);
-}
-
 /** Takes documents in, one after another; tells of the last that came, and of each that could not be. */
 export async function bringShows({ notice }, files) {
   const refused = [];

@@ -4,19 +4,11 @@ import { html, nothing, repeat } from "../../site/vendor/lit.js";
 import { minutes } from "../../site/times.js";
 import { ask } from "../../site/sending.js";
 import { footButtons, openDialog } from "../dialogs.js";
+import { accepted } from "./kinds.js";
 import { uploadFiles } from "./uploading.js";
-
-/** What a picture can be. */
-export const PICTURES = "image/png,image/jpeg,image/webp,image/avif,image/gif,image/svg+xml,.heic,.heif";
 
 const FEW = 9;
 const MOST_SHOWN = 60;
-
-const ACCEPTS = {
-  picture: PICTURES,
-  clip: "video/webm,video/mp4,video/ogg,.mov,.m4v,.ogv",
-  sound: "audio/*,.opus,.flac,.m4a",
-};
 
 /** Asks for an asset of one kind. Resolves to it, or null. */
 export async function chooseAsset(desk, kind) {
@@ -26,15 +18,15 @@ export async function chooseAsset(desk, kind) {
     return null;
   }
   const there = data.assets.filter((asset) => asset.kind === kind);
-  const chosen = there.length ? await openChoice(kind, there) : { file: await chooseFile(kind) };
+  const chosen = there.length ? await openChoice(desk, kind, there) : { file: await chooseFile(desk, kind) };
   if (!chosen || chosen.file === null) return null;
   return chosen.file ? takeIn(desk, kind, chosen.file) : chosen;
 }
 
 /** Resolves to an asset, to {file} to be taken in, or to null. */
-function openChoice(kind, there) {
+function openChoice(desk, kind, there) {
   const byFile = async (dialog) => {
-    const file = await chooseFile(kind);
+    const file = await chooseFile(desk, kind);
     if (file) dialog.close({ file });
   };
   let words = "";
@@ -65,9 +57,9 @@ function tile(asset, run) {
   return html`<button title=${asset.licence || asset.name} @click=${run}>${picture ? html`<img src=${picture} alt="" loading="lazy">` : nothing}<span>${asset.name}</span><span class="soft">${length}</span></button>`;
 }
 
-function chooseFile(kind) {
+function chooseFile({ files }, kind) {
   return new Promise((resolve) => {
-    const input = Object.assign(document.createElement("input"), { type: "file", accept: ACCEPTS[kind] });
+    const input = Object.assign(document.createElement("input"), { type: "file", accept: accepted(kind, files) });
     input.addEventListener("change", () => resolve(input.files[0] ?? null));
     input.addEventListener("cancel", () => resolve(null));
     input.click();
