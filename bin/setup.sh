@@ -44,3 +44,13 @@ setup() {
   "$python" -m pip install -q --disable-pip-version-check --require-hashes -r "$lock" || fail "the packages could not be installed; is a package index reachable?"
   touch "$stamp"
 }
+
+# The npm packages from their lock file.
+ensure_page_parts() {
+  local stamp
+  stamp=node_modules/.$(sha256sum package-lock.json | cut -c1-16)
+  [ -f "$stamp" ] && return
+  echo "Installing page parts (once) ..."
+  npm install --no-save --no-fund --no-audit --ignore-scripts --loglevel=error >/dev/null || fail "the npm packages could not be installed; is the npm registry reachable?"
+  touch "$stamp"
+}

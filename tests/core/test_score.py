@@ -1,15 +1,9 @@
-import json
-import subprocess
-import sys
-import tempfile
-from pathlib import Path
 from unittest import TestCase
 
 import msgspec
 from msgspec.structs import replace
 
 from ritornel.core.score import compile, evaluate, facts, forget
-from ritornel.core.score.__main__ import main
 from tests.made import LAMP, clip, show, slide, step, text
 
 
@@ -93,60 +87,6 @@ class Evaluating(TestCase):
 
 
 class Facts(TestCase):
-    def run_facts(self, content: str) -> subprocess.CompletedProcess:
-        with tempfile.TemporaryDirectory() as folder:
-            path = Path(folder) / "show.json"
-            path.write_text(content, encoding="utf-8")
-            command = [sys.executable, "-m", "ritornel.core.score", str(path), "--facts"]
-            return subprocess.run(command, capture_output=True, text=True, check=False)
-
-    def test_prints_the_timing(self):
-        document = {"slides": [{"id": "s", "hold": 500, "length": 10, "running_order": [{"id": "a", "duration": 600}]}]}
-        told = self.run_facts(json.dumps(document))
-        self.assertEqual(told.returncode, 0, told.stderr)
-        self.assertEqual(
-            json.loads(told.stdout),
-            {
-                "length": 2100,
-                "slides": [
-                    {
-                        "id": "s",
-                        "start": 0,
-                        "length": 2100,
-                        "groups": [
-                            {"cue": 0, "start": 0, "settle": 0, "steps": []},
-                            {
-                                "cue": 1,
-                                "start": 1500,
-                                "settle": 2100,
-                                "steps": [{"id": "a", "start": 1500, "end": 2100}],
-                            },
-                        ],
-                    }
-                ],
-                "findings": [
-                    {"rule": "too-short", "slide": "s", "message": "slide 1: too short by 2.09 s", "build": ""}
-                ],
-            },
-        )
-
-    def test_a_bad_file_ends_with_2_and_one_line(self):
-        for content, words in (
-            ("not json", "this is not a JSON document"),
-            (
-                '{"slides": [{}, {}, {"running_order": [{}, {"duration": -1}]}]}',
-                "slide 3, build 2: duration must be 0 or more",
-            ),
-            ("[]", "a show document must be a JSON object"),
-        ):
-            told = self.run_facts(content)
-            self.assertEqual((told.returncode, told.stdout), (2, ""))
-            self.assertEqual(len(told.stderr.strip().splitlines()), 1)
-            self.assertIn(words, told.stderr)
-
-    def test_a_missing_file_says_so(self):
-        self.assertEqual(main(["/nowhere/show.json", "--facts"]), 2)
-
     def test_durations_left_out_are_the_effects_own(self):
         told = facts(show(slide({"id": "a", "object": "box", "effect": "slide", "trigger": "following"})))
         self.assertEqual(told["slides"][0]["groups"][0]["steps"][0]["end"], 800)

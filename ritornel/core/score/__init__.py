@@ -2,7 +2,7 @@
 
 ``compile`` is a pure function of the show; ``evaluate`` is random access. ``parts`` says what a score is made of.
 
-    python -m ritornel.core.score SHOW.json --facts
+    ritornel score SHOW --facts
 """
 
 from ritornel.core.score.compiling import compile, content_of, forget, with_defaults

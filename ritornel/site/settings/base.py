@@ -7,7 +7,12 @@ from pathlib import Path
 from csp.constants import NONE, SELF
 
 ROOT = Path(__file__).resolve().parents[3]
-VAR = Path(os.environ.get("RITORNEL_VAR", ROOT / "var"))
+RELEASED = Path(__file__).resolve().parents[2] / "released"
+"""Of what bin/release has built: static files named by their content, each page's modules one file."""
+
+IS_RELEASED = RELEASED.is_dir()
+_HOME = Path(os.environ.get("XDG_DATA_HOME", Path.home() / ".local" / "share")) / "ritornel"
+VAR = Path(os.environ.get("RITORNEL_VAR", _HOME if IS_RELEASED else ROOT / "var"))
 VAR.mkdir(parents=True, exist_ok=True)
 
 INSTALLED_APPS = [
@@ -126,7 +131,7 @@ TIME_ZONE = "UTC"
 USE_TZ = True
 
 STATIC_URL = "/static/"
-STATIC_ROOT = VAR / "static"
+STATIC_ROOT = RELEASED / "static" if IS_RELEASED else VAR / "static"
 WHITENOISE_MIMETYPES = {".woff2": "font/woff2"}
 MEDIA_ROOT = VAR / "media"
 

@@ -5,5 +5,9 @@ from ritornel.site.settings.base import *  # noqa: F403
 DEBUG = False
 SECRET_KEY = "local-only-and-not-a-secret"
 ALLOWED_HOSTS = ["127.0.0.1", "localhost", "[::1]", "testserver"]
-WHITENOISE_USE_FINDERS = True
-WHITENOISE_AUTOREFRESH = True
+WHITENOISE_USE_FINDERS = WHITENOISE_AUTOREFRESH = not IS_RELEASED  # noqa: F405
+if IS_RELEASED:  # noqa: F405
+    STORAGES = {
+        "default": {"BACKEND": "django.core.files.storage.FileSystemStorage"},
+        "staticfiles": {"BACKEND": "ritornel.site.storage.NamedByContent"},
+    }

@@ -6,6 +6,7 @@ from functools import cache
 from pathlib import Path
 
 from django import template
+from django.conf import settings
 from django.contrib.staticfiles import finders
 from django.templatetags.static import static
 from django.utils.html import format_html, format_html_join
@@ -18,7 +19,12 @@ _IMPORT = re.compile(r"""^(?:import|export)\b[^"'`;]*?["'](\.{1,2}/[^"']+)["']""
 
 @register.simple_tag
 def page_module(path: str) -> SafeString:
-    """Return the elements that load the module at a static ``path`` and, meanwhile, all that it imports."""
+    """Return the elements that load the module at a static ``path`` and, meanwhile, all that it imports.
+
+    What is released has all of it in the one module.
+    """
+    if settings.IS_RELEASED:
+        return format_html('<script type="module" src="{}"></script>', static(path))
     preloads = format_html_join("\n", '<link rel="modulepreload" href="{}">', ((static(m),) for m in imported(path)))
     return format_html('{}\n<script type="module" src="{}"></script>', preloads, static(path))
 

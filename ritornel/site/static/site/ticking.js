@@ -39,7 +39,7 @@ export class Ticking {
   }
 
   clock() {
-    const worker = new Worker(new URL("./ticking_worker.js", import.meta.url));
+    const worker = new Worker(document.querySelector("meta[name=clock]").content);
     worker.postMessage(HIDDEN_MS);
     worker.addEventListener("message", () => this.run());
     return worker;

@@ -1,0 +1,149 @@
+"""The command line: what is asked is answered, what is wrong is said in one line with exit code 2."""
+
+import contextlib
+import io
+import json
+import subprocess
+import sys
+import tempfile
+from pathlib import Path
+from unittest import TestCase
+
+from ritornel.cli import COMMANDS, main
+from ritornel.core.model.writing import write_show
+from ritornel.core.score import compile, facts
+from ritornel.formats.show_document import zip_blocks
+from tests.made import show, slide, step, text
+
+
+def said(*arguments: str) -> tuple[int, str, str]:
+    """The exit code of a command, and what it printed and complained of."""
+    with contextlib.redirect_stdout(io.StringIO()) as out, contextlib.redirect_stderr(io.StringIO()) as err:
+        try:
+            code = main(list(arguments))
+        except SystemExit as ended:
+            code = int(ended.code or 0)
+    return code, out.getvalue(), err.getvalue()
+
+
+class Commands(TestCase):
+    def test_each_says_what_it_is_for(self):
+        self.assertLessEqual({"serve", "work", "add-person", "score"}, set(COMMANDS))
+        for name in COMMANDS:
+            code, out, err = said(name, "--help")
+            self.assertEqual((code, err), (0, ""), name)
+            self.assertIn(f"usage: ritornel {name}", out)
+
+    def test_what_is_not_understood_is_said_in_one_line(self):
+        for arguments, words in (
+            ((), "COMMAND"),
+            (("scor",), "invalid choice"),
+            (("score",), "SHOW"),
+            (("score", "x", "--facts", "--at", "5"), "not allowed with"),
+            (("score", "x", "--at", "soon"), "invalid float"),
+            (("serve", "--port", "99999999"), "--port must be between"),
+        ):
+            code, out, err = said(*arguments)
+            self.assertEqual((code, out, err.count("\n")), (2, "", 1), arguments)
+            self.assertIn(words, err)
+
+
+class Frames(TestCase):
+    MADE = show(
+        slide(
+            step("a", object="words", duration=1000, easing="linear", effect="fade"),
+            objects=(text("words", "One"),),
+            waits={"1": 500},
+        )
+    )
+
+    def setUp(self):
+        self.folder = Path(self.enterContext(tempfile.TemporaryDirectory()))
+        self.document = self.folder / "show.json"
+        self.document.write_bytes(write_show(self.MADE))
+
+    def frame(self, at: float) -> dict:
+        code, out, err = said("score", str(self.document), "--at", str(at))
+        self.assertEqual((code, err), (0, ""))
+        return json.loads(out)
+
+    def test_what_is_drawn_at_an_instant(self):
+        half = self.frame(1000)
+        self.assertEqual((half["time_ms"], [s["slide"] for s in half["sheets"]]), (1000, [self.MADE.slides[0].id]))
+        (words,) = [thing for thing in half["sheets"][0]["things"] if thing["key"] == "words"]
+        self.assertAlmostEqual(words["opacity"], 0.5)
+        before = self.frame(499)["sheets"][0]["things"]
+        self.assertEqual([thing["key"] for thing in before], ["box"])  # what is hidden is not in a frame
+
+    def test_beyond_the_show_there_are_none(self):
+        length = compile(self.MADE).length_ms
+        code, _, err = said("score", str(self.document), "--at", str(length + 1))
+        self.assertEqual(code, 2)
+        self.assertIn(f"between 0 and {length}", err)
+        self.document.write_text("{}", encoding="utf-8")
+        self.assertIn("without slides", said("score", str(self.document), "--at", "0")[2])
+
+    def test_a_zip_is_as_good_as_its_document(self):
+        packed = self.folder / "show.zip"
+        packed.write_bytes(b"".join(zip_blocks(self.MADE, {})))
+        code, out, _ = said("score", str(packed), "--facts")
+        self.assertEqual((code, json.loads(out)), (0, facts(self.MADE)))
+        packed.write_bytes(packed.read_bytes()[:100])
+        self.assertEqual(said("score", str(packed))[0], 2)
+
+
+class Score(TestCase):
+    def run_facts(self, content: str) -> subprocess.CompletedProcess:
+        with tempfile.TemporaryDirectory() as folder:
+            path = Path(folder) / "show.json"
+            path.write_text(content, encoding="utf-8")
+            command = [sys.executable, "-m", "ritornel", "score", str(path), "--facts"]
+            return subprocess.run(command, capture_output=True, text=True, check=False)
+
+    def test_prints_the_timing(self):
+        document = {"slides": [{"id": "s", "hold": 500, "length": 10, "running_order": [{"id": "a", "duration": 600}]}]}
+        told = self.run_facts(json.dumps(document))
+        self.assertEqual(told.returncode, 0, told.stderr)
+        self.assertEqual(
+            json.loads(told.stdout),
+            {
+                "length": 2100,
+                "slides": [
+                    {
+                        "id": "s",
+                        "start": 0,
+                        "length": 2100,
+                        "groups": [
+                            {"cue": 0, "start": 0, "settle": 0, "steps": []},
+                            {
+                                "cue": 1,
+                                "start": 1500,
+                                "settle": 2100,
+                                "steps": [{"id": "a", "start": 1500, "end": 2100}],
+                            },
+                        ],
+                    }
+                ],
+                "findings": [
+                    {"rule": "too-short", "slide": "s", "message": "slide 1: too short by 2.09 s", "build": ""}
+                ],
+            },
+        )
+
+    def test_a_bad_file_ends_with_2_and_one_line(self):
+        for content, words in (
+            ("not json", "this is not a JSON document"),
+            (
+                '{"slides": [{}, {}, {"running_order": [{}, {"duration": -1}]}]}',
+                "slide 3, build 2: duration must be 0 or more",
+            ),
+            ("[]", "a show document must be a JSON object"),
+        ):
+            told = self.run_facts(content)
+            self.assertEqual((told.returncode, told.stdout), (2, ""))
+            self.assertEqual(len(told.stderr.strip().splitlines()), 1)
+            self.assertIn(words, told.stderr)
+
+    def test_a_missing_file_says_so(self):
+        code, _, err = said("score", "/nowhere/show.json", "--facts")
+        self.assertEqual((code, err), (2, "ritornel: /nowhere/show.json: cannot be read: No such file or directory\n"))
