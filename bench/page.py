@@ -4,9 +4,9 @@ Script work is measured frame after frame with nothing painted between: painting
 """
 
 import threading
-from functools import partial
 from http.server import SimpleHTTPRequestHandler, ThreadingHTTPServer
 from pathlib import Path
+from urllib.parse import urlsplit
 
 from msgspec.structs import replace
 from playwright.sync_api import Browser, sync_playwright
@@ -17,12 +17,12 @@ from ritornel.core.model.reading import convert
 from ritornel.core.score import compile
 from ritornel.render.player import playable
 
-STATIC = Path(__file__).resolve().parents[1] / "ritornel" / "site" / "static"
+ROOMS = Path(__file__).resolve().parents[1] / "ritornel"
 FLAGS = ["--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking"]
 PAGE = """<!doctype html><link rel=stylesheet href=/site/app.css><body><div id=stage style="width:1280px"></div>"""
 MEASURE = """async ({ play }) => {
-  const { evaluate } = await import("/site/play/evaluate.js");
-  const { Stage } = await import("/site/play/stage.js");
+  const { evaluate } = await import("/play/evaluate.js");
+  const { Stage } = await import("/play/stage.js");
   const stage = new Stage(document.getElementById("stage"), play);
   const instants = Array.from({ length: 3000 }, (_, i) => (i * 7919) % play.length);
   for (const t of instants.slice(0, 500)) evaluate(play, t);
@@ -62,6 +62,10 @@ MEASURE = """async ({ play }) => {
 class Handler(SimpleHTTPRequestHandler):
     """Serves the static files and one page."""
 
+    def translate_path(self, path: str) -> str:
+        """Find a file where its room keeps it: their static folders are one."""
+        return str(next(ROOMS.glob(f"*/static{urlsplit(path).path}"), ROOMS / "nothing"))
+
     def do_GET(self) -> None:
         """Answer with the page for ``/``, with a file for anything else."""
         if self.path != "/":
@@ -97,7 +101,7 @@ def crossing_show() -> Show:
 
 def rows() -> list[tuple[str, str, str]]:
     """Return (what, must reach, measured)."""
-    server = ThreadingHTTPServer(("127.0.0.1", 0), partial(Handler, directory=str(STATIC)))
+    server = ThreadingHTTPServer(("127.0.0.1", 0), Handler)
     threading.Thread(target=server.serve_forever, daemon=True).start()
     with sync_playwright() as driver:
         browser = driver.chromium.launch(executable_path="/usr/bin/chromium", args=FLAGS)
