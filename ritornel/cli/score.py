@@ -12,11 +12,10 @@ from ritornel.core.model import Show
 from ritornel.core.model.reading import BadDocument
 from ritornel.core.score import compile, facts
 from ritornel.core.score.frame import frame_at
-from ritornel.formats.show_document import contents_of
+from ritornel.formats.shows import archive
 
 NAME = "score"
 HELP = "Compute the score of a show: of its document, or of that in its zip, as JSON."
-_MOST_ASSET_BYTES = 8 * 1024**3
 
 
 def arguments(parser: argparse.ArgumentParser) -> None:
@@ -41,7 +40,7 @@ def run(asked: argparse.Namespace) -> int:
 def _read(path: Path) -> Show:
     try:
         with path.open("rb") as file:
-            return contents_of(file, _MOST_ASSET_BYTES).show
+            return archive.read(file).show
     except OSError as error:
         raise Wrong(f"{path}: cannot be read: {error.strerror}") from error
     except BadDocument as error:

@@ -1,12 +1,14 @@
 """Outlines brought to the desk: of drawings, as paths, and of texts, as slides."""
 
 from collections.abc import Callable
+from io import BytesIO
 from typing import Any, TypeVar
 
 from django.http import HttpRequest, HttpResponse
 from django.views.decorators.http import require_POST
 
-from ritornel.formats.outline import MOST_CHARACTERS, BadOutline, read_outline
+from ritornel.formats.outline import MOST_CHARACTERS, BadOutline
+from ritornel.formats.shows.outline import read
 from ritornel.formats.svg_outline import MOST_BYTES, outline_of
 from ritornel.jobs import queues
 from ritornel.jobs.apart import TooMuch, done_apart
@@ -51,7 +53,7 @@ def outlined(request: HttpRequest) -> HttpResponse:
     if len(request.body) > 4 * MOST_CHARACTERS:
         return refused(f"“{name}” is larger than an outline may be; part it in two")
     try:
-        return answer({"slides": _apart(request, read_outline, request.body.decode("utf-8-sig"))})
+        return answer({"slides": _apart(request, read, BytesIO(request.body))})
     except UnicodeDecodeError:
         return refused(f"“{name}” is not text in UTF-8; save it as such and try again")
     except BadOutline as error:

@@ -16,6 +16,7 @@ urlpatterns = [
     path("shows/<uuid:show_id>/try", protocol.try_edit, name="try"),
     path("shows/<uuid:show_id>/sentence", sentences.sentence, name="sentence"),
     path("shows/<uuid:show_id>/styles", house_styles.styles, name="styles"),
-    path("shows/<uuid:show_id>/document", exports.export_document, name="document"),
-    path("shows/<uuid:show_id>/zip", exports.export_zip, name="zip"),
+    path("shows/<uuid:show_id>/as/<str:name>", exports.export, name="export"),
+    path("shows/<uuid:show_id>/document", exports.export, {"name": "document"}, name="document"),
+    path("shows/<uuid:show_id>/zip", exports.export, {"name": "zip"}, name="zip"),
 ]

@@ -19,6 +19,9 @@ from ritornel.core.model.writing import write_show
 from ritornel.formats.media_kinds import as_file
 
 DOCUMENT = "show.ritornel.json"
+MOST_MEDIA_BYTES = 8 * 1024**3
+"""Where nobody says how large a file of media may be."""
+
 MOST_DOCUMENT_BYTES = 16 * 1024 * 1024
 _STILL_COMPRESSIBLE = zipfile.ZIP_DEFLATED
 _METHODS = (zipfile.ZIP_STORED, zipfile.ZIP_DEFLATED)

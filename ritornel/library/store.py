@@ -41,20 +41,3 @@ def in_use(alone: bool = False) -> Iterator[None]:
     with (root / "store.lock").open("wb") as lock:
         fcntl.flock(lock, fcntl.LOCK_EX if alone else fcntl.LOCK_SH)
         yield
-
-
-@contextmanager
-def only_one(folder: Path) -> Iterator[bool]:
-    """Yield whether this is the only one who works in a folder now; the lock goes with its process."""
-    try:
-        lock = (folder / "working").open("wb")
-    except FileNotFoundError:
-        yield False
-        return
-    with lock:
-        try:
-            fcntl.flock(lock, fcntl.LOCK_EX | fcntl.LOCK_NB)
-        except BlockingIOError:
-            yield False
-            return
-        yield True

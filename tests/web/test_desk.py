@@ -123,7 +123,7 @@ class Documents(OwnerCase):
     def test_a_document_goes_out_and_comes_back(self):
         out = self.client.get(f"/shows/{self.row.pk}/document")
         self.assertIn("how-it-turns.ritornel.json", out["Content-Disposition"])
-        self.assertEqual(self.take_in("show.ritornel.json", out.content).status_code, 200)
+        self.assertEqual(self.take_in("show.ritornel.json", out.getvalue()).status_code, 200)
         one, other = Show.objects.order_by("made_at")
         self.assertEqual(in_rows.load(one).slides, in_rows.load(other).slides)
 
@@ -183,5 +183,5 @@ class Documents(OwnerCase):
         made = self.client.post("/shows/new", {"title": "Fresh"}, follow=True)
         self.assertContains(made, "Fresh")
         row = Show.objects.get(title="Fresh")
-        self.assertEqual(len(json.loads(self.client.get(f"/shows/{row.pk}/document").content)["slides"]), 1)
+        self.assertEqual(len(json.loads(self.client.get(f"/shows/{row.pk}/document").getvalue())["slides"]), 1)
         self.assertContains(self.client.post(f"/shows/{row.pk}/delete", follow=True), "is deleted")

@@ -16,16 +16,6 @@ export class Pane {
     render(this.draw(...now), this.root);
     return true;
   }
-
-  /** Draws at the next update, whatever has changed. */
-  stale() {
-    this.last = null;
-  }
-
-  dispose() {
-    render(null, this.root);
-    this.last = null;
-  }
 }
 
 /** Draws panes whenever the store has changed. Returns a function that ends it. */
