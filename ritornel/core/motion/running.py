@@ -14,9 +14,9 @@ def add(builder: TrackBuilder, build: Build, curves: Iterable[Curve], *, lasts: 
     step = build.step
     each = (build.uncut_end_ms - build.start_ms) // step.repeat
     stays = build.lasts if lasts is None else lasts
+    start, until, repeat, kind = build.start_ms, build.end_ms, step.repeat, step.kind
     for curve, easing in _gone_through(curves, build.effect.paced, build.easing):
-        rest = _rest(curve, step.kind)
-        builder.add(curve, build.start_ms, each, easing, repeat=step.repeat, until=build.end_ms, lasts=stays, rest=rest)
+        builder.add(curve, start, each, easing, repeat=repeat, until=until, lasts=stays, rest=_rest(curve, kind))
 
 
 class Keys(NamedTuple):

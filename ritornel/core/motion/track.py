@@ -157,9 +157,14 @@ class TrackBuilder:
         track = self._track_for(name, start, alone)
         if not track.times and rest is not None and start > 0 and keys[0][1] != rest:
             track.key(0, rest, HOLD)
-        track.times += [start + (each if share == 1 else rounded(share * each) if share else 0) for share, _ in keys]
-        track.values += [value for _, value in keys]
-        track.easings += [easing] * (len(keys) - 1) + [HOLD]
+        if len(keys) == 2 and keys[0][0] == 0 and keys[1][0] == 1:  # from one value to another, as most go
+            track.times += (start, start + each)
+            track.values += (keys[0][1], keys[1][1])
+            track.easings += (easing, HOLD)
+        else:
+            track.times += [start + (each if at == 1 else rounded(at * each) if at else 0) for at, _ in keys]
+            track.values += [value for _, value in keys]
+            track.easings += [easing] * (len(keys) - 1) + [HOLD]
         if track.values[-1] != rest:
             if lasts and not alone:
                 self._open[name].remove(track)
