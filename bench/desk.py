@@ -7,9 +7,8 @@ from urllib.parse import urlparse
 
 from playwright.sync_api import Browser, Page, sync_playwright
 
-from bench.page import FLAGS
 from bench.shows import crowded_show, large_show
-from proof.server import Server, Someone
+from proof.server import FLAGS, Server, Someone
 from ritornel.core.model.writing import write_show
 
 SLIDES = 300

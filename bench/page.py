@@ -12,13 +12,13 @@ from msgspec.structs import replace
 from playwright.sync_api import Browser, sync_playwright
 
 from bench.shows import crowded_show, moving_show
+from proof.server import FLAGS
 from ritornel.core.model import Show, Transition
 from ritornel.core.model.reading import convert
 from ritornel.core.score import compile
 from ritornel.render.player import playable
 
 ROOMS = Path(__file__).resolve().parents[1] / "ritornel"
-FLAGS = ["--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking"]
 PAGE = """<!doctype html><link rel=stylesheet href=/site/app.css><body><div id=stage style="width:1280px"></div>"""
 MEASURE = """async ({ play }) => {
   const { evaluate } = await import("/play/evaluate.js");

@@ -11,7 +11,7 @@ from pathlib import Path
 
 from playwright.sync_api import Page, sync_playwright
 
-from bench.page import FLAGS
+from proof.server import FLAGS
 
 ROOT = Path(__file__).resolve().parents[1]
 LATENCY_MS = 600

@@ -14,8 +14,7 @@ from contextlib import suppress
 
 from playwright.sync_api import Error, Page, sync_playwright
 
-from bench.page import FLAGS
-from proof.server import PASSWORD, USER, Server
+from proof.server import FLAGS, PASSWORD, USER, Server
 
 KEYS = (
     "n", "Shift+n", "t", "r", "d", "e", "g", "v", "b", "a", "Enter", "Control+d", "Delete", "Space", "Shift+Space",

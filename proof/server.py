@@ -14,6 +14,9 @@ from pathlib import Path
 import httpx
 
 ROOT = Path(__file__).resolve().parents[1]
+FLAGS = ["--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking"]
+"""Chromium, headless on any machine."""
+
 USER, PASSWORD = "keeper", "four-flashes"
 _MAKE_USERS = (
     "from django.contrib.auth import get_user_model as u\n"

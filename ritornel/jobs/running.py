@@ -17,6 +17,7 @@ from django.conf import settings
 from django.db.models import Max
 from django.utils import timezone
 from django.utils.module_loading import import_string
+from django_tasks import task
 
 from ritornel.jobs.models import Job
 
@@ -86,9 +87,13 @@ def begun(owner: Any, kind: str, subject: object) -> Job:
 
 def enqueue() -> None:
     """Put a ticket into the queue: somebody is to take the job that is next."""
-    from ritornel.jobs.tasks import work_one
-
     work_one.enqueue()
+
+
+@task()
+def work_one() -> bool:
+    """Work on the job that is next, whichever that is: what a ticket is good for."""
+    return work_on_next()
 
 
 def waited(job: Job, patience_s: float) -> Job:

@@ -14,6 +14,7 @@ from typing import Any, NamedTuple
 from asgiref.sync import sync_to_async
 from django.conf import settings
 from django.contrib.auth import SESSION_KEY, get_user_model
+from django.utils.module_loading import import_string
 
 Scope = MutableMapping[str, Any]
 Message = MutableMapping[str, Any]
@@ -124,7 +125,6 @@ class _Body:
 
 def _sender(cookies: str) -> _Sender | None:
     """Return who is signed in by these cookies; None for a stranger."""
-    from ritornel.library.room import left_to
 
     try:
         named = SimpleCookie(cookies).get(settings.SESSION_COOKIE_NAME)
@@ -134,7 +134,7 @@ def _sender(cookies: str) -> _Sender | None:
         return None
     session = import_module(settings.SESSION_ENGINE).SessionStore(named.value)
     user = get_user_model().objects.filter(pk=session.get(SESSION_KEY) or 0, is_active=True).first()
-    return None if user is None else _Sender(user.pk, left_to(user))
+    return None if user is None else _Sender(user.pk, import_string(settings.ROOM_LEFT)(user))
 
 
 async def _refuse(send: Send, status: int, sentence: bytes) -> None:

@@ -146,6 +146,9 @@ BODY_MAX_BYTES = int(os.environ.get("RITORNEL_BODY_MAX_BYTES", 1024 * MEGABYTE))
 UPLOAD_PIECE_BYTES = 4 * MEGABYTE
 FRONT_SENDS = os.environ.get("RITORNEL_FRONT_SENDS", "")
 """Below this address the front finds the media folder, and sends its files (X-Accel-Redirect); empty: it does not."""
+ROOM_LEFT = "ritornel.library.room.left_to"
+"""Says how many bytes an account may still send."""
+
 RATES = {
     "editions": (60, 3600),
     "uploads": (2000, 600),
