@@ -7,6 +7,7 @@ import socket
 import subprocess
 import sys
 import time
+from collections import Counter
 from concurrent.futures import ThreadPoolExecutor
 from unittest import TestCase
 from unittest.mock import patch
@@ -64,7 +65,7 @@ class ShortRuns(TestCase):
             status_code, text, headers = 500, "", {"content-type": "text/html"}
 
         made = fuzz.Fuzz.__new__(fuzz.Fuzz)
-        made.slowest, made.answers = 0.0, fuzz.Counter()
+        made.slowest, made.answers = 0.0, Counter()
         with self.assertRaisesRegex(fuzz.Broken, "form: 500"):
             made.send("form", Slow, "x")
 

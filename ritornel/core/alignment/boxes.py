@@ -6,6 +6,9 @@ from math import cos, radians, sin
 from ritornel.core.model import Object
 from ritornel.core.model.box import Box
 
+READING_ROW = 40
+"""Objects whose tops are within this many stage units stand in one row for the reading order."""
+
 
 def filled(thing: Object) -> Box:
     """Return the smallest upright box around an object, turned about its centre as it is."""
@@ -20,3 +23,8 @@ def around(boxes: Iterable[Box]) -> Box:
     every = list(boxes)
     x, y = min(b.x for b in every), min(b.y for b in every)
     return Box(x, y, max(b.right for b in every) - x, max(b.bottom for b in every) - y)
+
+
+def reading_order(thing: Object) -> tuple[float, float]:
+    """Return a key that sorts objects as they are read: by rows from the top, in a row from the left."""
+    return thing.y // READING_ROW, thing.x

@@ -6,6 +6,7 @@ from typing import Any, Literal
 
 from msgspec.structs import replace
 
+from ritornel.core.alignment.boxes import reading_order
 from ritornel.core.edits.command import BadEdit, Command, Ids, NewIds, asset_ids, change_slide, step_ids, with_values
 from ritornel.core.edits.families import By, beats_of, family_steps, split
 from ritornel.core.edits.grouping import Group, groups_of, with_groups, without_steps
@@ -26,8 +27,6 @@ _TRIGGERS: Mapping[Order, Trigger] = {
     "following": "following",
     "staggered": "alongside",
 }
-READING_ROW = 40
-"""Objects whose tops are within this many stage units stand in one row for the reading order."""
 
 
 class AddBuilds(Command, frozen=True, kw_only=True):
@@ -282,11 +281,6 @@ def _refuse_unknown(step: Step, had: Step | None = None) -> None:
     for complaint in step_complaints(step):
         if complaint not in before:
             raise BadEdit(complaint)
-
-
-def reading_order(thing: Object) -> tuple[float, float]:
-    """Return a key that sorts objects as they are read: by rows from the top, in a row from the left."""
-    return thing.y // READING_ROW, thing.x
 
 
 def _retriggered(slide: Slide, chosen: set[str], trigger: str) -> Slide:

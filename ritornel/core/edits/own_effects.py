@@ -5,7 +5,7 @@ from typing import Annotated
 from msgspec import Meta
 from msgspec.structs import replace
 
-from ritornel.core.edits.builds import reading_order
+from ritornel.core.alignment.boxes import reading_order
 from ritornel.core.edits.command import BadEdit, Command, Ids, NewIds, change_slide, slide_of, step_ids
 from ritornel.core.edits.grouping import groups_of, with_groups
 from ritornel.core.model import OwnEffect, Show, Slide, Step, limits

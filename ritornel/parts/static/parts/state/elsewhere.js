@@ -6,58 +6,61 @@ const EVERY_MS = 1200;
 
 /** Follows the show and takes the newest state whenever it is newer than what this page has. */
 export function followElsewhere(store) {
-  let source = null;
-  let asking = 0;
-  let fetching = false;
-  let newest = 0;
+  const elsewhere = new Elsewhere(store);
+  // A browser keeps few connections to one server: pages that nobody looks at leave theirs, and ask when they are seen.
+  document.addEventListener("visibilitychange", () => {
+    elsewhere.leave();
+    if (document.hidden) return;
+    elsewhere.poll();
+    elsewhere.listen();
+  });
+  if (!document.hidden) elsewhere.listen();
+  store.on("changed", () => elsewhere.catchUp());
+}
+
+class Elsewhere {
+  constructor(store) {
+    Object.assign(this, { store, source: null, asking: 0, fetching: false, newest: 0 });
+  }
 
   /** Fetches the newest state, unless an answer is on its way that brings it. */
-  async function catchUp() {
-    if (newest <= store.kept.revision || store.line.running || fetching) return;
-    fetching = true;
+  async catchUp() {
+    const { store } = this;
+    if (this.newest <= store.kept.revision || store.line.running || this.fetching) return;
+    this.fetching = true;
     const { status, data } = await ask(`${store.address}state?near=${store.near().map(encodeURIComponent).join(",")}`);
-    fetching = false;
+    this.fetching = false;
     if (status !== 200 || store.line.running) return; // an answer to edits is told from the state they were sent with
-    const elsewhere = data.revision > store.kept.revision;
+    const isNews = data.revision > store.kept.revision;
     store.replace(data);
-    if (elsewhere) store.tell("elsewhere");
-    catchUp();
+    if (isNews) store.tell("elsewhere");
+    this.catchUp();
   }
 
-  function learn(revision) {
-    newest = Math.max(newest, revision);
-    catchUp();
+  learn(revision) {
+    this.newest = Math.max(this.newest, revision);
+    this.catchUp();
   }
 
-  async function poll() {
-    const { status, data } = await ask(`${store.address}revision`);
-    if (status === 200) learn(data.revision);
-    else if (status === 401) store.line.set("signed-out");
+  async poll() {
+    const { status, data } = await ask(`${this.store.address}revision`);
+    if (status === 200) this.learn(data.revision);
+    else if (status === 401) this.store.line.set("signed-out");
   }
 
-  function listen() {
-    source = new EventSource(`${store.address}events`);
-    source.addEventListener("message", (event) => learn(Number(event.data)));
+  listen() {
+    const source = (this.source = new EventSource(`${this.store.address}events`));
+    source.addEventListener("message", (event) => this.learn(Number(event.data)));
     source.addEventListener("error", () => {
-      if (source?.readyState !== EventSource.CLOSED) return;
-      leave();
-      asking = setInterval(poll, EVERY_MS);
+      if (this.source !== source || source.readyState !== EventSource.CLOSED) return;
+      this.leave();
+      this.asking = setInterval(() => this.poll(), EVERY_MS);
     });
   }
 
-  function leave() {
-    source?.close();
-    source = null;
-    clearInterval(asking);
+  leave() {
+    this.source?.close();
+    this.source = null;
+    clearInterval(this.asking);
   }
-
-  // A browser keeps few connections to one server: pages that nobody looks at leave theirs, and ask when they are seen.
-  document.addEventListener("visibilitychange", () => {
-    leave();
-    if (document.hidden) return;
-    poll();
-    listen();
-  });
-  if (!document.hidden) listen();
-  store.on("changed", catchUp);
 }
