@@ -5,7 +5,8 @@ from typing import Any
 import msgspec
 
 from ritornel.core.model import Show
-from ritornel.core.score import Score
+from ritornel.core.score import Score, SlideScore
+from ritornel.core.score.still import still_spans
 from ritornel.core.text.naming import slide_title
 from ritornel.render.stage import nodes
 
@@ -35,7 +36,12 @@ def playable(show: Show, score: Score) -> dict[str, Any]:
         },
         "bed_spans": msgspec.to_builtins(score.bed_spans),
         "slides": {
-            s.id: {"nodes": nodes(s, show), "background": s.background, "score": msgspec.to_builtins(part)}
+            s.id: {"nodes": nodes(s, show), "background": s.background, "score": _played(part)}
             for s, part in zip(show.slides, score.slides, strict=True)
         },
     }
+
+
+def _played(part: SlideScore) -> dict[str, Any]:
+    """Return a slide's score, and the stretches in which a player has nothing to do."""
+    return {**msgspec.to_builtins(part), "still": still_spans(part)}

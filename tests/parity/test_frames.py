@@ -12,6 +12,7 @@ from ritornel.core.model import Asset, Show
 from ritornel.core.motion.builds import EFFECTS
 from ritornel.core.motion.transitions import TRANSITIONS
 from ritornel.core.score import compile, frame, slide_at
+from ritornel.core.score.still import still_spans
 from ritornel.render.player import playable
 from ritornel.shows.demo import lamp, winter
 from ritornel.shows.demo.acts import made
@@ -125,7 +126,7 @@ class Frames(TestCase):
         for time, rest in zip(times, rests, strict=True):
             place = slide_at(score, time)
             within = time - score.starts[place]
-            still = next((s for s in score.slides[place].still if s[0] <= within < s[1]), None)
+            still = next((s for s in still_spans(score.slides[place]) if s[0] <= within < s[1]), None)
             self.assertEqual(rest, None if still is None else list(still))
             if still is not None:
                 begins, ends = (score.starts[place] + at for at in still)

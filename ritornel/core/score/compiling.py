@@ -26,7 +26,6 @@ from ritornel.core.motion.track import Track
 from ritornel.core.motion.transitions import transition_for, transition_ms
 from ritornel.core.score.parts import Score, SlideScore
 from ritornel.core.score.planning import plan_of
-from ritornel.core.score.still import still_spans
 from ritornel.core.sound.spans import bed_span, media_track, narration_span, object_spans, played
 from ritornel.core.sound.spots import spot_spans
 from ritornel.core.time.dwell import Shown, shown_by
@@ -213,10 +212,10 @@ def _compile_slide(
     spans += narration_span(slide, asked, time.length_ms, lengths)
     after = Standing(slide, states_at(targets, 0)) if before is not None else None
     plan = plan_of(slide.transition, transition, width, height, before, after)
-    score = SlideScore(slide.id, time.length_ms, plan, tuple(targets), tuple(spans), ())
+    score = SlideScore(slide.id, time.length_ms, plan, tuple(targets), tuple(spans))
     if slide.skipped:
         return _skipped(time, score)
-    return time, replace(score, still=still_spans(score))
+    return time, score
 
 
 def _skipped(time: SlideTime, score: SlideScore) -> tuple[SlideTime, SlideScore]:

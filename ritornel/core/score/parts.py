@@ -33,7 +33,6 @@ class SlideScore(Struct, frozen=True, weakref=True):
     transition: TransitionPlan
     targets: tuple[Target, ...]
     spans: tuple[Span, ...]
-    still: tuple[tuple[int, int], ...]
 
 
 class Score(Struct, frozen=True, weakref=True):

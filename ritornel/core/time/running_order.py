@@ -59,7 +59,7 @@ def lay_out_group(steps: Iterable[Step], start: int, playback: Playback) -> Grou
         ends = begins
         for step in cluster:
             at = begins + step.delay_ms
-            if step.kind == "play" and step.object in told:
+            if told and step.kind == "play" and step.object in told:
                 end = playback.end_of_play(step.object, at, told[step.object])
             else:
                 end = at + lasts(step)

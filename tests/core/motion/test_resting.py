@@ -10,6 +10,7 @@ from ritornel.core.motion.declared import Effect
 from ritornel.core.motion.placing import matrix
 from ritornel.core.motion.track import NEUTRAL, state_at
 from ritornel.core.score import compile, evaluate
+from ritornel.core.score.still import still_spans
 from ritornel.core.text.layout import set_text
 from tests.made import show, slide, step, text
 
@@ -153,7 +154,7 @@ class Cut(TestCase):
     def test_nothing_moves_after_the_cut_in_the_still_spans(self):
         steps = (step("a", "following", 2000, effect="fade"), step("b", object=""))
         (score,) = compile(show(slide(*steps, narration={"out": 3000, "marks": [500], "tail": 0}))).slides
-        self.assertEqual(score.still, ((500, 3000),))
+        self.assertEqual(still_spans(score), ((500, 3000),))
 
 
 class Placing(TestCase):

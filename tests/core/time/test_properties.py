@@ -11,6 +11,7 @@ from ritornel.core.model import Show
 from ritornel.core.model.reading import read_show
 from ritornel.core.model.writing import write_show
 from ritornel.core.score import compile, facts
+from ritornel.core.score.still import still_spans
 from tests.examples import examples
 from tests.made import SHOWS
 
@@ -74,7 +75,7 @@ class EveryShow(SimpleTestCase):
     def test_nothing_changes_inside_a_still_span(self, show: Show):
         compiled = compile(show)
         for start, part in zip(compiled.starts, compiled.slides, strict=True):
-            for first, last in part.still:
+            for first, last in still_spans(part):
                 early = score.evaluate(compiled, start + first)
                 late = score.evaluate(compiled, start + last - 0.5)
                 self.assertEqual(early.layers[-1].targets, late.layers[-1].targets)
