@@ -10,7 +10,7 @@ from django.http import HttpRequest, HttpResponse
 from django.http.response import HttpResponseBase
 from django.shortcuts import render
 from django.urls import reverse
-from django.views.decorators.http import require_GET
+from django.views.decorators.http import require_safe
 
 from ritornel.core.linecheck import Finding
 from ritornel.core.model import Show
@@ -35,7 +35,7 @@ Words = Annotated[str, msgspec.Meta(max_length=LONGEST_WORDS)]
 
 
 @login_required
-@require_GET
+@require_safe
 def sheet(request: HttpRequest, show_id: UUID) -> HttpResponse:
     """The contact sheet of a show."""
     row, show = own_show_loaded(request, show_id)
@@ -49,7 +49,7 @@ def sheet(request: HttpRequest, show_id: UUID) -> HttpResponse:
 
 
 @signed_in
-@require_GET
+@require_safe
 @answering
 def told(request: HttpRequest, show_id: UUID) -> HttpResponse:
     """What stands under the slides: by id what is unfinished, and the length of the voice."""
@@ -58,7 +58,7 @@ def told(request: HttpRequest, show_id: UUID) -> HttpResponse:
 
 
 @signed_in
-@require_GET
+@require_safe
 @answering
 def found(request: HttpRequest, show_id: UUID) -> HttpResponse:
     """Where words stand: ?words=mercury, one hit for each text, script, title and name."""
@@ -67,7 +67,7 @@ def found(request: HttpRequest, show_id: UUID) -> HttpResponse:
 
 
 @signed_in
-@require_GET
+@require_safe
 @at_most("pictures", ("GET",))
 def after_cue(request: HttpRequest, show_id: UUID, slide: str, cue: int) -> HttpResponseBase:
     """A slide as a small picture, as it stands once a cue has settled (0: before the first)."""

@@ -4,7 +4,7 @@ from uuid import UUID
 
 from django.contrib.auth.decorators import login_required
 from django.http import Http404, HttpRequest, HttpResponseBase
-from django.views.decorators.http import require_GET
+from django.views.decorators.http import require_safe
 
 from ritornel.formats.shows import FORMATS
 from ritornel.library.models import Asset
@@ -14,7 +14,7 @@ from ritornel.shows.models import Show
 
 
 @login_required
-@require_GET
+@require_safe
 def export(request: HttpRequest, show_id: UUID, name: str) -> HttpResponseBase:
     """The show in an open format."""
     format_ = FORMATS.get(name)

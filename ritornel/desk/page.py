@@ -9,7 +9,7 @@ from django.contrib.auth.decorators import login_required
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import render
 from django.urls import reverse
-from django.views.decorators.http import require_GET
+from django.views.decorators.http import require_safe
 
 from ritornel.core.linecheck.unreadable_slides import words as unreadable_words
 from ritornel.core.model.reading import convert
@@ -26,7 +26,7 @@ NearIds = Annotated[list[str], msgspec.Meta(max_length=50)]
 
 
 @login_required
-@require_GET
+@require_safe
 def desk(request: HttpRequest, show_id: UUID) -> HttpResponse:
     """The desk: the page where the work is done."""
     row, show = own_show_loaded(request, show_id)
@@ -51,7 +51,7 @@ def desk(request: HttpRequest, show_id: UUID) -> HttpResponse:
 
 
 @signed_in
-@require_GET
+@require_safe
 @answering
 def state(request: HttpRequest, show_id: UUID) -> HttpResponse:
     """The newest state, for a page that learnt of a change elsewhere; ?near=s1,s2 asks for these slides whole."""
@@ -60,7 +60,7 @@ def state(request: HttpRequest, show_id: UUID) -> HttpResponse:
 
 
 @signed_in
-@require_GET
+@require_safe
 @answering
 def slides(request: HttpRequest, show_id: UUID) -> HttpResponse:
     """Slides with all that the desk shows of them: ?ids=s1,s2."""
@@ -69,7 +69,7 @@ def slides(request: HttpRequest, show_id: UUID) -> HttpResponse:
 
 
 @signed_in
-@require_GET
+@require_safe
 @answering
 def revision(request: HttpRequest, show_id: UUID) -> HttpResponse:
     """The number of the newest revision."""

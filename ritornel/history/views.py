@@ -10,7 +10,7 @@ from django.http import Http404, HttpRequest, HttpResponse, HttpResponseBase
 from django.shortcuts import get_object_or_404, redirect, render
 from django.urls import reverse
 from django.utils.timezone import localtime
-from django.views.decorators.http import require_GET, require_POST, require_safe
+from django.views.decorators.http import require_POST, require_safe
 
 from ritornel.core.model import Show as CoreShow
 from ritornel.core.model.reading import read_show
@@ -41,7 +41,7 @@ class _Looked(NamedTuple):
 
 
 @login_required
-@require_GET
+@require_safe
 def history(request: HttpRequest, show_id: UUID) -> HttpResponse:
     """The edits, newest first, and the state after the one that is looked at: ?at=12, or ?moment=3."""
     row = own_show(request, show_id)

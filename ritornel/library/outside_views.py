@@ -6,7 +6,7 @@ from uuid import UUID
 import msgspec
 from django.http import Http404, HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
-from django.views.decorators.http import require_GET, require_http_methods, require_POST
+from django.views.decorators.http import require_http_methods, require_POST, require_safe
 from msgspec import Meta
 
 from ritornel.library import fetching
@@ -23,7 +23,7 @@ PATIENCE_S = 1.0
 
 
 @signed_in
-@require_GET
+@require_safe
 @answering
 def search_outside(request: HttpRequest) -> HttpResponse:
     """Search the collection outside: ?words=, ?kind=, ?page= from 1."""
@@ -35,7 +35,7 @@ def search_outside(request: HttpRequest) -> HttpResponse:
 
 
 @signed_in
-@require_GET
+@require_safe
 def item_preview(request: HttpRequest, item: str) -> HttpResponse:
     """Pass on the small picture of a thing in the collection."""
     try:
@@ -71,7 +71,7 @@ def begin_fetch(request: HttpRequest) -> HttpResponse:
 
 
 @signed_in
-@require_http_methods(["GET", "DELETE"])
+@require_http_methods(["GET", "HEAD", "DELETE"])
 @answering
 def fetch(request: HttpRequest, fetch_id: UUID) -> HttpResponse:
     """Tell how far a fetch is, and see to it that it goes on; or stop it."""

@@ -8,7 +8,7 @@ import msgspec
 from django.conf import settings
 from django.http import HttpRequest, HttpResponse, HttpResponseBase
 from django.shortcuts import get_object_or_404
-from django.views.decorators.http import require_GET, require_http_methods, require_POST, require_safe
+from django.views.decorators.http import require_http_methods, require_POST, require_safe
 
 from ritornel.formats.media_kinds import BadMedia, claim_of
 from ritornel.jobs.running import begun, stop, waited
@@ -27,7 +27,7 @@ PATIENCE_S = 2.0
 
 
 @signed_in
-@require_GET
+@require_safe
 def assets(request: HttpRequest) -> HttpResponse:
     """List the owner's assets, newest first."""
     return answer({"assets": [described(a) for a in Asset.objects.filter(owner=request.user)]})
@@ -102,7 +102,7 @@ def upload(request: HttpRequest, upload_id: UUID) -> HttpResponse:
 
 
 @signed_in
-@require_http_methods(["GET", "PUT"])
+@require_http_methods(["GET", "HEAD", "PUT"])
 @answering
 def upload_piece(request: HttpRequest, upload_id: UUID, number: int) -> HttpResponse:
     """Keep a piece, or tell how far the upload is.

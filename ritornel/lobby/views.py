@@ -12,7 +12,7 @@ from django.http import Http404, HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404, redirect, render
 from django.urls import reverse
 from django.utils import timezone
-from django.views.decorators.http import require_GET, require_http_methods, require_POST
+from django.views.decorators.http import require_http_methods, require_POST, require_safe
 from msgspec.structs import replace
 
 from ritornel.core.model import Show as CoreShow
@@ -38,7 +38,7 @@ LONGEST_SEARCH = 200
 
 
 @login_required
-@require_GET
+@require_safe
 def show_list(request: HttpRequest) -> HttpResponse:
     """The user's shows, the last kept first, each as a strip of its slides drawn to time.
 
@@ -151,10 +151,10 @@ def delete_show(request: HttpRequest, show_id: UUID) -> HttpResponse:
 
 
 @login_required
-@require_http_methods(["GET", "POST"])
+@require_http_methods(["GET", "HEAD", "POST"])
 def import_show(request: HttpRequest) -> HttpResponse:
     """Take in a show document or a zip, as a new show; 400 and a sentence on the list if it cannot be."""
-    if request.method == "GET":
+    if request.method != "POST":
         return redirect("lobby:list")
     file = request.FILES.get("document")
     if file is None:
@@ -180,7 +180,7 @@ def _not_taken_in(request: HttpRequest, words: str) -> HttpResponse:
 
 
 @login_required
-@require_GET
+@require_safe
 def arrival(request: HttpRequest, arrival_id: UUID) -> HttpResponse:
     """A document with its media on its way in."""
     coming = get_object_or_404(Arrival, pk=arrival_id, owner=request.user)

@@ -11,7 +11,7 @@ from django.shortcuts import get_object_or_404, redirect, render
 from django.urls import reverse
 from django.utils import timezone
 from django.views.decorators.clickjacking import xframe_options_exempt
-from django.views.decorators.http import require_GET, require_http_methods, require_POST, require_safe
+from django.views.decorators.http import require_http_methods, require_POST, require_safe
 
 from ritornel.formats.media_kinds import BadMedia, NoRoom
 from ritornel.library.models import stored_path
@@ -29,7 +29,7 @@ EMBED_WIDTHS = (1280, 960, 640, 480)
 
 
 @login_required
-@require_http_methods(["GET", "POST"])
+@require_http_methods(["GET", "HEAD", "POST"])
 @at_most("editions")
 def editions(request: HttpRequest, show_id: UUID) -> HttpResponse:
     """A show's editions; POST makes a new one."""
@@ -48,7 +48,7 @@ def editions(request: HttpRequest, show_id: UUID) -> HttpResponse:
 
 
 @login_required
-@require_GET
+@require_safe
 def all_editions(request: HttpRequest) -> HttpResponse:
     """Everything the user has published, also of shows that are gone."""
     mine = request.user.editions.select_related("show").defer("document", "assets")
@@ -76,7 +76,7 @@ def withdraw(request: HttpRequest, edition_id: int) -> HttpResponse:
     return redirect("publishing:editions", edition.show_id)
 
 
-@require_GET
+@require_safe
 def player(request: HttpRequest, token: str) -> HttpResponse:
     """The public page of an edition."""
     return _player(request, token, embedded=False)
@@ -84,7 +84,7 @@ def player(request: HttpRequest, token: str) -> HttpResponse:
 
 @xframe_options_exempt
 @csp_replace({"frame-ancestors": ["*"]})
-@require_GET
+@require_safe
 def frame(request: HttpRequest, token: str) -> HttpResponse:
     """The edition for an iframe on any site: the picture alone until touched."""
     return _player(request, token, embedded=True)

@@ -9,7 +9,7 @@ from django.core.paginator import Paginator
 from django.db.models import Count, Q, QuerySet
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404, render
-from django.views.decorators.http import require_GET, require_http_methods, require_POST
+from django.views.decorators.http import require_http_methods, require_POST, require_safe
 from msgspec import Meta
 
 from ritornel.formats.file_kinds import FILE_KINDS
@@ -26,7 +26,7 @@ LICENCES = ("CC0 1.0", "CC BY 4.0", "CC BY-SA 4.0", "CC BY-NC 4.0", "own work")
 
 
 @login_required
-@require_GET
+@require_safe
 def library(request: HttpRequest) -> HttpResponse:
     """The account's assets, the newest first, sixty to a page.
 

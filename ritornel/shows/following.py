@@ -79,6 +79,8 @@ async def events(request: HttpRequest, show_id: UUID) -> HttpResponseBase:
     await sync_to_async(own_show)(request, show_id)
     if not isinstance(request, ASGIRequest):
         return HttpResponse(status=204)  # EventSource then asks no more, and the page asks for the revision
+    if request.method != "GET":  # nobody listens
+        return HttpResponse(status=204)
     return StreamingHttpResponse(_told(show_id), content_type="text/event-stream")
 
 

@@ -43,12 +43,12 @@ def count(kind: str, who: str) -> None:
 
 
 def at_most(kind: str, methods: tuple[str, ...] = ("POST",)) -> Callable[[View], View]:
-    """Wrap a view that whoever is signed in may ask so often."""
+    """Wrap a view that whoever is signed in may ask so often; a HEAD costs what its GET does, and counts as one."""
 
     def decorated(view: View) -> View:
         @wraps(view)
         def wrapped(request: HttpRequest, *args: Any, **values: Any) -> HttpResponseBase:
-            if request.method in methods:
+            if ("GET" if request.method == "HEAD" else request.method) in methods:
                 count(kind, str(request.user.pk))
             return view(request, *args, **values)
 

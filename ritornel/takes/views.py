@@ -9,7 +9,7 @@ from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404, redirect, render
 from django.urls import reverse
 from django.utils import timezone
-from django.views.decorators.http import require_GET, require_POST
+from django.views.decorators.http import require_POST, require_safe
 
 from ritornel.core.edits import BadEdit
 from ritornel.core.edits.takes import ApplyTake
@@ -33,7 +33,7 @@ from ritornel.takes.models import Take
 
 
 @login_required
-@require_GET
+@require_safe
 def lectern(request: HttpRequest, show_id: UUID) -> HttpResponse:
     """The speaker's page while rehearsing."""
     row, show = own_show_loaded(request, show_id)
@@ -50,7 +50,7 @@ def lectern(request: HttpRequest, show_id: UUID) -> HttpResponse:
 
 
 @login_required
-@require_GET
+@require_safe
 def stage(request: HttpRequest, show_id: UUID) -> HttpResponse:
     """The audience's page: follows the lectern."""
     row, show = own_show_loaded(request, show_id)
@@ -73,7 +73,7 @@ def keep(request: HttpRequest, show_id: UUID) -> HttpResponse:
 
 
 @login_required
-@require_GET
+@require_safe
 def take(request: HttpRequest, take_id: int) -> HttpResponse:
     """A take: planned against given, per slide."""
     kept = get_object_or_404(Take, pk=take_id, show__owner=request.user)

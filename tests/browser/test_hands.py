@@ -1,5 +1,10 @@
 """The desk by keys alone, by touch, and with gestures that are left; and what keeps the focus."""
 
+import random
+
+from ritornel.core.model import Shape, Text
+from ritornel.shows import in_rows
+from ritornel.shows.models import Show
 from tests.browser.base import BrowserCase
 from tests.made import LAMP, slide, step, text
 
@@ -234,3 +239,33 @@ class GesturesThatAreLeft(HandsCase):
         self.page.mouse.up()
         self.settled()
         self.assertEqual(self.page.evaluate("ritornel.store.kept.revision"), 0)
+
+
+class NoKeyGoesAstray(HandsCase):
+    def test_keys_as_fast_as_they_come_through_whatever_is_opened_and_left(self):
+        """200 sequences: something is opened and left by Escape, then a slide, a text with its words, or a shape."""
+        hand, keys = random.Random(22), self.page.keyboard
+        slides, words, forms = 3, ["First", "Second"], ["rectangle"] * 3
+        self.assets()
+        for n in range(200):
+            keys.press(hand.choice("z?hiudksc") if n % 4 else "Escape")
+            keys.press("Escape")
+            made = hand.choice(["n", "t", "t", "r", "e"])
+            keys.press(made)
+            if made == "t":
+                words.append(f"nt{n}")
+                keys.type(words[-1])
+                keys.press("Escape")
+            elif made == "n":
+                slides += 1
+            else:
+                forms.append({"r": "rectangle", "e": "ellipse"}[made])
+        self.settled()
+        show = in_rows.load(Show.objects.get(pk=self.row.pk))
+        things = [thing for slide in show.slides for thing in slide.objects]
+        self.assertEqual(len(show.slides), slides)
+        self.assertEqual(
+            sorted(p.text for thing in things if isinstance(thing, Text) for p in thing.paragraphs),
+            sorted(words),
+        )
+        self.assertEqual(sorted(thing.form for thing in things if isinstance(thing, Shape)), sorted(forms))

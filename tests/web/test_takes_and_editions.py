@@ -88,6 +88,17 @@ class Editions(OwnerCase):
         Edition.objects.filter(pk=self.edition.pk).update(document=json.dumps(document))
         shutil.rmtree(prepared.folder_of(self.edition.token).parent)
 
+    def test_what_is_asked_by_head_is_answered_as_by_get(self):
+        """As pages that are shown elsewhere are looked after: an edition, its parts, and every page of the owner's."""
+        published = [self.url, f"{self.url}frame", f"{self.url}slides", f"{self.url}media/{self.picture.sha256}"]
+        own = ["", "lectern", "stage", "contact", "history", "publish", "state", "document"]
+        for address in published + [f"/shows/{self.row.pk}/{page}" for page in own] + ["/", "/library/", "/editions"]:
+            if address == f"/shows/{self.row.pk}/":
+                self.client.force_login(self.owner)
+            asked, headed = self.client.get(address), self.client.head(address)
+            self.assertEqual((asked.status_code, headed.status_code), (200, 200), address)
+            self.assertEqual(headed["Content-Type"], asked["Content-Type"], address)
+
     def test_its_viewers_cost_neither_its_document_nor_the_list_of_its_files(self):
         for address in (
             self.url,

@@ -5,7 +5,8 @@ from typing import Annotated, Any
 from msgspec import Meta
 from msgspec.structs import replace
 
-from ritornel.core.drawing.smoothing import path_through, simplified
+from ritornel.core.drawing.fitting import fitted
+from ritornel.core.drawing.smoothing import path_through
 from ritornel.core.edits.command import BadEdit, Command, change_slide, object_ids, with_values
 from ritornel.core.model import Shape, Show, Slide
 from ritornel.core.model.paths import BadPath, Path, in_shares, path_data, placed, read_path
@@ -14,6 +15,9 @@ from ritornel.core.time.rounding import tenths
 
 TOLERANCE = 1.5
 """A hand trembles so far, in stage units, without meaning it."""
+
+MOST_CURVES = 400
+"""What is drawn by hand becomes so many curves at most, however long it is."""
 
 _MOST_POINTS = 5_000
 Points = Annotated[list[tuple[Position, Position]], Meta(min_length=1, max_length=_MOST_POINTS)]
@@ -78,10 +82,12 @@ def drawn_path(drawn: Points, by_hand: bool, closed: bool) -> Path:
 
     Raises ``BadEdit`` for a single point.
     """
-    points = simplified(drawn, TOLERANCE) if by_hand else list(dict.fromkeys(drawn))
-    if len(points) < 2:
+    corners = list(dict.fromkeys(drawn))
+    if len(corners) < 2:
         raise BadEdit("draw from one place to another: a single point is no line")
-    return path_through(points, smooth=by_hand, closed=closed)
+    if by_hand:
+        return fitted(drawn, TOLERANCE, closed=closed, most=MOST_CURVES)
+    return path_through(corners, smooth=False, closed=closed)
 
 
 def _with_path(show: Show, slide_id: str, path: Path, given: str | None, values: dict[str, Any]) -> Show:

@@ -70,7 +70,14 @@ def check_slide(slide: Slide, place: str) -> None:
 
 def check_counts(show: Show) -> None:
     """Raise ``BadDocument`` if the show has more than any show may have (``core.model.limits``)."""
-    most = (limits.OBJECTS, limits.BUILDS, limits.TEXT_CHARACTERS, limits.RUNS, limits.SCRIPT_CHARACTERS)
+    most = (
+        limits.OBJECTS,
+        limits.BUILDS,
+        limits.TEXT_CHARACTERS,
+        limits.RUNS,
+        limits.SCRIPT_CHARACTERS,
+        limits.SETTINGS_CHARACTERS,
+    )
     found = [sum(counts) for counts in zip(*map(_counts_of, show.slides), strict=True)] or [0] * len(most)
     told = [(len(show.slides), limits.SLIDES, "slides"), *zip(found, most, _NOUNS, strict=True)]
     for count, may, noun in told:
@@ -78,7 +85,14 @@ def check_counts(show: Show) -> None:
             raise BadDocument(f"a show may have {may:,} {noun} at most, and this would have {count:,}; part it in two")
 
 
-_NOUNS = ("objects", "builds", "characters of text", "runs of text", "characters of script")
+_NOUNS = (
+    "objects",
+    "builds",
+    "characters of text",
+    "runs of text",
+    "characters of script",
+    "characters in settings of builds",
+)
 _COUNTS_BYTES = 2 * 1024 * 1024
 _counts: Recalled[tuple[int, ...]] = Recalled(_COUNTS_BYTES)
 
@@ -95,14 +109,15 @@ def _counts_of(slide: Slide) -> tuple[int, ...]:
         sum(len(p.text) for p in paragraphs),
         sum(len(p.runs) for p in paragraphs),
         len(slide.script),
+        sum(len(value) for s in slide.running_order for value in s.params.values() if isinstance(value, str)),
     )
-    return _counts.put(found, 400, slide)
+    return _counts.put(found, 450, slide)
 
 
 def _is_setting(value: Any) -> bool:
     """Tell whether a value is one that a build's setting can have: unknown effects keep theirs."""
     if isinstance(value, str):
-        return len(value) <= 300
+        return len(value) <= (limits.PATH_SETTING_CHARACTERS if value.startswith("M") else limits.SETTING_CHARACTERS)
     return isinstance(value, bool) or (isinstance(value, int | float) and abs(value) <= 1e9)
 
 

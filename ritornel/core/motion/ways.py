@@ -10,6 +10,8 @@ from ritornel.core.model.paths import Path
 
 _ON_A_CURVE = 24
 _PLACES = 65
+_PLACES_A_STEP = 4
+_MOST_PLACES = 1025
 
 
 class Way(NamedTuple):
@@ -21,7 +23,10 @@ class Way(NamedTuple):
 
 
 def along(path: Path) -> list[Way]:
-    """Return ``_PLACES`` places at even distances along a path, moves in it gone straight; two at least of a point."""
+    """Return places at even distances along a path, more of them the more steps it has; moves in it are gone straight.
+
+    A path that is a point has two.
+    """
     points = list(flattened(path))
     lengths = [0.0, *accumulate(hypot(b[0] - a[0], b[1] - a[1]) for a, b in pairwise(points))]
     whole = lengths[-1]
@@ -29,8 +34,9 @@ def along(path: Path) -> list[Way]:
         return [Way(*points[0], 0.0)] * 2
     found: list[Way] = []
     at = 0
-    for n in range(_PLACES):
-        far = whole * n / (_PLACES - 1)
+    places = min(_MOST_PLACES, max(_PLACES, len(path) * _PLACES_A_STEP + 1))
+    for n in range(places):
+        far = whole * n / (places - 1)
         while at < len(points) - 2 and (lengths[at + 1] < far or lengths[at + 1] == lengths[at]):
             at += 1
         (x, y), (to_x, to_y) = points[at], points[at + 1]

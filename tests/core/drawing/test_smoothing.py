@@ -4,28 +4,10 @@ import itertools
 from math import cos, hypot, pi, sin
 from unittest import TestCase
 
-from hypothesis import given
-from hypothesis import strategies as st
-
-from ritornel.core.drawing.smoothing import path_through, simplified
+from ritornel.core.drawing.smoothing import path_through
 from ritornel.core.edits import BadEdit
 from ritornel.core.model.paths import path_data, placed, points_of, read_path
 from tests.made import edited, show
-
-POINTS = st.lists(st.tuples(st.integers(0, 300), st.integers(0, 300)), min_size=2, max_size=40)
-
-
-class Simplified(TestCase):
-    @given(POINTS, st.integers(1, 40))
-    def test_no_point_that_goes_lies_further_away_than_it_may(self, points, tolerance):
-        kept = simplified(points, tolerance)
-        self.assertEqual((kept[0], kept[-1]), (points[0], points[-1]))
-        ways = list(itertools.pairwise(kept))
-        for x, y in points:
-            self.assertLessEqual(min(distance((x, y), *way) for way in ways), tolerance + 1e-6)
-
-    def test_what_is_straight_is_its_ends(self):
-        self.assertEqual(simplified([(n, 2 * n) for n in range(50)], 1.5), [(0, 0), (49, 98)])
 
 
 class Through(TestCase):
@@ -74,10 +56,3 @@ class Drawn(TestCase):
         for path in ("", "M0 0A1 1"):
             with self.assertRaises(BadEdit):
                 self.draw(do="place-outline", path=path, within=(0, 0, 10, 10))
-
-
-def distance(point, start, end):
-    dx, dy = end[0] - start[0], end[1] - start[1]
-    length = dx * dx + dy * dy
-    along = min(1, max(0, ((point[0] - start[0]) * dx + (point[1] - start[1]) * dy) / length)) if length else 0
-    return hypot(point[0] - start[0] - along * dx, point[1] - start[1] - along * dy)

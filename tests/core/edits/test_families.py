@@ -1,9 +1,15 @@
 """Builds by parts: families that are made, changed and taken apart together."""
 
+from math import cos, sin
 from unittest import TestCase
 
 from ritornel.core.edits import BadEdit
 from ritornel.core.edits.families import by_of
+from ritornel.core.linecheck.unknown_effects import step_complaints
+from ritornel.core.model import limits
+from ritornel.core.model.paths import read_path
+from ritornel.core.model.reading import read_json, read_show
+from ritornel.core.model.writing import write_show
 from ritornel.core.score import compile, evaluate
 from tests.made import edited, show, slide, step, text
 
@@ -193,6 +199,17 @@ class Leading(TestCase):
         self.assertEqual(made.slides[0].running_order[0].params["path"].count("C"), 2)
         closed = self.lead((0, 0), (50, 40), (100, 0), objects=["a"], closed=True)
         self.assertEqual(closed.slides[0].running_order[0].params["path"], "M0 0L50 40L100 0L0 0")
+
+    def test_whatever_was_drawn_is_kept_however_long_it_is(self):
+        scribble = [(600 + 500 * sin(n / 7), 300 + 200 * cos(n / 11)) for n in range(5_000)]
+        made = self.lead(*scribble, objects=["a", "b"], by_hand=True)
+        back = read_show(read_json(write_show(made))).slides[0].running_order
+        for build in back:
+            path = build.params["path"]
+            self.assertTrue(4_000 < len(path) <= limits.PATH_SETTING_CHARACTERS)
+            self.assertEqual(list(step_complaints(build)), [])
+            for got, drawn, began in zip(read_path(path)[-1].numbers[-2:], scribble[-1], scribble[0], strict=True):
+                self.assertAlmostEqual(got, drawn - began, places=2)
 
     def test_a_build_that_is_there_goes_along_it(self):
         built = edited(

@@ -276,6 +276,12 @@ class BadShows(SimpleTestCase):
                 "a must be a number, true, false or a short text",
             ),
             ({"slides": [{"running_order": [{"params": {"a": 1e10}}]}]}, "a must be a number"),
+            ({"slides": [{"running_order": [{"params": {"a": "a" * 301}}]}]}, "or a short text"),
+            ({"slides": [{"running_order": [{"params": {"path": "M0 0L" + "1 " * 15_000}}]}]}, "or a short text"),
+            (
+                {"slides": [{"running_order": [{"params": {"path": "M0 0L" + "1 " * 14_900}}] * 130}]},
+                "a show may have 1,500,000 characters in settings of builds at most",
+            ),
         ):
             with self.assertRaises(BadDocument) as caught:
                 read_show(document)

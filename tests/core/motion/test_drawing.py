@@ -154,6 +154,12 @@ class Paths(TestCase):
         self.assertAlmostEqual(sum(hypot(b.x - a.x, b.y - a.y) for a, b in pairwise(round_)), pi * 183, delta=30)
         self.assertEqual(len(along(read_path("M5 5"))), 2)
 
+    def test_one_of_many_turns_is_gone_as_closely_as_one_of_few(self):
+        waves = "M0 0" + "".join(f"C{60 * n + 20} -80 {60 * n + 40} 80 {60 * n + 60} 0" for n in range(40))
+        places = along(read_path(waves))
+        self.assertAlmostEqual(max(place.y for place in places), 23.1, delta=1.5)
+        self.assertEqual(sum(a.y <= 0 < b.y for a, b in pairwise(places)), 40)
+
     def test_it_ends_where_the_path_ends_and_stays_or_comes_back(self):
         corner = {"path": "M10 10L110 10L110 60"}
         there = step("a", "following", 1000, kind="path", effect="follow", easing="linear", params=corner)

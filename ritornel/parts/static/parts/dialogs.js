@@ -16,18 +16,27 @@ export function openDialog(label, draw, { width = "", store = null } = {}) {
     const dialog = {
       element,
       update: () => render(draw(dialog), element),
-      close: (given = null) => {
+      close(given = null) {
         value = given;
         element.close();
+        ended();
       },
     };
     const leave = store?.on("changed", dialog.update);
-    element.addEventListener("close", () => {
+    // At once: a field of a dialog that is closed would keep the focus, and swallow the next keys.
+    const ended = () => {
       leave?.();
+      if (element.contains(document.activeElement)) document.activeElement.blur();
       element.remove();
       resolve(value);
+    };
+    element.addEventListener("close", ended);
+    element.addEventListener("keydown", (event) => {
+      event.stopPropagation();
+      if (event.key !== "Escape" || event.defaultPrevented) return;
+      event.preventDefault();
+      dialog.close();
     });
-    element.addEventListener("keydown", (event) => event.stopPropagation());
     dialog.update();
     element.showModal();
     element.scrollTop = 0; // the first thing to press may stand at the end of a long one

@@ -12,36 +12,47 @@ const MOST_SHOWN = 60;
 
 /** Asks for an asset of one kind. Resolves to it, or null. */
 export async function chooseAsset(desk, kind) {
-  const { status, data } = await ask("/library/assets");
-  if (status !== 200) {
-    desk.notice.say(status === 401 ? "You are not signed in any more; sign in again, then choose." : "The library cannot be reached just now; try again.");
-    return null;
-  }
-  const there = data.assets.filter((asset) => asset.kind === kind);
-  const chosen = there.length ? await openChoice(desk, kind, there) : { file: await chooseFile(desk, kind) };
-  if (!chosen || chosen.file === null) return null;
-  return chosen.file ? takeIn(desk, kind, chosen.file) : chosen;
+  const chosen = await openChoice(desk, kind);
+  return chosen?.file ? takeIn(desk, kind, chosen.file) : chosen;
 }
 
-/** Resolves to an asset, to {file} to be taken in, or to null. */
-function openChoice(desk, kind, there) {
-  const byFile = async (dialog) => {
+/** Resolves to an asset, to {file} to be taken in, or to null. It is there at once: the next key is already for it. */
+function openChoice(desk, kind) {
+  let there = null; // until the library has answered
+  let words = "";
+  const byFile = async (dialog, cancelled = () => {}) => {
     const file = await chooseFile(desk, kind);
     if (file) dialog.close({ file });
+    else cancelled();
   };
-  let words = "";
+  const look = async (dialog) => {
+    const { status, data } = await ask("/library/assets");
+    if (!dialog.element.isConnected) return;
+    if (status !== 200) {
+      dialog.close();
+      desk.notice.say(status === 401 ? "You are not signed in any more; sign in again, then choose." : "The library cannot be reached just now; try again.");
+      return;
+    }
+    there = data.assets.filter((asset) => asset.kind === kind);
+    dialog.update();
+    if (!there.length) byFile(dialog, dialog.close);
+  };
   const find = (dialog, event) => {
     words = event.target.value;
     dialog.update();
   };
+  let asked = false;
   return openDialog(`Choose a ${kind}`, (dialog) => {
-    const found = there.filter((asset) => says(asset, words));
+    if (!asked) look(dialog);
+    asked = true;
+    const found = (there ?? []).filter((asset) => says(asset, words));
+    const none = there?.length ? `Nothing with “${words}” is in the library.` : there ? `There is no ${kind} in the library yet.` : "Looking into the library…";
     return html`
     <h2 class="page-title">Choose a ${kind}</h2>
-    ${there.length > FEW ? html`<label class="soft block mt-2">Find <input class="field" type="search" @input=${(event) => find(dialog, event)}></label>` : nothing}
+    ${there?.length > FEW ? html`<label class="soft block mt-2">Find <input class="field" type="search" @input=${(event) => find(dialog, event)}></label>` : nothing}
     <div class="choose-grid">${repeat(found.slice(0, MOST_SHOWN), (asset) => asset.id, (asset) => tile(asset, () => dialog.close(asset)))}</div>
     ${found.length > MOST_SHOWN ? html`<p class="soft">The newest ${MOST_SHOWN} of ${found.length}: say above what you look for.</p>` : nothing}
-    ${found.length ? nothing : html`<p class="py-4">Nothing with “${words}” is in the library.</p>`}
+    ${found.length ? nothing : html`<p class="py-4">${none}</p>`}
     ${footButtons(html`<button class="act-main" @click=${() => byFile(dialog)}>Take in a file…</button>`, html`<button class="act" @click=${() => dialog.close()}>Leave</button>`)}`;
   }, { width: "640px" });
 }

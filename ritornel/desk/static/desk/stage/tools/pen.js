@@ -6,6 +6,7 @@ import { inkOn } from "../../writing/ink.js";
 
 const CLOSES_PX = 9;
 const STEP_PX = 2;
+const MOST_POINTS = 4000; // of a longer line every second one says as much
 
 let corners = []; // of the line that is being drawn by clicks
 
@@ -65,6 +66,7 @@ function finish(desk, overlay) {
 
 function draw(desk, overlay, points, how) {
   const { done } = overlay.tool;
+  while (points.length > MOST_POINTS) points = points.filter((_, n) => n % 2 === 0 || n === points.length - 1);
   const rounded = points.map(({ x, y }) => [Math.round(x * 10) / 10, Math.round(y * 10) / 10]);
   leave(overlay);
   done(desk, rounded, how);
