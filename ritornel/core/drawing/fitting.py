@@ -22,7 +22,7 @@ _TRIES = 4
 _WORSE = 6.0
 """A curve that is off by more than so many tolerances is cut at once, better parameters do not help it."""
 _LONGEST = 0.6
-"""No tangent is longer than this share of the way along its part: between points that are far apart it would swing out."""
+"""No tangent is longer than this share of its part's way: the curve would swing out between points far apart."""
 
 _Points = NDArray[np.float64]
 """Points in stage units, one a row; a curve has four."""
