@@ -35,6 +35,7 @@ function openChoice(desk, kind) {
     }
     there = data.assets.filter((asset) => asset.kind === kind);
     dialog.update();
+    if (document.activeElement?.matches("dialog .act-main")) dialog.element.querySelector("input, .choose-grid button")?.focus();
     if (!there.length) byFile(dialog, dialog.close);
   };
   const find = (dialog, event) => {
