@@ -1,7 +1,7 @@
 """What must hold between the parts of a show, and how many of each there may be."""
 
 from collections import Counter
-from collections.abc import Iterator
+from collections.abc import Iterable, Iterator
 from typing import Any
 
 from ritornel.core.model import limits
@@ -9,7 +9,7 @@ from ritornel.core.model.memory import Recalled
 from ritornel.core.model.objects import Clip, Shape, Sound, Text
 from ritornel.core.model.paths import BadPath, read_path
 from ritornel.core.model.show import Show
-from ritornel.core.model.slide import Slide
+from ritornel.core.model.slide import Slide, Step
 from ritornel.core.model.text import Paragraph
 
 
@@ -79,6 +79,7 @@ def check_counts(show: Show) -> None:
         limits.SETTINGS_CHARACTERS,
     )
     found = [sum(counts) for counts in zip(*map(_counts_of, show.slides), strict=True)] or [0] * len(most)
+    found[-1] += sum(_characters_in_settings(effect.steps) for effect in show.effects)
     told = [(len(show.slides), limits.SLIDES, "slides"), *zip(found, most, _NOUNS, strict=True)]
     for count, may, noun in told:
         if count > may:
@@ -109,9 +110,13 @@ def _counts_of(slide: Slide) -> tuple[int, ...]:
         sum(len(p.text) for p in paragraphs),
         sum(len(p.runs) for p in paragraphs),
         len(slide.script),
-        sum(len(value) for s in slide.running_order for value in s.params.values() if isinstance(value, str)),
+        _characters_in_settings(slide.running_order),
     )
     return _counts.put(found, 450, slide)
+
+
+def _characters_in_settings(steps: Iterable[Step]) -> int:
+    return sum(len(value) for step in steps for value in step.params.values() if isinstance(value, str))
 
 
 def _is_setting(value: Any) -> bool:

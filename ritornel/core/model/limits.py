@@ -19,7 +19,7 @@ SETTING_CHARACTERS = 300
 PATH_SETTING_CHARACTERS = 30_000
 """Of a setting that is path data."""
 SETTINGS_CHARACTERS = 1_500_000
-"""Of all settings of all builds that are texts."""
+"""Of all settings that are texts, of all builds and of all effects of one's own."""
 LEVELS = 6
 STOPS_OF_A_GRADIENT = 12
 TEXT_CHARACTERS = 500_000

@@ -282,6 +282,13 @@ class BadShows(SimpleTestCase):
                 {"slides": [{"running_order": [{"params": {"path": "M0 0L" + "1 " * 14_900}}] * 130}]},
                 "a show may have 1,500,000 characters in settings of builds at most",
             ),
+            (
+                {
+                    "effects": [{"name": "a", "steps": [{"id": "s", "params": {"path": "M0 0L" + "1 " * 14_900}}] * 50}]
+                    * 2
+                },
+                "a show may have 1,500,000 characters in settings of builds at most",
+            ),
         ):
             with self.assertRaises(BadDocument) as caught:
                 read_show(document)
