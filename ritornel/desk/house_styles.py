@@ -10,8 +10,9 @@ from django.views.decorators.http import require_POST
 from ritornel.core.edits import read_command
 from ritornel.core.edits.styles import in_style
 from ritornel.core.model import Show, Slide
-from ritornel.core.styles import STYLES, style_of
+from ritornel.core.styles import STYLES, room_of, style_of
 from ritornel.core.styles.dressing import by_hand
+from ritornel.core.styles.troubles import troubles
 from ritornel.core.text.naming import object_name, slide_title
 from ritornel.desk.protocol import MOST_COMMANDS, carried_on
 from ritornel.render.stage import nodes
@@ -47,11 +48,19 @@ def styles(request: HttpRequest, show_id: UUID) -> HttpResponse:
             "label": style.label or style.name,
             "voice": style.voice,
             "own": own,
-            "slides": _drawn(show, style.name, few),
+            **_dressed(show, style.name, few),
         }
         for style, own in offered
     ]
-    return answer({"styles": told, "by_hand": _by_hand(show), "width": show.width, "height": show.height})
+    return answer(
+        {
+            "styles": told,
+            "by_hand": _by_hand(show),
+            "troubles": _troubles(show),
+            "width": show.width,
+            "height": show.height,
+        }
+    )
 
 
 def _few(show: Show, first: list[str]) -> list[str]:
@@ -63,10 +72,29 @@ def _few(show: Show, first: list[str]) -> list[str]:
     return chosen[:MOST_SLIDES]
 
 
-def _drawn(show: Show, style: str, few: list[str]) -> list[dict[str, Any]]:
+def _dressed(show: Show, style: str, few: list[str]) -> dict[str, Any]:
+    """Return a few slides in a style, and what it cannot help of them."""
     dressed = in_style(show, style, frozenset(few))
     found = {slide.id: slide for slide in dressed.slides if slide.id in few}
-    return [_slide(found[name], dressed) for name in few]
+    return {"slides": [_slide(found[name], dressed) for name in few], "troubles": _troubles(dressed, frozenset(few))}
+
+
+def _troubles(show: Show, among: frozenset[str] | None = None) -> list[dict[str, Any]]:
+    """Return what cannot be read in a show as it is, in the words that say so."""
+    assets = {a.id: a for a in show.assets}
+    found: list[dict[str, Any]] = []
+    for number, slide in enumerate(show.slides, 1):
+        if slide.unreadable or (among is not None and slide.id not in among):
+            continue
+        names = {o.id: object_name(o, assets) for o in slide.objects}
+        title = slide_title(slide, number)
+        found += [
+            {"slide": slide.id, "object": one.object, "words": f"“{names[one.object]}” on “{title}” {one.words}"}
+            for one in troubles(slide, room_of(show))
+        ]
+        if len(found) >= MOST_BY_HAND:
+            break
+    return found[:MOST_BY_HAND]
 
 
 def _slide(slide: Slide, show: Show) -> dict[str, Any]:
@@ -89,7 +117,7 @@ def _by_hand(show: Show) -> list[dict[str, Any]]:
                 "name": names.get(one.object, "the ground"),
                 "fields": _words(one.fields),
             }
-            for one in by_hand(slide, style, (show.width, show.height))
+            for one in by_hand(slide, style)
         ]
         if len(found) >= MOST_BY_HAND:
             break

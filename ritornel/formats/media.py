@@ -13,10 +13,12 @@ from typing import Any
 import av
 import numpy as np
 from av.error import FFmpegError
+from msgspec.structs import replace
 from PIL import Image, ImageOps, PngImagePlugin
 
 from ritornel.formats import large, media_kinds, pdf, svg
 from ritornel.formats.media_kinds import BadMedia, Claim, Kind, MediaFacts, claim_of, looks_like
+from ritornel.formats.tones import tones_of, tones_of_strip
 
 PEAKS_PER_SECOND = 20
 STRIP_HEIGHT = 72
@@ -54,6 +56,9 @@ def examine(path: Path, name: str, folder: Path) -> MediaFacts:
             small(path, seen, (media_kinds.STAGE, media_kinds.STAGE), _STAGE_QUALITY)
         if facts.kind != "sound":
             small(seen, folder / "small.webp")
+            by_frames = facts.kind == "clip"
+            tones = tones_of_strip(folder / "strip.jpg", STRIP_FRAMES) if by_frames else tones_of(folder / "small.webp")
+            facts = replace(facts, tones=tones)
     except (FFmpegError, *media_kinds.UNREADABLE) as error:
         if media_kinds.is_full(error):
             raise

@@ -23,7 +23,10 @@ class Claim(NamedTuple):
 
 
 class MediaFacts(Struct, frozen=True):
-    """What decoding tells: times in ms, sizes in pixels as shown (after rotation), codecs by their common names."""
+    """What decoding tells: times in ms, sizes in pixels as shown (after rotation), codecs by their common names.
+
+    ``tones`` say how light it is where (``core.drawing.tones``).
+    """
 
     kind: Kind
     mime: str
@@ -33,6 +36,7 @@ class MediaFacts(Struct, frozen=True):
     has_sound: bool = False
     pages: int = 0
     codec: str = ""
+    tones: str = ""
 
 
 CLAIMS: dict[str, Claim] = {

@@ -32,6 +32,7 @@ class Asset(models.Model):
     source = models.CharField("where it was fetched", max_length=2000, blank=True)
     licence = models.CharField(max_length=300, blank=True)
     credit = models.CharField(max_length=300, blank=True)
+    tones = models.CharField("how light it is where", max_length=1000, blank=True)
     added_at = models.DateTimeField(auto_now_add=True)
 
     class Meta:
@@ -64,6 +65,7 @@ class Asset(models.Model):
             has_sound=self.has_sound,
             licence=self.licence,
             credit=self.credit,
+            tones=self.tones,
         )
 
 

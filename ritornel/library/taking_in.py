@@ -71,17 +71,18 @@ def take_in_within(
             "has_sound": facts.has_sound,
             "pages": facts.pages,
             "codec": facts.codec,
+            "tones": facts.tones,
             "licence": licence,
             "credit": credit,
         }
         if known is not None:
-            return _completed(known, facts.codec, licence, credit)
+            return _completed(known, facts, licence, credit)
         return Asset.objects.get_or_create(owner=owner, sha256=outcome.sha256, defaults=fields)[0]
 
 
-def _completed(known: Asset, codec: str, licence: str, credit: str) -> Asset:
+def _completed(known: Asset, facts: MediaFacts, licence: str, credit: str) -> Asset:
     """Return an asset that arrived again, with what was not known of it before."""
-    news = {"codec": codec, "licence": licence, "credit": credit}
+    news = {"codec": facts.codec, "tones": facts.tones, "licence": licence, "credit": credit}
     missing = {name: value for name, value in news.items() if value and not getattr(known, name)}
     if missing:
         Asset.objects.filter(pk=known.pk).update(**missing)

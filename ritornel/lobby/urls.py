@@ -8,6 +8,7 @@ app_name = "lobby"
 urlpatterns = [
     path("", views.show_list, name="list"),
     path("shows/new", views.new_show, name="new"),
+    path("posters/<slug:style>.png", views.poster, name="poster"),
     path("shows/import", views.import_show, name="import"),
     path("shows/arrivals/<uuid:arrival_id>", views.arrival, name="arrival"),
     path("shows/arrivals/<uuid:arrival_id>/on", views.go_on_arriving, name="arrival-on"),

@@ -1,5 +1,6 @@
 """The list of shows: found, made, duplicated, archived, deleted, taken in; beginnings for others."""
 
+from functools import lru_cache
 from typing import Any
 from uuid import UUID
 
@@ -12,19 +13,22 @@ from django.http import Http404, HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404, redirect, render
 from django.urls import reverse
 from django.utils import timezone
+from django.views.decorators.cache import cache_control
 from django.views.decorators.http import require_http_methods, require_POST, require_safe
 from msgspec.structs import replace
 
-from ritornel.core.model import Show as CoreShow
-from ritornel.core.model import Slide as CoreSlide
+from ritornel.core.edits.outline import FIRST_STYLE
+from ritornel.core.edits.styles import begun
 from ritornel.core.model.reading import BadDocument
 from ritornel.core.score import compile, findings
+from ritornel.core.styles import STYLES
 from ritornel.core.styles.beginning import begun_from
 from ritornel.core.text.finding import find
 from ritornel.core.text.unfinished import unfinished
 from ritornel.formats.media_kinds import BadMedia
 from ritornel.library.models import clean_name
 from ritornel.library.taking_in import NO_ROOM
+from ritornel.render.picture import slide_png
 from ritornel.shows import in_rows, keeping
 from ritornel.shows.access import own_show, own_show_loaded
 from ritornel.shows.arriving import arrive, look
@@ -35,6 +39,9 @@ PATIENCE_S = 2.0
 """A request goes on with an arrival for this long at most."""
 
 LONGEST_SEARCH = 200
+
+POSTER_PIXELS = 320
+POSTER_KEPT_S = 24 * 3600
 
 
 @login_required
@@ -60,6 +67,8 @@ def _list(request: HttpRequest, status: int = 200) -> HttpResponse:
         "words": words,
         "archived": archived,
         "aside": mine.exclude(archived_at=None).count(),
+        "styles": STYLES.values(),
+        "proposed": _proposed(request.user),
         "beginnings": mine.filter(is_beginning=True).order_by("title"),
     }
     return render(request, "lobby/list.html", context, status=status)
@@ -85,8 +94,9 @@ def _listed(row: Show, words: str) -> dict[str, Any] | None:
 @login_required
 @require_POST
 def new_show(request: HttpRequest) -> HttpResponse:
-    """Make a show with one empty slide and open its desk."""
-    title = _title_asked(request) or "Untitled show"
+    """Make a show in a house style, with the slide that opens it, and open its desk."""
+    asked = _title_asked(request)
+    title = asked or "Untitled show"
     begins = request.POST.get("from", "")
     if begins:
         try:
@@ -95,8 +105,34 @@ def new_show(request: HttpRequest) -> HttpResponse:
             raise Http404 from error
         row = keeping.create(request.user, begun_from(in_rows.load(like), title))
     else:
-        row = keeping.create(request.user, CoreShow(title=title, slides=(CoreSlide(id="slide-1"),)))
+        style = request.POST.get("style", "")
+        show = begun(asked, style if style in STYLES else _proposed(request.user))
+        row = keeping.create(request.user, replace(show, title=title))
     return redirect("desk:desk", row.pk)
+
+
+def _proposed(owner) -> str:
+    """Return the style that a new show is proposed: the one of the show that was kept last, where it ships."""
+    last = (
+        Show.objects.filter(owner=owner, style__in=STYLES).order_by("-kept_at").values_list("style", flat=True).first()
+    )
+    return last or FIRST_STYLE
+
+
+@login_required
+@require_safe
+@cache_control(max_age=POSTER_KEPT_S, private=True)
+def poster(request: HttpRequest, style: str) -> HttpResponse:
+    """Answer a house style as a small picture of an opening that says its name."""
+    if style not in STYLES:
+        raise Http404
+    return HttpResponse(_poster(style), content_type="image/png")
+
+
+@lru_cache(maxsize=len(STYLES))
+def _poster(style: str) -> bytes:
+    show = begun(STYLES[style].label, style, STYLES[style].voice)
+    return slide_png(show.slides[0], show.width, show.height, lambda _: None, POSTER_PIXELS)
 
 
 def _title_asked(request: HttpRequest) -> str:

@@ -82,6 +82,9 @@ def _framed_svg(thing: Picture | Clip, address: str, size: tuple[int, int], at: 
     mask = mask_shape(thing, seen)
     place = " ".join(f'{name}="{number(v)}"' for name, v in zip(("x", "y", "width", "height"), whole, strict=True))
     drawn = f'<image {place} preserveAspectRatio="none" href={quoteattr(address)}/>'
+    plate = ""
+    if thing.frame.plate != "none":
+        plate = f'<rect width="{number(thing.width)}" height="{number(thing.height)}" fill="{thing.frame.plate}"/>'
     if thing.frame.mirrored or thing.frame.upside_down:
         across, down = -1 if thing.frame.mirrored else 1, -1 if thing.frame.upside_down else 1
         x, y = seen.x + seen.width / 2, seen.y + seen.height / 2
@@ -90,7 +93,7 @@ def _framed_svg(thing: Picture | Clip, address: str, size: tuple[int, int], at: 
     outline = path_data(placed(FORMS[mask.form].path(mask), *seen))
     key = named("clip", outline)
     rule = ' clip-rule="evenodd"' if mask.form == "ring" else ""
-    drawn = f'<clipPath id="{key}"><path d="{outline}"{rule}/></clipPath><g clip-path="url(#{key})">{drawn}</g>'
+    drawn = f'<clipPath id="{key}"><path d="{outline}"{rule}/></clipPath><g clip-path="url(#{key})">{plate}{drawn}</g>'
     filtered = filter_of(thing)
     if filtered is not None:
         drawn = f'{filtered.element}<g filter="url(#{filtered.id})">{drawn}</g>'

@@ -35,7 +35,7 @@ def nodes(slide: Slide, show: Show) -> list[dict[str, Any]]:
     whatever builds draw at it ``marks``, each with ``key``, its box in the object's, ``svg``, and whether it is behind;
     pictures and clips ``asset``, ``seen`` (what is seen, in shares of the box: left, top, width, height), ``whole``
     (where the whole picture lies, in shares of that), and where they have one a ``flip``, a ``mask`` and a ``filter``
-    (id and element), a ``border``.
+    (id and element), a ``border``, a ``plate`` behind what is clear.
     """
     sizes = {a.id: (a.width, a.height) for a in show.assets} if _shows_media(slide) else {}
     things = [relinked(thing, lambda link: resolved(link, show)) for thing in slide.objects]
@@ -166,6 +166,8 @@ def _framing(thing: Picture | Clip, size: tuple[int, int], at: tuple[float, floa
         told["flip"] = [-1 if thing.frame.mirrored else 1, -1 if thing.frame.upside_down else 1]
     if mask.form != "rectangle" or mask.corner_radius:
         told["mask"] = list(mask_of(mask))
+    if thing.frame.plate != "none":
+        told["plate"] = thing.frame.plate
     if mask.line != "none" and mask.line_width:
         told["border"] = shape_svg(mask)
     return told

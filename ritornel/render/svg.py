@@ -14,6 +14,7 @@ from ritornel.core.text.families import family
 from ritornel.core.text.fonts import Face, face_of
 from ritornel.core.text.layout import SetLine, SetParagraph, SetRun
 from ritornel.core.text.places import Stretch, mixes, stretches
+from ritornel.core.text.plates import plate_box
 from ritornel.core.text.runs import Style, style_of
 from ritornel.render.numbers import number
 from ritornel.render.paint import fill, filter_of, named, stroke
@@ -22,9 +23,9 @@ _EMBEDDED = ("\u202b", "\u202c")
 """RIGHT-TO-LEFT EMBEDDING and its end: words keep their direction wherever they are drawn."""
 
 
-def _framed(width: float, height: float, content: str, thing: Object) -> str:
+def _framed(width: float, height: float, content: str, thing: Object, below: str = "") -> str:
     size = f'width="{number(width)}" height="{number(height)}"'
-    content = _filtered(content, thing)
+    content = below + _filtered(content, thing)
     view = f'viewBox="0 0 {number(width)} {number(height)}"'
     return f'<svg xmlns="http://www.w3.org/2000/svg" {size} {view} overflow="visible">{content}</svg>'
 
@@ -45,11 +46,12 @@ def paragraph_svg(text: Text, paragraph: SetParagraph) -> str:
     face = face_of(base.font, base.weight, base.italic)
     marker = (paragraph.marker,) if paragraph.marker is not None else ()
     lines = "".join(_line_svg(line, paragraph.top, face, base) for line in (*marker, *paragraph.lines) if line.text)
-    return _framed(text.width, paragraph.height, f"<g{_lettering(face, base)}{_outline(text)}>{lines}</g>", text)
+    lettered = f"<g{_lettering(face, base)}{_outline(text)}>{lines}</g>"
+    return _framed(text.width, paragraph.height, lettered, text, _plate(text, paragraph))
 
 
 class Parted(NamedTuple):
-    """A paragraph to be drawn in parts: its lines, what stands before the first, and what goes around each drawing.
+    """A paragraph to be drawn in parts: its lines, what stands before the first, what goes around each drawing.
 
     A part is drawn as its lines are, cut at its edges: so it looks as it does in the whole line, whatever it is joined
     to or kerned with. Each line is there once, however many parts it has.
@@ -66,6 +68,7 @@ def parted_svg(text: Text, paragraph: SetParagraph) -> Parted:
     base = style_of(text)
     face = face_of(base.font, base.weight, base.italic)
     marker = _line_svg(paragraph.marker, paragraph.top, face, base) if paragraph.marker is not None else ""
+    marker = _plate(text, paragraph) + marker
     lines = [_line_svg(line, paragraph.top, face, base) for line in paragraph.lines]
     before, after = _filtered(f"<g{_lettering(face, base)}{_outline(text)}>{_HERE}</g>", text).split(_HERE)
     return Parted(lines, marker, before, after)
@@ -79,6 +82,19 @@ def _outline(text: Text) -> str:
         return ""
     width = number(text.outline_width)
     return f' stroke="{text.outline}" stroke-width="{width}" stroke-linejoin="round" paint-order="stroke"'
+
+
+def _plate(text: Text, paragraph: SetParagraph) -> str:
+    """Return what lies behind the words of a paragraph, in its coordinates, as ``core.text.plates`` has it."""
+    if text.plate is None:
+        return ""
+    box = plate_box(text, paragraph)
+    if box is None:
+        return ""
+    place = " ".join(f'{name}="{number(v)}"' for name, v in zip(("x", "y", "width", "height"), box, strict=True))
+    radius = number(min(text.plate.corner_radius, box.height / 2))
+    paint = f'fill="{text.plate.colour}" fill-opacity="{number(text.plate.opacity)}" stroke="none"'
+    return f'<rect {place} rx="{radius}" {paint}/>'
 
 
 def _line_svg(line: SetLine, top: float, face: Face, base: Style) -> str:

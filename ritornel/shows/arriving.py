@@ -10,6 +10,7 @@ from django.conf import settings
 
 from ritornel.core.model import Show as CoreShow
 from ritornel.core.model.reading import BadDocument
+from ritornel.core.styles.keeping import as_it_looks
 from ritornel.formats.media_kinds import BadMedia, NoRoom, as_file
 from ritornel.formats.show_document import Contents, contents_of, unpack
 from ritornel.jobs.models import Job
@@ -99,4 +100,4 @@ def _keep(arrival: Arrival, show: CoreShow) -> None:
         arrival.show = row
         arrival.save(update_fields=["show"])
 
-    keeping.create(arrival.owner, show, along=arrived)
+    keeping.create(arrival.owner, as_it_looks(show), along=arrived)

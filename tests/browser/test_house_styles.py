@@ -1,7 +1,9 @@
 """House styles by the real hands: two gestures to another look, one to write in a place of the style."""
 
+from ritornel.core.model import Text
 from ritornel.core.styles import STYLES
 from ritornel.shows import in_rows
+from ritornel.shows.models import Show
 from tests.browser.test_objects import ObjectsCase
 from tests.files import pdf, png
 
@@ -37,14 +39,44 @@ class HouseStyles(ObjectsCase):
         offered = self.page.evaluate("[...document.querySelectorAll('#colours option')].map((o) => o.value)")
         self.assertLessEqual(set(STYLES["broadside"].palette.values()), set(offered))
         title = next(o for o in kept.slides[0].objects if o.id == "t")
-        self.assertEqual((title.font, title.x, title.size), ("barlow-condensed", 90, 60))
+        self.assertEqual((title.font, title.x, title.own), ("barlow-condensed", 48, ()))
+        self.page.keyboard.press("Escape")
+        self.page.evaluate("ritornel.store.edit({ do: 'set-objects', slide: 'one', values: { t: { x: 200 } } })")
+        self.page.keyboard.press("h")
         self.page.click("dialog .found:has-text('“The bath” on') >> text=Follow the style")
         self.page.wait_for_selector("dialog .found:has-text('“The bath” on')", state="detached")
         self.assertEqual(next(o for o in self.show().slides[0].objects if o.id == "t").x, 48)
         self.page.keyboard.press("Escape")
-        self.page.keyboard.press("Control+z")
-        self.page.keyboard.press("Control+z")
+        for _ in range(3):
+            self.page.keyboard.press("Control+z")
         self.assertEqual(self.show().style, "")
+
+    def test_a_new_show_begins_in_the_style_that_is_chosen_by_its_poster(self):
+        self.desk()
+        self.page.goto(f"{self.live_server_url}/")
+        self.page.click("[name=title]")
+        self.page.keyboard.type("The winter watch")
+        self.assertTrue(self.page.is_visible(".poster:has-text('Linocut')"))
+        self.page.click(".poster:has-text('Linocut')")
+        self.page.keyboard.press("ArrowRight")
+        self.page.keyboard.press("Enter")
+        self.page.wait_for_selector(".stage-layer")
+        made = in_rows.load(Show.objects.get(title="The winter watch"))
+        words = [(o.role, [p.text for p in o.paragraphs]) for o in made.slides[0].objects if isinstance(o, Text)]
+        self.assertEqual((made.style, words), ("log-book", [("title", ["The winter watch"]), ("subtitle", [])]))
+
+    def test_all_titles_get_the_colour_of_one_in_two_gestures(self):
+        self.desk(TITLE, LINES)
+        for command in ("{ do: 'set-style', style: 'fog' }", "{ do: 'add-slide', kind: 'list', ids: ['n'] }"):
+            self.page.evaluate(f"ritornel.store.edit({command})")
+        self.settled()
+        self.page.evaluate("ritornel.store.select('objects', ['t'])")
+        self.page.fill(".sheet [aria-label=Colour]", "#005599")
+        self.page.dispatch_event(".sheet [aria-label=Colour]", "change")
+        self.page.click(".own-look >> text=So in the style")
+        self.page.wait_for_selector(".own-look", state="detached")
+        titles = [o for s in self.show().slides for o in s.objects if o.role == "title"]
+        self.assertEqual([(t.colour, t.own) for t in titles], [("#005599", ())] * 2)
 
     def test_a_new_slide_has_its_places_one_click_writes_and_its_kind_is_changed(self):
         self.desk(TITLE, LINES)

@@ -32,24 +32,28 @@ class HouseStyles(OwnerCase):
 
     def test_what_is_on_its_way_and_what_is_by_hand(self):
         set_fog = {"do": "set-style", "style": "fog"}
-        listed = self.ask(commands=[set_fog]).json()["by_hand"]
-        self.assertEqual({one["slide"] for one in listed}, {f"s{n}" for n in range(6)})
-        self.assertIn("place", listed[0]["fields"])
-        self.assertEqual(self.edit(set_fog).status_code, 200)
-        self.assertEqual(self.edit({"do": "follow-style", "slide": "s0", "objects": ["t0", "box"]}).status_code, 200)
-        self.assertNotIn("s0", {one["slide"] for one in self.ask().json()["by_hand"]})
+        moved = {"do": "set-objects", "slide": "s2", "values": {"t2": {"y": 100, "colour": "#d5dbdd"}}}
+        told = self.ask(commands=[set_fog, moved]).json()
+        self.assertEqual([(one["slide"], one["fields"]) for one in told["by_hand"]], [("s2", ["place", "colour"])])
+        self.assertEqual([one["object"] for one in told["troubles"]], ["t2"])
+        self.assertIn("cannot be read on what is behind it", told["troubles"][0]["words"])
+        self.assertEqual(self.edit(set_fog, moved).status_code, 200)
+        self.assertEqual(self.edit({"do": "follow-style", "slide": "s2", "objects": ["t2", "box"]}).status_code, 200)
+        told = self.ask().json()
+        self.assertEqual((told["by_hand"], told["troubles"]), ([], []))
+        self.assertEqual([style["troubles"] for style in told["styles"]], [[]] * len(told["styles"]))
 
     def test_own_styles_come_first_and_a_style_that_there_is_not_is_refused_in_words(self):
         self.edit({"do": "set-style", "style": "enamel"}, {"do": "keep-style", "name": "Ours"})
-        first, *others = self.ask().json()["styles"]
-        self.assertEqual((first["name"], first["own"], others[0]["own"]), ("Ours", True, False))
+        told = [(style["name"], style["own"]) for style in self.ask().json()["styles"]]
+        self.assertEqual(told[:3], [("as-it-came", True), ("Ours", True), ("broadside", False)])
         refused = self.edit({"do": "set-style", "style": "none such"})
         self.assertEqual(
             (refused.status_code, refused.json()["error"]), (400, "there is no house style called “none such”")
         )
         self.row.refresh_from_db()
         kept = in_rows.load(self.row)
-        self.assertEqual((kept.style, [s.name for s in kept.styles]), ("Ours", ["Ours"]))
+        self.assertEqual((kept.style, [s.name for s in kept.styles]), ("Ours", ["as-it-came", "Ours"]))
 
 
 class Outlines(OwnerCase):

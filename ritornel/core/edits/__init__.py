@@ -13,6 +13,7 @@ from typing import Any
 from msgspec.structs import replace
 
 from ritornel.core.edits.command import BadEdit, Command
+from ritornel.core.edits.following import followed
 from ritornel.core.edits.growing import grown
 from ritornel.core.model import Object, Show, Slide, Step, limits
 from ritornel.core.model.head import HEAD, TYPES
@@ -51,7 +52,7 @@ def apply(show: Show, command: Command) -> Show:
     old = {s.id: s for s in show.slides}
     try:
         changed = command.apply(show)
-        changed = own_words(show, changed)
+        changed = followed(show, own_words(show, changed), by_hand=not command.restyles)
         fresh = [s for s in changed.slides if id(s) not in before]
         changed = with_lineages(changed, fresh)
         slides = (s if id(s) in before else _read_again(grown(s), old.get(s.id)) for s in changed.slides)

@@ -2,7 +2,7 @@
 
 import re
 from collections.abc import Callable, Iterable, Mapping, Sequence
-from typing import Annotated, Any, TypeVar
+from typing import Annotated, Any, ClassVar, TypeVar
 
 from msgspec import Meta, Struct
 from msgspec.structs import fields, replace
@@ -30,7 +30,12 @@ def _hyphenated(name: str) -> str:
 
 
 class Command(Struct, frozen=True, kw_only=True, tag_field="do", tag=_hyphenated, forbid_unknown_fields=True):
-    """One edit. ``label`` names it in the history: “Undo: move a build”."""
+    """One edit. ``label`` names it in the history: “Undo: move a build”.
+
+    Of one that ``restyles``, what it sets in objects comes from the house style, and is not set by hand.
+    """
+
+    restyles: ClassVar[bool] = False
 
     def apply(self, show: Show) -> Show:
         """Return the show with the edit carried out."""

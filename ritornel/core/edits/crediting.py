@@ -5,7 +5,7 @@ from msgspec.structs import replace
 from ritornel.core.edits.command import BadEdit, Command, NewIds, change_slide, object_ids, slide_ids, slide_of
 from ritornel.core.edits.styles import new_slide
 from ritornel.core.model import Object, Paragraph, Show, Slide, Text
-from ritornel.core.styles import style_of
+from ritornel.core.styles import room_of, style_of
 from ritornel.core.styles.dressing import restored
 from ritornel.core.text.credits import told
 from ritornel.core.time.rounding import tenths
@@ -100,7 +100,7 @@ def _line(show: Show, slide: Slide, line_id: str) -> Text:
     style = style_of(show)
     if style is not None:
         dressed = replace(slide, objects=(*slide.objects, replace(line, role="caption")))
-        line = restored(dressed, style, (show.width, show.height), frozenset({line_id})).objects[-1]  # type: ignore[assignment]
+        line = restored(dressed, style, room_of(show), frozenset({line_id})).objects[-1]  # type: ignore[assignment]
     return replace(line, role="", x=x, y=y, width=show.width - 2 * x, height=size * 1.6, size=size, valign="top")
 
 

@@ -24,6 +24,8 @@ from ritornel.core.edits.telling import fields_said
 from ritornel.core.model import Clip, Object, Part, Show, Slide, Sound, Step, Text, limits
 from ritornel.core.model.reading import convert
 from ritornel.core.model.units import FARTHEST, Position
+from ritornel.core.styles import room_of, style_of
+from ritornel.core.styles.dressing import differing, noted
 from ritornel.core.text.parts import has_part
 from ritornel.core.time.rounding import tenths
 
@@ -59,6 +61,10 @@ class AddObject(Command, frozen=True, kw_only=True):
         def change(slide: Slide) -> Slide:
             new_id = object_ids(show, 1, [str(i) for i in [self.object.get("id")] if i])[0]
             thing: Object = convert({**self.object, "id": new_id}, Object)  # type: ignore[arg-type]
+            style = style_of(show)
+            if thing.role and not thing.own and style is not None:
+                set_ = differing(replace(slide, objects=(*slide.objects, thing)), style, room_of(show)).get(new_id, ())
+                thing = replace(thing, own=noted(set(self.object) & set(set_)))
             place = next((n for n, o in enumerate(slide.objects) if o.id == self.within), None)
             if place is None:
                 return replace(slide, objects=(*slide.objects, thing))

@@ -1,6 +1,6 @@
 """Slides from an outline: headings, lists, what is said, quotations, pictures."""
 
-from typing import Annotated, Any, Literal
+from typing import Annotated, Any, ClassVar, Literal
 
 from msgspec import Meta, Struct
 from msgspec.structs import replace
@@ -10,7 +10,7 @@ from ritornel.core.edits.styles import new_slide
 from ritornel.core.model import Chapter, Object, Paragraph, Picture, Show, Slide, Text, limits
 from ritornel.core.model.slide import Script
 from ritornel.core.model.text import ParagraphText
-from ritornel.core.styles import STYLES, style_of
+from ritornel.core.styles import STYLES, room_of, style_of
 from ritornel.core.styles.dressing import restored
 
 FIRST_STYLE = "night-watch"
@@ -44,6 +44,8 @@ class AddOutline(Command, frozen=True, kw_only=True):
     A slide of depth 1 begins a chapter; the first slide of a show opens it. A show with nothing on its slides is set in
     a house style.
     """
+
+    restyles: ClassVar[bool] = True
 
     slides: Annotated[tuple[Outlined, ...], Meta(min_length=1, max_length=limits.SLIDES)]
     after: str | None = None
@@ -107,7 +109,7 @@ def _slide(show: Show, slide_id: str, one: Outlined, *, opens: bool) -> Slide:
         objects.insert(_behind(objects), Picture(id=name, asset=asset, role="picture" if number == 1 else ""))
     slide = replace(slide, title=one.title[:300], script=one.script, objects=tuple(objects))
     style = style_of(show) or STYLES[FIRST_STYLE]
-    return restored(slide, style, (show.width, show.height), frozenset(o.id for o in objects))
+    return restored(slide, style, room_of(show), frozenset(o.id for o in objects))
 
 
 def _behind(objects: list[Object]) -> int:

@@ -1,27 +1,27 @@
 """Edits of how a show looks: its house style, kinds of slide, roles of objects, styles of its own."""
 
-from typing import Annotated
+from typing import Annotated, ClassVar
 
 from msgspec import Meta
 from msgspec.structs import replace
 
 from ritornel.core.edits.command import BadEdit, Command, Ids, change_slide
-from ritornel.core.model import Show, Slide, Style, Text, limits
+from ritornel.core.model import Paragraph, Show, Slide, Style, Text, Transition, limits
 from ritornel.core.model.roles import ROLES
-from ritornel.core.styles import style_named, style_of
+from ritornel.core.styles import room_of, style_named, style_of
 from ritornel.core.styles.dressing import redressed, restored, settled
-from ritornel.core.styles.guessing import empty_texts, with_kind
-from ritornel.core.styles.keeping import kept_style
+from ritornel.core.styles.giving import Room
+from ritornel.core.styles.guessing import empty_texts
+from ritornel.core.styles.keeping import as_it_looks, kept_style
 from ritornel.core.styles.kinds import KINDS
 
 StyleName = Annotated[str, Meta(min_length=1, max_length=80)]
 
 
 class SetStyle(Command, frozen=True, kw_only=True):
-    """Set the whole show in a house style. Content and timing stay, and so does what was set by hand.
+    """Set the whole show in a house style. Content and timing stay, and so does what was set by hand."""
 
-    In a show that was in none, slides get a kind and objects a role; letters, colours and grounds are the style's.
-    """
+    restyles: ClassVar[bool] = True
 
     style: StyleName
 
@@ -38,6 +38,8 @@ class SetStyle(Command, frozen=True, kw_only=True):
 class SetKind(Command, frozen=True, kw_only=True):
     """Make slides another kind: their objects go to its places, and what it has besides is there to be filled in."""
 
+    restyles: ClassVar[bool] = True
+
     slides: Ids
     kind: str
 
@@ -49,8 +51,8 @@ class SetKind(Command, frozen=True, kw_only=True):
         if self.kind not in KINDS:
             raise BadEdit(f"a slide is {', '.join(kind.label for kind in KINDS.values())}")
         chosen = set(self.slides)
-        stage = show.width, show.height
-        slides = tuple(_as_kind(s, style, self.kind, stage) if s.id in chosen else s for s in show.slides)
+        room = room_of(show)
+        slides = tuple(_as_kind(s, style, self.kind, room) if s.id in chosen else s for s in show.slides)
         return replace(show, slides=slides)
 
     @property
@@ -61,6 +63,8 @@ class SetKind(Command, frozen=True, kw_only=True):
 
 class SetRole(Command, frozen=True, kw_only=True):
     """Give objects a role: they look as the style has it, and stand in its place if one is free; none takes it away."""
+
+    restyles: ClassVar[bool] = True
 
     slide: str
     objects: Ids
@@ -76,13 +80,15 @@ class SetRole(Command, frozen=True, kw_only=True):
             chosen = frozenset(self.objects)
             objects = tuple(replace(o, role=self.role) if o.id in chosen else o for o in slide.objects)
             slide = replace(slide, objects=objects)
-            return restored(slide, style, (show.width, show.height), chosen) if style and self.role else slide
+            return restored(slide, style, room_of(show), chosen) if style and self.role else slide
 
         return change_slide(show, self.slide, change)
 
 
 class FollowStyle(Command, frozen=True, kw_only=True):
     """Take back what was set by hand: objects of a slide, its ground under the id “”, are as the style has them."""
+
+    restyles: ClassVar[bool] = True
 
     slide: str
     objects: Ids
@@ -92,8 +98,8 @@ class FollowStyle(Command, frozen=True, kw_only=True):
         style = style_of(show)
         if style is None:
             raise BadEdit("the show is set in no house style")
-        stage = show.width, show.height
-        return change_slide(show, self.slide, lambda slide: restored(slide, style, stage, frozenset(self.objects)))
+        room = room_of(show)
+        return change_slide(show, self.slide, lambda slide: restored(slide, style, room, frozenset(self.objects)))
 
     @property
     def label(self) -> str:
@@ -104,6 +110,8 @@ class FollowStyle(Command, frozen=True, kw_only=True):
 class KeepStyle(Command, frozen=True, kw_only=True):
     """Keep what the show looks like as a style of its own, and set the show in it; one of the same name is replaced."""
 
+    restyles: ClassVar[bool] = True
+
     name: StyleName
 
     def apply(self, show: Show) -> Show:
@@ -113,7 +121,7 @@ class KeepStyle(Command, frozen=True, kw_only=True):
         if len(kept) >= limits.OWN_STYLES:
             raise BadEdit(f"a show may have {limits.OWN_STYLES} styles of its own at most; take one away first")
         show = in_style(replace(show, styles=(*kept, own)), own.name)
-        return replace(show, slides=tuple(settled(s, own, (show.width, show.height)) for s in show.slides))
+        return replace(show, slides=tuple(settled(s, own, room_of(show)) for s in show.slides))
 
     @property
     def label(self) -> str:
@@ -138,15 +146,30 @@ def in_style(show: Show, name: str, among: frozenset[str] | None = None) -> Show
     new = style_named(show, name)
     if new is None:
         raise BadEdit(f"there is no house style called “{name}”")
-    old = style_of(show)
-    stage = show.width, show.height
-    slides = []
-    for place, slide in enumerate(show.slides):
-        if among is None or slide.id in among:
-            known = slide if old is not None else with_kind(slide, place, len(show.slides), stage)
-            slide = redressed(known, old, new, stage)
-        slides.append(slide)
+    if style_of(show) is None:
+        styled = as_it_looks(show)
+        nothing = not any(s.objects for s in show.slides)
+        show = replace(styled, styles=show.styles) if nothing else styled
+        old = next(s for s in styled.styles if s.name == styled.style)
+    else:
+        old = style_of(show) or new
+    room = room_of(show)
+    slides = (redressed(s, old, new, room) if among is None or s.id in among else s for s in show.slides)
     return replace(show, style=new.name, slides=tuple(slides))
+
+
+def begun(title: str, style: str, under: str = "") -> Show:
+    """Return a new show in a house style, with the slide that opens it: its title, and what is under it."""
+    show = SetStyle(style=style).apply(Show(title=title))
+    opening = new_slide(show, "slide-1", "opening")
+    said = {"title": title, "subtitle": under}
+    objects = tuple(
+        replace(o, paragraphs=(Paragraph(said[o.role]),)) if isinstance(o, Text) and said.get(o.role) else o
+        for o in opening.objects
+    )
+    opening = replace(opening, objects=objects, transition=Transition(type="cut"))
+    dressed = restored(opening, style_of(show) or Style(name=style), room_of(show), frozenset(o.id for o in objects))
+    return replace(show, slides=(dressed,))
 
 
 def new_slide(show: Show, slide_id: str, kind: str) -> Slide:
@@ -154,17 +177,17 @@ def new_slide(show: Show, slide_id: str, kind: str) -> Slide:
     style = style_of(show)
     if style is None:
         return Slide(id=slide_id)
-    stage = show.width, show.height
-    empty = restored(Slide(id=slide_id, transition=style.transition), style, stage, frozenset({""}))
-    return _as_kind(empty, style, kind, stage)
+    room = room_of(show)
+    empty = restored(Slide(id=slide_id, transition=style.transition), style, room, frozenset({""}))
+    return _as_kind(empty, style, kind, room)
 
 
-def _as_kind(slide: Slide, style: Style, kind: str, stage: tuple[int, int]) -> Slide:
+def _as_kind(slide: Slide, style: Style, kind: str, room: Room) -> Slide:
     roles = KINDS[kind].roles
-    moved = redressed(_recast(slide, roles), style, style, stage, kind=kind)
+    moved = redressed(_recast(slide, roles), style, style, room, kind=kind)
     added = empty_texts(moved, roles)
     moved = replace(moved, objects=(*moved.objects, *added))
-    return restored(moved, style, stage, frozenset(o.id for o in added))
+    return restored(moved, style, room, frozenset(o.id for o in added))
 
 
 def _recast(slide: Slide, roles: tuple[str, ...]) -> Slide:

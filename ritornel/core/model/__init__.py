@@ -9,10 +9,10 @@ from ritornel.core.model.asset import Asset
 from ritornel.core.model.framing import Framing, Ground, Tone
 from ritornel.core.model.objects import Clip, Line, Object, Picture, Shape, Sound, Text
 from ritornel.core.model.pace import Pace
-from ritornel.core.model.paint import Gradient, Shadow, Stop
+from ritornel.core.model.paint import Gradient, Plate, Shadow, Stop
 from ritornel.core.model.show import Bed, Chapter, OwnEffect, Show
 from ritornel.core.model.slide import Narration, Part, Slide, Spot, Step, Transition
-from ritornel.core.model.style import Look, Ornament, Placing, Slot, Style
+from ritornel.core.model.style import Look, Ornament, Placing, Slot, Style, StylePlate
 from ritornel.core.model.take import Instant, Take
 from ritornel.core.model.text import Paragraph, Run
 
@@ -36,6 +36,7 @@ __all__ = [
     "Part",
     "Picture",
     "Placing",
+    "Plate",
     "Run",
     "Shadow",
     "Shape",
@@ -47,6 +48,7 @@ __all__ = [
     "Step",
     "Stop",
     "Style",
+    "StylePlate",
     "Take",
     "Text",
     "Tone",

@@ -25,7 +25,7 @@ class Tone(Struct, frozen=True, kw_only=True, omit_defaults=True, gc=False):
 
 
 class Framing(Struct, frozen=True, kw_only=True, omit_defaults=True, gc=False):
-    """What is seen of a picture or a clip: a part of it, mirrored, in a form, with a border, toned.
+    """What is seen of a picture or a clip: a part of it, mirrored, in a form, bordered, toned, a plate behind it.
 
     ``line_width`` and ``corner_radius`` in stage units.
     """
@@ -38,6 +38,7 @@ class Framing(Struct, frozen=True, kw_only=True, omit_defaults=True, gc=False):
     line: Colour = "none"
     line_width: Annotated[float, Meta(ge=0, le=200)] = 4
     tone: Tone | None = None
+    plate: Colour = "none"
 
 
 class Ground(Struct, frozen=True, kw_only=True, omit_defaults=True, gc=False):

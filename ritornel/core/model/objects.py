@@ -6,7 +6,7 @@ from msgspec import Meta, Struct, field
 
 from ritornel.core.model import limits
 from ritornel.core.model.framing import Framing
-from ritornel.core.model.paint import Blur, Cap, Dash, Gradient, LineEnd, Shadow
+from ritornel.core.model.paint import Blur, Cap, Dash, Gradient, LineEnd, Plate, Shadow
 from ritornel.core.model.text import Align, FamilyName, Paragraph, Size, Sizes, Weight
 from ritornel.core.model.units import Colour, Count, Decibels, Id, Length, Link, Ms, Name, Position, Rate, Share
 
@@ -20,6 +20,10 @@ class Placed(Struct, frozen=True, kw_only=True, omit_defaults=True, tag_field="k
     ``soft_edge`` is so many stage units wide, inside the edge. Objects of one ``group`` are placed together. What is
     ``locked`` is not grabbed on the stage, what is ``hidden`` is out of the way while others are placed; the audience
     sees it all the same.
+
+    ``own`` names the fields in which it does not follow its house style, as somebody set them. A drawing that could not
+    be made out in the colours somebody gave it is shown in others, and keeps what was ``meant``: fields, each with a
+    colour or the name of one in the palette.
     """
 
     id: Id
@@ -36,6 +40,7 @@ class Placed(Struct, frozen=True, kw_only=True, omit_defaults=True, tag_field="k
     group: Annotated[str, Meta(max_length=80)] = ""
     role: Annotated[str, Meta(max_length=80)] = ""
     own: Annotated[tuple[Name, ...], Meta(max_length=40)] = ()
+    meant: Annotated[tuple[tuple[Name, Name], ...], Meta(max_length=8)] = ()
     locked: bool = False
     hidden: bool = False
     shadow: Shadow | None = None
@@ -62,6 +67,7 @@ class Text(Placed, frozen=True, kw_only=True, omit_defaults=True, tag="text"):
     grows: bool = False
     outline: Colour = "none"
     outline_width: Annotated[float, Meta(gt=0, le=100)] = 1.5
+    plate: Plate | None = None
     tells: Literal["", "credits", "credit-line"] = ""
 
 

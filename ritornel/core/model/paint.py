@@ -32,6 +32,17 @@ class Gradient(Struct, frozen=True, kw_only=True, omit_defaults=True, gc=False):
     stops: Annotated[tuple[Stop, ...], Meta(min_length=2, max_length=limits.STOPS_OF_A_GRADIENT)]
 
 
+class Plate(Struct, frozen=True, kw_only=True, omit_defaults=True, gc=False):
+    """A plain surface behind words, paragraph by paragraph, so that they are made out on whatever they stand on.
+
+    ``corner_radius`` in stage units.
+    """
+
+    colour: Colour = "#fffdf7"
+    opacity: Share = 1.0
+    corner_radius: Annotated[float, Meta(ge=0, le=200)] = 0
+
+
 class Shadow(Struct, frozen=True, kw_only=True, omit_defaults=True, gc=False):
     """A shadow that falls ``x`` to the right and ``y`` down, ``blur`` wide at its edge; all in stage units."""
 

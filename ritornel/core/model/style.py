@@ -82,9 +82,20 @@ class Placing(Struct, frozen=True, kw_only=True, omit_defaults=True, gc=False):
     inks: Annotated[dict[Tint, Tint], Meta(max_length=40)] = {}
 
 
+class StylePlate(Struct, frozen=True, kw_only=True, omit_defaults=True, gc=False):
+    """What a style puts behind words that could not be read on what they stand on: see ``Plate``."""
+
+    colour: Tint = "ground"
+    opacity: Annotated[float, Meta(ge=0.7, le=1)] = 0.86
+    corner_radius: Annotated[float, Meta(ge=0, le=200)] = 0
+
+
 class Style(Struct, frozen=True, kw_only=True, omit_defaults=True, gc=False):
     """A house style. ``looks`` are by role, ``placings`` by kind of slide.
 
+    Inks are drawn for the style's own ground; ``turned`` says which colour stands for which on a ground of the other
+    kind, light for dark. Where neither can be read, words stand on the style's ``plate``; a drawing that
+    would not be made out on its ground has ``board`` behind it.
     A new slide comes in by its ``transition``, what is built by its ``effect`` and ``easing``, in ``duration`` ms.
     """
 
@@ -94,6 +105,9 @@ class Style(Struct, frozen=True, kw_only=True, omit_defaults=True, gc=False):
     palette: Annotated[dict[Tint, Colour], Meta(max_length=40)] = {}
     looks: Annotated[dict[Name, Look], Meta(max_length=40)] = {}
     placings: Annotated[dict[Name, Placing], Meta(max_length=40)] = {}
+    turned: Annotated[dict[Tint, Tint], Meta(max_length=40)] = {}
+    plate: StylePlate = StylePlate()
+    board: Tint = "ink"
     transition: Transition = Transition()
     effect: Name = "fade"
     easing: Name = ""

@@ -1,14 +1,12 @@
 """Paths as ways to be gone: places at even distances along them, and how they turn."""
 
-from collections.abc import Iterator
 from itertools import accumulate, pairwise
 from math import atan2, degrees, hypot
 from typing import NamedTuple
 
-from ritornel.core.drawing.figures import Point
+from ritornel.core.drawing.figures import flattened
 from ritornel.core.model.paths import Path
 
-_ON_A_CURVE = 24
 _PLACES = 65
 _PLACES_A_STEP = 4
 _MOST_PLACES = 1025
@@ -47,26 +45,3 @@ def along(path: Path) -> list[Way]:
             turned = found[-1].turned + (turned - found[-1].turned + 180) % 360 - 180
         found.append(Way(x + (to_x - x) * share, y + (to_y - y) * share, turned))
     return found
-
-
-def flattened(path: Path) -> Iterator[Point]:
-    """Yield the points of a path, its curves as short straight lines."""
-    here = start = (0.0, 0.0)
-    for segment in path:
-        numbers = segment.numbers
-        if segment.letter == "C":
-            one, other, end = numbers[0:2], numbers[2:4], numbers[4:6]
-            for n in range(1, _ON_A_CURVE + 1):
-                yield _bezier(here, one, other, end, n / _ON_A_CURVE)
-            here = (end[0], end[1])
-            continue
-        here = start if segment.letter == "Z" else (numbers[0], numbers[1])
-        if segment.letter == "M":
-            start = here
-        yield here
-
-
-def _bezier(start: Point, one: tuple[float, ...], other: tuple[float, ...], end: tuple[float, ...], t: float) -> Point:
-    a, b, c, d = (1 - t) ** 3, 3 * t * (1 - t) ** 2, 3 * t * t * (1 - t), t**3
-    x, y = (a * start[i] + b * one[i] + c * other[i] + d * end[i] for i in (0, 1))
-    return x, y

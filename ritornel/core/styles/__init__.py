@@ -2,15 +2,19 @@
 
 A file states ``STYLE``, a ``Style`` (see ``core.model.style``), drawn with ``core.styles.drawing``; a new style is one new
 file here. ``kinds`` names the kinds of slide and the roles of objects, ``dressing`` puts slides into a style and out of
-another.
+another: what a style gives (``giving``), where things stand (``arranging``), colours (``colouring``), inks (``inking``).
 """
 
 import importlib
 import pkgutil
 
 from ritornel.core.model import Show, Style
+from ritornel.core.styles.giving import Room
 
-_PARTS = ("beginning", "drawing", "dressing", "guessing", "keeping", "kinds")
+_PARTS = (
+    "arranging", "beginning", "colouring", "drawing", "dressing", "giving", "guessing", "inking", "keeping", "kinds",
+    "tints", "troubles",
+)  # fmt: skip
 
 STYLES: dict[str, Style] = {
     style.name: style
@@ -22,6 +26,11 @@ STYLES: dict[str, Style] = {
 def style_named(show: Show, name: str) -> Style | None:
     """Return the style of that name: one of the show's own, or one that ships; None where there is none."""
     return next((own for own in show.styles if own.name == name), None) or STYLES.get(name)
+
+
+def room_of(show: Show) -> Room:
+    """Return where the slides of a show are dressed."""
+    return Room((show.width, show.height), {a.id: a for a in show.assets})
 
 
 def style_of(show: Show) -> Style | None:

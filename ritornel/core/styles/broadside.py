@@ -1,7 +1,7 @@
 """Broadside: a letterpress poster, the largest narrow type that the sheet takes, and one red."""
 
-from ritornel.core.model import Look, Style, Transition
-from ritornel.core.styles.drawing import block, in_row, picture, placing, rule, words
+from ritornel.core.model import Look, Style, StylePlate, Transition
+from ritornel.core.styles.drawing import TURNED, block, in_row, picture, placing, rule, words
 
 _HEAD = rule(48, 40, 1184, 10)
 _THIN = rule(48, 56, 1184, 2)
@@ -13,13 +13,14 @@ STYLE = Style(
     palette={
         "ground": "#f3ead7", "deep": "#e6d9bd", "panel": "#e6d9bd", "ink": "#17130f", "soft": "#5d5242",
         "accent": "#b3261a", "second": "#17130f", "paper": "#f3ead7",
+        "ink-turned": "#f3ead7", "soft-turned": "#d9ccae", "accent-turned": "#ff9a80", "second-turned": "#f3ead7",
     },
     looks={
         "title": Look(font="barlow-condensed", weight=600, size=92, line_height=0.95),
         "subtitle": Look(font="garamond", italic=True, size=36, colour="ink"),
         "number": Look(font="barlow-condensed", weight=600, size=220, colour="accent", line_height=0.9),
         "statement": Look(font="barlow-condensed", weight=600, size=150, line_height=0.92),
-        "body": Look(font="garamond", size=42, gap=0.3, line_height=1.15),
+        "body": Look(font="barlow-condensed", size=46, gap=0.3, line_height=1.15),
         "caption": Look(font="barlow-condensed", weight=600, size=40),
         "figure": Look(font="barlow-condensed", weight=600, size=190, colour="accent", line_height=0.9),
         "label": Look(font="garamond", italic=True, size=30),
@@ -53,6 +54,8 @@ STYLE = Style(
         ),
         "blank": placing(_HEAD, _THIN),
     },
+    turned=TURNED,
+    plate=StylePlate(opacity=0.92),
     transition=Transition(type="barWipe", subtype="topToBottom", duration_ms=700),
     effect="wipe",
     easing="ease-out",

@@ -4,6 +4,12 @@ from typing import Any
 
 from ritornel.core.model import Ornament, Placing, Slot
 
+TURNED = {name: f"{name}-turned" for name in ("ink", "soft", "accent", "second")} | {"paper": "ink"}
+"""Which colour stands for which on a ground of the other kind, in a style whose own ground is light."""
+
+TURNED_DARK = TURNED | {"paper": "ink-turned"}
+"""The same for a style whose own ground is dark, and whose ink is its paper."""
+
 
 def words(role: str, x: float, y: float, width: float, height: float, align: Any = "left", **more: Any) -> Slot:
     """Return a place for a text; ``more`` are ``valign`` and ``colour``."""

@@ -1,7 +1,7 @@
 """Enamel: a sign baked in green and cream, framed, everything on its axis."""
 
-from ritornel.core.model import Look, Style, Transition
-from ritornel.core.styles.drawing import block, in_row, outline, picture, placing, rule, words
+from ritornel.core.model import Look, Style, StylePlate, Transition
+from ritornel.core.styles.drawing import TURNED_DARK, block, in_row, outline, picture, placing, rule, words
 
 _FRAME = (outline(28, 28, 1224, 664, "ink", line_width=6, corner_radius=44),)
 _BOLTS = tuple(block(x, y, 18, 18, "ink", form="ellipse") for x in (62, 1200) for y in (62, 640))
@@ -13,6 +13,7 @@ STYLE = Style(
     palette={
         "ground": "#0f4a3c", "deep": "#0a382d", "panel": "#17604f", "ink": "#f7f0dd", "soft": "#d5dfcd",
         "accent": "#f4bd4f", "second": "#e9775a", "paper": "#f7f0dd",
+        "ink-turned": "#0a382d", "soft-turned": "#2c5a4c", "accent-turned": "#744806", "second-turned": "#8f2f16",
     },
     looks={
         "title": Look(font="zilla-slab", weight=600, size=62, line_height=1.05),
@@ -47,6 +48,8 @@ STYLE = Style(
         "closing": placing(words("title", 140, 190, 1000, 180, "centre", valign="bottom", scale=1.3), words("subtitle", 140, 420, 1000, 180, "centre"), *_FRAME, *_BOLTS, rule(490, 394, 300, 4, "accent")),
         "blank": placing(*_FRAME),
     },
+    turned=TURNED_DARK,
+    plate=StylePlate(corner_radius=10),
     transition=Transition(type="irisWipe", subtype="rectangle", duration_ms=800),
     effect="fade",
     easing="ease-in-out",

@@ -1,7 +1,7 @@
 """Fog: a grey morning, large quiet letters low on the sheet, pictures as through a glass."""
 
-from ritornel.core.model import Look, Style, Transition
-from ritornel.core.styles.drawing import block, in_row, picture, placing, words
+from ritornel.core.model import Look, Style, StylePlate, Transition
+from ritornel.core.styles.drawing import TURNED, block, in_row, picture, placing, words
 
 _HAZE = (
     block(-200, 430, 900, 420, "haze", form="ellipse", opacity=0.5),
@@ -15,6 +15,7 @@ STYLE = Style(
     palette={
         "ground": "#e9ecec", "deep": "#c3cbce", "panel": "#f4f6f6", "ink": "#28323a", "soft": "#46525b",
         "accent": "#7d3121", "second": "#3f5d6b", "paper": "#f4f6f6", "haze": "#f6f8f8",
+        "ink-turned": "#f6f8f8", "soft-turned": "#d3dbde", "accent-turned": "#ffc9b3", "second-turned": "#c4dae4",
     },
     looks={
         "title": Look(font="garamond", size=66, line_height=1.08),
@@ -45,6 +46,9 @@ STYLE = Style(
         "closing": placing(words("title", 300, 240, 900, 220, "right", valign="bottom", scale=1.5), words("subtitle", 300, 480, 900, 150, "right"), *_HAZE, below="deep"),
         "blank": placing(*_HAZE, below="deep"),
     },
+    turned=TURNED,
+    board="second",
+    plate=StylePlate(colour="panel", opacity=0.9, corner_radius=18),
     transition=Transition(type="blur-through", duration_ms=1200),
     effect="blur",
     easing="ease-in-out",

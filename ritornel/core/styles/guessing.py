@@ -49,14 +49,24 @@ def _roles(kind: str, texts: list[Text], pictures: list[Picture | Clip]) -> Mapp
     lists = [o for o in texts if len(o.paragraphs) > 1]
     others = [o for o in texts if o not in lists]
     if kind in ("opening", "closing"):
-        return roles | _in_order(texts, ("title", "subtitle"))
+        return roles | _alike(texts, _in_order(texts, ("title", "subtitle")))
     if kind == "full-picture":
         return roles | (_in_order(texts, ("caption",)) if len(texts) == 1 else {})
     if kind == "statement":
         return roles | _in_order(texts, ("statement",))
     if not lists:
-        return roles | _in_order(others, ("title", "body", "body"))
-    return roles | _in_order(others, ("title",)) | _in_order(lists, ("body", "body"))
+        return roles | _alike(texts, _in_order(others, ("title", "body", "body")))
+    return roles | _alike(texts, _in_order(others, ("title",)) | _in_order(lists, ("body", "body")))
+
+
+def _alike(texts: list[Text], roles: dict[str, str]) -> dict[str, str]:
+    """Return roles in which texts that look like one that has a role have the same."""
+    known = {_looks(t): roles[t.id] for t in texts if t.id in roles}
+    return roles | {t.id: known[_looks(t)] for t in texts if t.id not in roles and _looks(t) in known}
+
+
+def _looks(text: Text) -> tuple[object, ...]:
+    return text.font, text.weight, text.italic, text.size, text.colour, len(text.paragraphs) > 1
 
 
 def _in_order(things: list[Text], names: tuple[str, ...]) -> dict[str, str]:

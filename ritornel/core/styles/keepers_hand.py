@@ -1,7 +1,7 @@
 """Keeper's hand: notes by hand on a warm sheet, stuck down with strips of paper."""
 
-from ritornel.core.model import Look, Ornament, Style, Transition
-from ritornel.core.styles.drawing import block, in_row, outline, picture, placing, rule, words
+from ritornel.core.model import Look, Ornament, Style, StylePlate, Transition
+from ritornel.core.styles.drawing import TURNED, block, in_row, outline, picture, placing, rule, words
 
 
 def _strip(x: float, y: float, turn: float) -> Ornament:
@@ -19,6 +19,7 @@ STYLE = Style(
     palette={
         "ground": "#fbf1dc", "deep": "#f3e2bd", "panel": "#fffaf0", "ink": "#27375a", "soft": "#51607d",
         "accent": "#b9541c", "second": "#2f6a62", "paper": "#fffaf0", "tape": "#e8c98a",
+        "ink-turned": "#fffaf0", "soft-turned": "#dbe1ee", "accent-turned": "#ffc590", "second-turned": "#b4e3da",
     },
     looks={
         "title": Look(font="caveat", weight=600, size=84, line_height=1),
@@ -54,6 +55,9 @@ STYLE = Style(
         "closing": placing(words("title", 150, 210, 980, 180, "centre", valign="bottom", scale=1.4), words("subtitle", 150, 420, 980, 200, "centre"), _line(420, 402, 440), below="deep"),
         "blank": placing(below="deep"),
     },
+    turned=TURNED,
+    board="second",
+    plate=StylePlate(colour="panel", opacity=0.95, corner_radius=2),
     transition=Transition(type="leaf", duration_ms=1100),
     effect="letters",
     easing="linear",

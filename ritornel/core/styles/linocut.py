@@ -1,7 +1,7 @@
 """Linocut: a heavy block cut away around the words, one green, and a low sun."""
 
-from ritornel.core.model import Look, Style, Transition
-from ritornel.core.styles.drawing import block, in_row, picture, placing, words
+from ritornel.core.model import Look, Style, StylePlate, Transition
+from ritornel.core.styles.drawing import TURNED, block, in_row, picture, placing, words
 
 _SUN = block(880, 90, 330, 330, "second", form="ellipse")
 _GROUND = block(0, 470, 1280, 250, "accent")
@@ -14,6 +14,7 @@ STYLE = Style(
     palette={
         "ground": "#f1e7d0", "deep": "#e3d5b4", "panel": "#e3d5b4", "ink": "#1d211b", "soft": "#545a49",
         "accent": "#23543f", "second": "#d9853b", "paper": "#f8f1e0",
+        "ink-turned": "#f8f1e0", "soft-turned": "#d6d9c8", "accent-turned": "#f3c18a", "second-turned": "#ffd3a3",
     },
     looks={
         "title": Look(font="zilla-slab", weight=600, size=64, line_height=1.05),
@@ -46,6 +47,8 @@ STYLE = Style(
         "closing": placing(words("title", 80, 130, 740, 260, valign="bottom", scale=1.2), words("subtitle", 80, 540, 1000, 130, colour="paper"), _SUN, _GROUND, *_TEETH),
         "blank": placing(block(0, 630, 1280, 90)),
     },
+    turned=TURNED,
+    plate=StylePlate(opacity=0.95),
     transition=Transition(type="ellipseWipe", subtype="circle", duration_ms=900),
     effect="grow",
     easing="ease-out",

@@ -1,7 +1,7 @@
 """Log book: typed entries on ruled paper, a red margin, and blue pencil."""
 
-from ritornel.core.model import Look, Style, Transition
-from ritornel.core.styles.drawing import in_row, picture, placing, rule, words
+from ritornel.core.model import Look, Style, StylePlate, Transition
+from ritornel.core.styles.drawing import TURNED, in_row, picture, placing, rule, words
 
 _LINES = tuple(rule(0, y, 1280, 1, "line", opacity=0.9) for y in range(96, 720, 52))
 _PAGE = (*_LINES, rule(168, 0, 2, 720, "margin"))
@@ -13,6 +13,7 @@ STYLE = Style(
     palette={
         "ground": "#f8f5ea", "deep": "#f8f5ea", "panel": "#eee8d4", "ink": "#23272c", "soft": "#62676d",
         "accent": "#1f4e9b", "second": "#b4453a", "paper": "#f8f5ea", "line": "#ccd6dd", "margin": "#d98b84",
+        "ink-turned": "#f8f5ea", "soft-turned": "#ced2d6", "accent-turned": "#b3ceff", "second-turned": "#ffbcb2",
     },
     looks={
         "title": Look(font="plex-mono", weight=600, size=40, line_height=1.3),
@@ -41,6 +42,8 @@ STYLE = Style(
         "closing": placing(words("title", 200, 304, 1000, 110, scale=1.2), words("subtitle", 200, 424, 1000, 150), *_PAGE),
         "blank": placing(*_PAGE),
     },
+    turned=TURNED,
+    plate=StylePlate(opacity=0.94),
     transition=Transition(type="cut"),
     effect="letters",
     easing="linear",

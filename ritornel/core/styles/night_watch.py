@@ -1,7 +1,7 @@
 """Night watch: the sea at night, everything stands above one low horizon."""
 
-from ritornel.core.model import Look, Style, Transition
-from ritornel.core.styles.drawing import block, in_row, picture, placing, rule, words
+from ritornel.core.model import Look, Style, StylePlate, Transition
+from ritornel.core.styles.drawing import TURNED_DARK, block, in_row, picture, placing, rule, words
 
 _SEA = rule(0, 612, 1280, 1.5, "soft", opacity=0.55)
 _NIGHT = {"ground": "ground", "below": "deep"}
@@ -13,6 +13,7 @@ STYLE = Style(
     palette={
         "ground": "#1b2645", "deep": "#0a0f1e", "panel": "#24325a", "ink": "#f4e8cc", "soft": "#b9c2d6",
         "accent": "#ffd684", "second": "#e58f65", "paper": "#f4e8cc",
+        "ink-turned": "#17203c", "soft-turned": "#3a4767", "accent-turned": "#744600", "second-turned": "#8c3d17",
     },
     looks={
         "title": Look(font="fraunces", weight=600, size=56, line_height=1.1),
@@ -50,6 +51,8 @@ STYLE = Style(
         ),
         "blank": placing(_SEA, **_NIGHT),
     },
+    turned=TURNED_DARK,
+    plate=StylePlate(colour="deep", opacity=0.8, corner_radius=4),
     transition=Transition(type="fade", duration_ms=900),
     effect="fade",
     easing="ease-out",

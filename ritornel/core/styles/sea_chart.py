@@ -1,7 +1,7 @@
 """Sea chart: an engraved chart with its double border, italic names, and a compass left in the corner."""
 
-from ritornel.core.model import Look, Style, Transition
-from ritornel.core.styles.drawing import in_row, outline, picture, placing, rule, words
+from ritornel.core.model import Look, Style, StylePlate, Transition
+from ritornel.core.styles.drawing import TURNED, in_row, outline, picture, placing, rule, words
 
 _BORDER = (outline(22, 22, 1236, 676, "ink", line_width=1), outline(32, 32, 1216, 656, "ink", line_width=5))
 _COMPASS = (
@@ -17,6 +17,7 @@ STYLE = Style(
     palette={
         "ground": "#e8efeb", "deep": "#d3e1df", "panel": "#d3e1df", "ink": "#1c3a49", "soft": "#3d5c69",
         "accent": "#a53a29", "second": "#7a6a2f", "paper": "#e8efeb",
+        "ink-turned": "#e8efeb", "soft-turned": "#c3d7da", "accent-turned": "#ffbfae", "second-turned": "#e8daa4",
     },
     looks={
         "title": Look(font="garamond", italic=True, size=58, line_height=1.05),
@@ -52,6 +53,8 @@ STYLE = Style(
         "closing": placing(words("title", 140, 250, 800, 150, valign="bottom", scale=1.3), words("subtitle", 142, 420, 780, 180), *_BORDER, *_COMPASS, below="deep"),
         "blank": placing(*_BORDER, below="deep"),
     },
+    turned=TURNED,
+    plate=StylePlate(opacity=0.9),
     transition=Transition(type="barnDoorWipe", subtype="vertical", duration_ms=1000, softness=0.2),
     effect="fade",
     easing="ease-in-out",

@@ -1,7 +1,7 @@
 """Signal flags: flat bright fields as on a ship's halyard, another flag for every kind of slide."""
 
-from ritornel.core.model import Look, Style, Transition
-from ritornel.core.styles.drawing import block, in_row, picture, placing, words
+from ritornel.core.model import Look, Style, StylePlate, Transition
+from ritornel.core.styles.drawing import TURNED, block, in_row, picture, placing, words
 
 STYLE = Style(
     name="signal-flags",
@@ -10,6 +10,7 @@ STYLE = Style(
     palette={
         "ground": "#ffffff", "deep": "#ffffff", "panel": "#f0f0f0", "ink": "#111111", "soft": "#3a3a3a",
         "accent": "#b81e24", "second": "#1a3f94", "paper": "#ffffff", "yellow": "#f6c915",
+        "ink-turned": "#ffffff", "soft-turned": "#dedede", "accent-turned": "#ffa6a9", "second-turned": "#b5c9ff",
     },
     looks={
         "title": Look(font="atkinson", weight=600, size=60, line_height=1.05),
@@ -57,6 +58,9 @@ STYLE = Style(
         ),
         "blank": placing(),
     },
+    turned=TURNED,
+    board="second",
+    plate=StylePlate(colour="yellow", opacity=1),
     transition=Transition(type="pushWipe", subtype="fromRight", duration_ms=600),
     effect="slide",
     easing="ease-out",

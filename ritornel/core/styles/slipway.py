@@ -1,7 +1,7 @@
 """Slipway: white, a slanting order of small and large type, one orange mark."""
 
-from ritornel.core.model import Look, Style, Transition
-from ritornel.core.styles.drawing import block, in_row, picture, placing, rule, words
+from ritornel.core.model import Look, Style, StylePlate, Transition
+from ritornel.core.styles.drawing import TURNED, block, in_row, picture, placing, rule, words
 
 _MARK = block(64, 64, 40, 40, "accent")
 _FOOT = rule(64, 664, 1152, 1.5, "ink")
@@ -13,6 +13,7 @@ STYLE = Style(
     palette={
         "ground": "#ffffff", "deep": "#ffffff", "panel": "#f3f2ef", "ink": "#161616", "soft": "#5f5f5f",
         "accent": "#c93c05", "second": "#161616", "paper": "#ffffff",
+        "ink-turned": "#ffffff", "soft-turned": "#d6d6d6", "accent-turned": "#ffa273", "second-turned": "#ffffff",
     },
     looks={
         "title": Look(font="plex-sans", weight=600, size=34, line_height=1.2),
@@ -41,6 +42,8 @@ STYLE = Style(
         "closing": placing(words("title", 426, 330, 790, 150, valign="bottom", scale=2.0), words("subtitle", 426, 494, 790, 130), block(64, 624, 40, 40, "accent"), _FOOT),
         "blank": placing(_MARK, _FOOT),
     },
+    turned=TURNED,
+    plate=StylePlate(opacity=0.94),
     transition=Transition(type="slideWipe", subtype="fromRight", duration_ms=700),
     effect="rise",
     easing="ease-out",

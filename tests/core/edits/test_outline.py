@@ -44,7 +44,7 @@ class Outlines(TestCase):
             [("How the lamp turns", "a"), ("What drives it", made.slides[2].id)],
         )
         style = STYLES[made.style]
-        self.assertEqual([by_hand(s, style, (1280, 720)) for s in made.slides], [[]] * 5)
+        self.assertEqual([by_hand(s, style) for s in made.slides], [[]] * 5)
 
     def test_into_a_show_it_goes_after_a_slide_and_takes_its_style_or_none(self):
         made = show(slide(id="one", objects=(text("t", "There"),)), slide(id="two"))

@@ -15,7 +15,8 @@ from ritornel.core.motion.builds import is_known
 from ritornel.core.motion.transitions import TRANSITIONS
 from ritornel.core.score import facts
 from ritornel.core.styles import STYLES, style_of
-from ritornel.core.styles.dressing import by_hand, placing_of, slots_of
+from ritornel.core.styles.dressing import by_hand
+from ritornel.core.styles.giving import placing_of, slots_of
 from ritornel.core.styles.kinds import KINDS
 from tests.core.edits.test_each_command import edited
 from tests.examples import examples
@@ -121,7 +122,7 @@ class Changing(TestCase):
             there = edited(made, do="set-style", style=name)
             with self.subTest(name):
                 self.assertEqual(facts(there)["slides"], facts(made)["slides"])
-                self.assertEqual([by_hand(s, STYLES[name], (1280, 720)) for s in there.slides], [[]] * len(KINDS))
+                self.assertEqual([by_hand(s, STYLES[name]) for s in there.slides], [[]] * len(KINDS))
                 words = [[o.paragraphs for o in s.objects if isinstance(o, Text)] for s in there.slides]
                 self.assertEqual(words, [[o.paragraphs for o in s.objects if isinstance(o, Text)] for s in made.slides])
                 back = edited(there, do="set-style", style="night-watch")
@@ -151,10 +152,10 @@ class Changing(TestCase):
             now = next(o for o in made.slides[number].objects if o.id == thing.id)
             known = {n: v for n, v in values.items() if n != "italic"}  # that a style may have too
             self.assertEqual({n: getattr(now, n) for n in known}, known)
-        listed = by_hand(made.slides[number], style_of(made), (1280, 720))
+        listed = by_hand(made.slides[number], style_of(made))
         self.assertIn(thing.id, [b.object for b in listed])
         made = edited(made, do="follow-style", slide=one.id, objects=[b.object for b in listed])
-        self.assertEqual(by_hand(made.slides[number], style_of(made), (1280, 720)), [])
+        self.assertEqual(by_hand(made.slides[number], style_of(made)), [])
 
     def test_a_ground_set_by_hand_stays_and_colours_in_words_go_over(self):
         made = full("night-watch", ("list", "blank"))
@@ -192,37 +193,7 @@ class Changing(TestCase):
         there = edited(made, do="set-style", style="broadside")
         now = next(o for o in there.slides[0].objects if o.role == "title")
         self.assertLess(now.size, STYLES["broadside"].looks["title"].size)
-        self.assertEqual(by_hand(there.slides[0], STYLES["broadside"], (1280, 720)), [])
-
-    def test_a_show_in_no_style_takes_looks_and_grounds_and_keeps_its_places(self):
-        title, lines = (
-            text("t", "The bath", size=60, x=90, y=40),
-            text("l", "Afloat", "in mercury", size=40, x=90, y=200),
-        )
-        made = show(
-            slide(objects=(text("o", "How the lamp turns", x=5, y=6),), id="a"),
-            slide(objects=(title, lines), id="b"),
-            slide(id="c"),
-        )
-        there = edited(made, do="set-style", style="fog")
-        self.assertEqual([s.kind for s in there.slides], ["opening", "list", "blank"])
-        roles = {o.id: o.role for s in there.slides for o in s.objects if o.role and o.role != ORNAMENT}
-        self.assertEqual(roles, {"o": "title", "t": "title", "l": "body"})
-        now = {o.id: o for o in there.slides[1].objects}
-        self.assertEqual((now["t"].x, now["t"].font, now["l"].y), (90, "garamond", 200))
-        lit = {
-            "text": "One finger",
-            "runs": [{"start": 0, "end": 3, "colour": "#ffd684"}, {"start": 4, "end": 10, "italic": True}],
-        }
-        loud = edited(made, do="set-objects", slide="b", values={"l": {"paragraphs": [lit, {"text": "more"}]}})
-        runs = (
-            next(o for o in edited(loud, do="set-style", style="fog").slides[1].objects if o.id == "l")
-            .paragraphs[0]
-            .runs
-        )
-        self.assertEqual([r.colour for r in runs], [STYLES["fog"].palette["accent"], None])
-        with self.assertRaises(BadEdit):
-            edited(made, do="set-style", style="none such")
+        self.assertEqual(by_hand(there.slides[0], STYLES["broadside"]), [])
 
 
 class Kinds(TestCase):
@@ -258,7 +229,7 @@ class Kinds(TestCase):
         empty = edited(replace(made, slides=()), do="add-slide", kind="figures", ids=["f"])
         one = edited(empty, do="set-kind", slides=["f"], kind="statement").slides[0]
         self.assertEqual([o.role for o in one.objects if o.role != ORNAMENT], ["statement"])
-        self.assertEqual(by_hand(one, STYLES["night-watch"], (1280, 720)), [])
+        self.assertEqual(by_hand(one, STYLES["night-watch"]), [])
 
     def test_a_role_gives_a_look_and_a_free_place(self):
         made = full("sea-chart", ("list",))
@@ -283,7 +254,7 @@ class Own(TestCase):
         body = next(o for o in made.slides[1].objects if o.role == "body")
         made = edited(made, do="set-objects", slide="s1", values={body.id: {"x": 400, "colour": "#ff8800", "size": 33}})
         made = edited(made, do="keep-style", name="Ours")
-        self.assertEqual((made.style, by_hand(made.slides[1], style_of(made), (1280, 720))), ("Ours", []))
+        self.assertEqual((made.style, by_hand(made.slides[1], style_of(made))), ("Ours", []))
         made = edited(made, do="add-slide", kind="list", ids=["n"])
         fresh = next(o for o in made.slides[2].objects if o.role == "body")
         self.assertEqual((fresh.x, fresh.colour, fresh.size), (400, "#ff8800", 33))

@@ -3,6 +3,7 @@
 from collections.abc import Sequence
 from math import cos, radians, sin
 
+from ritornel.core.drawing.figures import flattened
 from ritornel.core.drawing.forms import FORMS
 from ritornel.core.drawing.framing import mask_shape
 from ritornel.core.model import Clip, Picture, Shape
@@ -13,7 +14,6 @@ from ritornel.core.motion.geometry import Keys, Polygon, Region
 from ritornel.core.motion.geometry.figures import ellipse, grown
 from ritornel.core.motion.pieces import Piece
 from ritornel.core.motion.standing import Standing
-from ritornel.core.motion.ways import flattened
 from ritornel.core.motion.wiping import clipped
 
 _WHOLE_STAGE = 0.9

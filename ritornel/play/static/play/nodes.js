@@ -130,13 +130,14 @@ export function fitMedia(media, node) {
   if (!media) return;
   const seen = media.parentElement;
   const around = seen.parentElement; // a filter is around what is cut to its form: a shadow falls from the form
-  const { seen: part = ALL, whole = ALL, flip = null, mask, filter, border } = node;
+  const { seen: part = ALL, whole = ALL, flip = null, mask, filter, border, plate } = node;
   placeIn(seen, part);
   placeIn(media, whole);
   media.style.objectFit = node.seen ? "fill" : node.fit === "fill" ? "cover" : "contain";
   media.style.transformOrigin = flip ? `${(100 * (0.5 - whole[0])) / whole[2]}% ${(100 * (0.5 - whole[1])) / whole[3]}%` : "";
   media.style.transform = flip ? `scale(${flip[0]}, ${flip[1]})` : "";
   seen.style.clipPath = mask ? `url("#${mask[0]}")` : "";
+  seen.style.backgroundColor = plate ?? "";
   around.style.filter = filter ? `url("#${filter[0]}")` : "";
   around.querySelectorAll(".stage-filter, .stage-border").forEach((old) => old.remove());
   if (mask || filter) around.append(drawnIn("stage-filter", `<svg width="0" height="0">${mask?.[1] ?? ""}${filter?.[1] ?? ""}</svg>`));

@@ -24,6 +24,7 @@ class Styles {
     <p class="soft mt-1">Your own slides in each style. Content and times stay; what was set by hand stays as it is.</p>
     ${trouble ? html`<p class="notice mt-3" role="alert">${trouble}</p>` : nothing}
     ${told ? html`<div class="style-list">${told.styles.map((style) => this.tile(dialog, style))}</div>` : html`<p class="mt-6 soft">The styles are being drawn…</p>`}
+    ${told?.troubles.length ? html`<h3 class="mt-4">What the style cannot help</h3><ul class="found-list">${told.troubles.map((one) => this.troubleRow(dialog, one))}</ul>` : nothing}
     ${told?.by_hand.length ? html`<h3 class="mt-4">Set by hand</h3><ul class="found-list">${told.by_hand.map((one) => this.handRow(dialog, one))}</ul>` : nothing}
     ${footButtons(html`<button class="act-main" @click=${() => dialog.close()}>Close</button>`,
       html`<label class="soft ml-auto">keep this look as <input class="field" id="style-name" maxlength="80" placeholder="a name"></label>`, html`<button class="act" @click=${() => this.keep(dialog)}>Keep the style</button>`)}`;
@@ -34,23 +35,27 @@ class Styles {
     const now = store.shown.show.style === style.name;
     return html`<div class="style-row ${now ? "is-chosen" : ""}">
       <button class="style-choice" data-style=${style.name} aria-pressed=${String(now)} @click=${() => this.choose(dialog, style.name)} @keydown=${walk}>
-        <span class="style-words"><b>${style.label}</b><span class="soft">${style.voice}</span></span>
+        <span class="style-words"><b>${style.label}</b><span class="soft">${style.voice}</span>${style.troubles.length ? html`<span class="style-trouble">It cannot help: ${style.troubles[0].words}${style.troubles.length > 1 ? `, and ${style.troubles.length - 1} more` : ""}.</span>` : nothing}</span>
         <span class="style-slides">${style.slides.map((slide) => html`<i ${ref((root) => root && draw(root, slide, told, store))}></i>`)}</span>
       </button>
       ${style.own && !now ? html`<button class="act" @click=${() => this.edit(dialog, { do: "forget-style", name: style.name })}>Take it out of the show</button>` : nothing}
     </div>`;
   }
 
+  troubleRow(dialog, one) {
+    return html`<li class="found"><span>${one.words}</span><span class="found-acts"><button class="act" @click=${() => this.goTo(dialog, one)}>Go there</button></span></li>`;
+  }
+
+  goTo(dialog, one) {
+    dialog.close();
+    this.store.focusSlide(one.slide);
+    if (one.object) this.store.select("objects", [one.object]);
+  }
+
   handRow(dialog, one) {
-    const { store } = this;
-    const goThere = () => {
-      dialog.close();
-      store.focusSlide(one.slide);
-      if (one.object) store.select("objects", [one.object]);
-    };
     const follow = () => this.edit(dialog, { do: "follow-style", slide: one.slide, objects: [one.object] });
     return html`<li class="found"><span>${one.object ? `“${one.name}” on “${one.title}”: its ${one.fields.join(", ")}` : `The ground of “${one.title}”`}</span>
-    <span class="found-acts"><button class="act" @click=${follow}>Follow the style</button><button class="act" @click=${goThere}>Go there</button></span></li>`;
+    <span class="found-acts"><button class="act" @click=${follow}>Follow the style</button><button class="act" @click=${() => this.goTo(dialog, one)}>Go there</button></span></li>`;
   }
 
   /** Asks for the styles as the show is now; an answer that was overtaken is passed over. */

@@ -126,5 +126,22 @@ function roleRow({ store }, things) {
   const { picture, ornament, ...words } = store.vocabulary.roles;
   const roles = texts ? words : { picture };
   const set = (role) => store.edit({ do: "set-role", slide: store.focus, objects: things.map(({ id }) => id), role });
-  return row("role", setting("", choice("Role in the house style", common(things.map((thing) => thing.role ?? "")), [["", "none in the house style"], ...Object.entries(roles)], set), { span: 4 }));
+  const select = setting("", choice("Role in the house style", common(things.map((thing) => thing.role ?? "")), [["", "none in the house style"], ...Object.entries(roles)], set), { span: 4 });
+  const [thing] = things;
+  if (things.length > 1 || !thing.role || !thing.own?.length) return row("role", select);
+  const edit = (name, values) => store.edit({ do: name, slide: store.focus, ...values });
+  const called = store.vocabulary.roles[thing.role].toLowerCase();
+  const look = thing.kind !== "text" || thing.own.some((name) => !OF_ITS_PLACE.includes(name));
+  return row("role", select, html`<div data-span="4" class="own-look"><p class="soft">Its ${inWords(thing.own)} ${thing.own.length > 1 ? "are" : "is"} set by hand.</p>
+    <div class="act-row">${look ? html`<button class="act" title="Every ${called} of the show gets it" @click=${() => edit("look-for-all", { object: thing.id })}>So for all</button>` : nothing}
+    <button class="act" title="The house style has it from now on; what follows the style follows" @click=${() => edit("look-in-style", { object: thing.id })}>So in the style</button>
+    <button class="act" @click=${() => edit("follow-style", { objects: [thing.id] })}>As the style has it</button></div></div>`);
+}
+
+const OF_ITS_PLACE = ["x", "y", "width", "height", "align", "valign", "fit"];
+
+/** Fields as people say them; the place is one. */
+function inWords(fields) {
+  const place = fields.some((name) => OF_ITS_PLACE.slice(0, 4).includes(name)) ? ["place"] : [];
+  return [...place, ...fields.filter((name) => !OF_ITS_PLACE.slice(0, 4).includes(name)).map((name) => name.replace("_", " "))].join(", ");
 }

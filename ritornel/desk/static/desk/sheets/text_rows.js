@@ -50,6 +50,7 @@ export function textRows(desk, things) {
     "outline",
     setting("", colourField("Outline", look.outline, (outline) => edit({ outline }), true)),
     setting("width", numberField("Outline width", look.outline_width, (outline_width) => edit({ outline_width }), { least: 0.1, most: 100 })),
+    setting("", colourField("Plate behind its words", look.plate?.colour ?? "none", (colour) => edit({ plate: colour === "none" ? null : { ...look.plate, colour } }), true)),
     setting("", check("as high as its text", look.grows, (grows) => edit({ grows })), { span: 2 }),
   );
   return { first, further };
