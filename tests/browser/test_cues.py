@@ -17,10 +17,19 @@ class WithWords(ObjectsCase):
         self.assertEqual([(s.object, s.trigger, s.kind) for s in one.running_order], [("box", "cue", "entrance")])
         self.until("document.querySelector('.coming').hidden")
 
-    def drop_below(self, build: str, other: str, hold: str = ""):
-        """Drags an entry of the prompt book below another."""
+    def drop_below(self, build: str, other: str, hold: str = "", between: bool = False):
+        """Drags an entry of the prompt book below another, or between its cue and the next; the line says what it makes."""
         entry, under = (self.page.locator(f".entry[data-step={name}]").bounding_box() for name in (build, other))
-        self.drag_between((entry["x"] + 150, entry["y"] + 12), (under["x"] + 150, under["y"] + 24), hold)
+        self.page.mouse.move(entry["x"] + 150, entry["y"] + 12)
+        self.page.mouse.down()
+        if hold:
+            self.page.keyboard.down(hold)
+        self.page.mouse.move(under["x"] + 150, under["y"] + (under["height"] + 10 if between else 24), steps=4)
+        said = self.page.inner_text(".drop-line")
+        self.page.mouse.up()
+        if hold:
+            self.page.keyboard.up(hold)
+        return said
 
     def test_a_picture_between_two_lines_by_dragging(self):
         lines = [{"text": "The lamp turns"}, {"text": "the lens floats"}]
@@ -29,13 +38,17 @@ class WithWords(ObjectsCase):
         self.desk(
             BOX, text, running_order=[*parts, step("p", effect="fade")], script="It [1] turns [2] and floats [3]."
         )
-        self.drop_below("p", "l0")
+        self.assertEqual(self.drop_below("p", "l0", between=True), "a cue of its own")
+        one = self.kept()
+        self.assertEqual([(s.id, s.trigger) for s in one.running_order], [("l0", "cue"), ("p", "cue"), ("l1", "cue")])
+        self.assertEqual(one.script, "It [1] turns [2] and floats [3].")
+        self.assertEqual(self.drop_below("p", "l0"), "with cue 1")
         one = self.kept()
         self.assertEqual(
             [(s.id, s.trigger) for s in one.running_order], [("l0", "cue"), ("p", "alongside"), ("l1", "cue")]
         )
-        self.assertEqual(one.script, "It [1] turns [2] and floats.")
-        self.drop_below("p", "l0", hold="Shift")
+        self.assertEqual(one.script, "It [1] turns and floats [2].")
+        self.assertEqual(self.drop_below("p", "l0", hold="Shift"), "a cue of its own")
         self.assertEqual(
             [(s.id, s.trigger) for s in self.kept().running_order], [("l0", "cue"), ("p", "cue"), ("l1", "cue")]
         )
@@ -61,7 +74,7 @@ class WithWords(ObjectsCase):
         keys.press("Alt+ArrowDown")
         self.assertEqual(
             [(s.id, s.trigger) for s in self.kept().running_order],
-            [("a", "cue"), ("b", "alongside"), ("c", "alongside")],
+            [("c", "cue"), ("a", "cue"), ("b", "cue")],
         )
         self.page.evaluate("ritornel.store.select('steps', ['a', 'c'])")
         self.assertIn("Each of 2 builds moves in its own way, each at its own time, at once", self.said())

@@ -8,6 +8,7 @@ from msgspec.structs import replace
 
 from ritornel.core.alignment.boxes import reading_order
 from ritornel.core.edits.command import BadEdit, Command, Ids, NewIds, asset_ids, change_slide, step_ids, with_values
+from ritornel.core.edits.crossing import with_cues_after
 from ritornel.core.edits.families import By, beats_of, family_steps, split
 from ritornel.core.edits.grouping import Group, groups_of, with_groups, without_steps
 from ritornel.core.edits.telling import fields_said
@@ -232,7 +233,8 @@ class DeleteSteps(Command, frozen=True, kw_only=True):
 class MoveSteps(Command, frozen=True, kw_only=True):
     """Move builds into a cue (0: before the first), to stand before its ``index``-th build.
 
-    With ``new_cue`` they open a cue of their own after that one. What is left of their old cue keeps it.
+    With ``new_cue`` they open a cue of their own after that one; whole cues stay such: marks in the script and in
+    the voice stay where they are, and so are in order. What is left of their old cue keeps it.
     """
 
     slide: str
@@ -253,6 +255,9 @@ class MoveSteps(Command, frozen=True, kw_only=True):
             members = groups[self.cue][1]
             anchor = sum(1 for s in members[: self.index] if s.id not in chosen)
             rest: list[Group] = [(n, [s for s in steps if s.id not in chosen]) for n, steps in groups]
+            whole = [n for n, steps in groups if n and all(s.id in chosen for s in steps)]
+            if self.new_cue and len(moved) == sum(len(groups[n][1]) for n in whole):
+                return with_cues_after(slide, whole, self.cue)
             if self.new_cue:
                 rest.insert(self.cue + 1, (None, moved))
             else:

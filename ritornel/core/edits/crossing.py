@@ -65,6 +65,30 @@ def without(slide: Slide, step: Step) -> Slide:
     return with_groups(slide, groups)
 
 
+def with_cues_after(slide: Slide, cues: Sequence[int], after: int) -> Slide:
+    """Return the slide with cues right after another one: marks and waits stay where they are, and so are in order.
+
+    Who gives them goes along.
+    """
+    groups = [steps for _, steps in groups_of(slide)]
+    rest = [n for n in range(len(groups)) if n not in cues]
+    place = sum(n <= after for n in rest)
+    order = [*rest[:place], *cues, *rest[place:]]
+    given_by = {str(new): slide.cue_advance[str(old)] for new, old in enumerate(order) if str(old) in slide.cue_advance}
+    return with_groups(replace(slide, cue_advance=given_by), list(enumerate(groups[old] for old in order)))
+
+
+def with_cue_earlier(slide: Slide, cue: int, place: int, to_ms: int, time: SlideTime) -> Slide:
+    """Return the slide with a cue before others, its mark in the voice then at ``to_ms`` of the slide."""
+    voice = slide.narration
+    mark = voice.marks[cue - 1] if voice is not None and len(voice.marks) >= cue else None
+    if voice is not None and mark is not None:
+        marks = [m for n, m in enumerate(voice.marks, 1) if n != cue]
+        marks.insert(place - 1, max(0, mark + to_ms - time.groups[cue].start_ms))
+        voice = replace(voice, marks=tuple(marks))
+    return with_cues_after(replace(slide, narration=voice), [cue], place - 1)
+
+
 def placed_at(slide: Slide, before: SlideTime, after: SlideTime, step: Step, to_ms: int) -> Slide:
     """Return the slide with a build beginning at an instant of the time ``before`` it was taken away.
 

@@ -6,7 +6,7 @@ from typing import Literal
 from msgspec.structs import replace
 
 from ritornel.core.edits.command import BadEdit, Command, Ids, change_slide, slide_of
-from ritornel.core.edits.crossing import crosses, placed_at, without
+from ritornel.core.edits.crossing import crosses, placed_at, with_cue_earlier, without
 from ritornel.core.edits.slides import SetWait
 from ritornel.core.model import Show, Slide, Step, limits
 from ritornel.core.score import compile
@@ -22,14 +22,16 @@ LEAST_DURATION_MS = 50
 class DragBuild(Command, frozen=True, kw_only=True):
     """Move when a build begins, and ``others`` with it.
 
-    One that opens a cue takes its cue along; any other changes its delay. One that passes a neighbour gets its cue from
-    there: alongside what runs, following what has ended, on the cue that it has come to (see ``edits.crossing``).
+    One that opens a cue takes its cue along, also to before other cues, and so stays on a cue, unless it ``joins`` what
+    it is dragged to. Any other changes its delay; if it passes a neighbour it gets its cue from there: alongside what
+    runs, following what has ended, on the cue that it has come to (see ``edits.crossing``).
     """
 
     slide: str
     step: str
     by: int
     others: Ids = []
+    joins: bool = False
 
     def apply(self, show: Show) -> Show:
         """Return the show with the builds moved; none begins before the slide's first can."""
@@ -49,9 +51,11 @@ class DragBuild(Command, frozen=True, kw_only=True):
         to = max(time.groups[0].start_ms, timed.start_ms + self.by)
         for before, group in pairwise(time.groups):
             if group.steps and group.steps[0].step.id == name:
-                if len(group.steps) > 1 or to >= before.settle_ms:
-                    return DragCue(slide=self.slide, cue=group.cue, by=self.by).apply(show)
-                return _crossed(show, self.slide, timed.step, to)
+                if self.joins and (len(group.steps) == 1 and to < before.settle_ms):
+                    return _crossed(show, self.slide, timed.step, to)
+                if before.cue and to < before.start_ms:
+                    return _cue_before_others(show, self.slide, group.cue, to)
+                return DragCue(slide=self.slide, cue=group.cue, by=self.by).apply(show)
         if crosses(time, name, to):
             return _crossed(show, self.slide, timed.step, to)
         step = timed.step
@@ -64,7 +68,10 @@ class DragBuild(Command, frozen=True, kw_only=True):
 
 
 class StretchCue(Command, frozen=True, kw_only=True):
-    """Move the end of all that a cue starts (0: what the slide begins with): its builds take longer or less alike."""
+    """Move the end of all that a cue starts (0: what the slide begins with): its builds take longer or less alike.
+
+    The next cue stays where it is until it is met.
+    """
 
     slide: str
     cue: int
@@ -91,14 +98,31 @@ class StretchCue(Command, frozen=True, kw_only=True):
                 duration_ms=max(min(lasts, LEAST_DURATION_MS), divided(lasts * most, group.motion_ms)),
             )
 
-        return change_slide(
+        longer = change_slide(
             show, self.slide, lambda s: replace(s, running_order=tuple(map(stretched, s.running_order)))
         )
+        if self.by <= 0 or self.cue + 1 == len(time.groups):
+            return longer
+        pushed = _time_of(longer, self.slide).groups[self.cue + 1].start_ms - time.groups[self.cue + 1].start_ms
+        return DragCue(slide=self.slide, cue=self.cue + 1, by=-pushed).apply(longer) if pushed > 0 else longer
 
     @property
     def label(self) -> str:
         """Name it as people do."""
         return f"stretch cue {self.cue}" if self.cue else "stretch what the slide begins with"
+
+
+def _cue_before_others(show: Show, slide_id: str, cue: int, to_ms: int) -> Show:
+    """Return the show with a cue begun at an instant before cues that it came after; those stay where they are."""
+    before = _time_of(show, slide_id)
+    starts = [group.start_ms for group in before.groups]
+    place = next(n for n in range(1, cue + 1) if starts[n] > to_ms)
+    show = change_slide(show, slide_id, lambda slide: with_cue_earlier(slide, cue, place, to_ms, before))
+    wanted = [*starts[1:place], to_ms, *starts[place:cue], *starts[cue + 1 :]]
+    for number in range(place, min(cue + 2, len(starts))):
+        time = _time_of(show, slide_id)
+        show = DragCue(slide=slide_id, cue=number, by=wanted[number - 1] - time.groups[number].start_ms).apply(show)
+    return show
 
 
 def _crossed(show: Show, slide_id: str, step: Step, to_ms: int) -> Show:

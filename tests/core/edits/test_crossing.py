@@ -63,8 +63,41 @@ class Dragged(TestCase):
         self.assertEqual([t.step.id for t in cue.steps], ["d", "e", "c"])
         self.assertEqual(order(made)[4], ("c", "alongside", 0))
 
-    def test_what_opens_a_cue_alone_joins_what_it_is_dragged_into(self):
-        made = self.drag("f", -(self.times["f"] - self.times["d"] - 300))
+    def test_what_opens_a_cue_keeps_it_wherever_it_is_dragged(self):
+        for to in (
+            self.times["a"],
+            self.times["d"] + 300,
+            self.times["d"] - 200,
+            self.times["f"] - 50,
+            self.times["f"] + 900,
+        ):
+            made = self.drag("f", to - self.times["f"])
+            groups = compile(made).times[0].groups
+            self.assertEqual([len(g.steps) for g in groups], [3, 1, 2] if to < self.times["d"] else [3, 2, 1], to)
+            opened = next(g for g in groups if g.steps[0].step.id == "f")
+            nearest = max(to, groups[opened.cue - 1].settle_ms)
+            pushed = opened.settle_ms if to < self.times["d"] else 0
+            self.assertEqual((opened.start_ms, self.at(made)["d"]), (nearest, max(self.times["d"], pushed)), to)
+
+    def test_before_others_it_is_the_cue_before_them_and_marks_in_the_script_stay_in_order(self):
+        made = edited(self.made, do="write-script", slide="one", script="It [1] floats, [2] see.", was="")
+        made = edited(made, do="set-slides", slides=["one"], values={"cue_advance": {"2": "clock"}})
+        times = self.at(made)
+        made = edited(made, do="drag-build", slide="one", step="f", by=times["d"] - 200 - times["f"])
+        self.assertEqual(
+            (made.slides[0].script, made.slides[0].cue_advance), ("It [1] floats, [2] see.", {"1": "clock"})
+        )
+        self.assertEqual((self.at(made)["f"], self.at(made)["d"]), (times["d"] - 200, times["d"] + 400))
+
+    def test_with_a_voice_its_mark_goes_along(self):
+        voice = {"asset": "v", "marks": [3000, 5000]}
+        made = edited(self.made, do="set-slides", slides=["one"], values={"narration": voice})
+        made = edited(made, do="drag-build", slide="one", step="f", by=-2600)
+        self.assertEqual(made.slides[0].narration.marks, (2400, 3000))
+        self.assertEqual([g.steps[0].step.id for g in compile(made).times[0].groups], ["a", "f", "d"])
+
+    def test_if_it_says_so_it_joins_what_it_is_dragged_into(self):
+        made = self.drag("f", -(self.times["f"] - self.times["d"] - 300), joins=True)
         self.assertEqual(len(compile(made).times[0].groups), 2)
         self.assertEqual(order(made)[-1], ("f", "alongside", 300))
         self.assertEqual(self.at(made)["f"], self.times["d"] + 300)
@@ -123,6 +156,16 @@ class Stretched(TestCase):
         )
         times = spans(compile(made).times[0])
         self.assertEqual(times["c"][1] - times["b"][0] + 200, 2000)
+
+    def test_the_next_cue_stays_until_it_is_met(self):
+        steps = (step("a"), step("b", "alongside"), step("c"))
+        made = show(slide(*steps, id="one"))
+        first = compile(made).times[0].groups
+        room = first[2].start_ms - first[1].settle_ms
+        for by, pushed in ((room - 100, 0), (room, 0), (room + 300, 300)):
+            groups = compile(edited(made, do="stretch-cue", slide="one", cue=1, by=by)).times[0].groups
+            self.assertEqual(groups[1].settle_ms, first[1].settle_ms + by)
+            self.assertEqual(groups[2].start_ms, first[2].start_ms + pushed)
 
     def test_never_to_nothing(self):
         made = edited(self.made, do="stretch-cue", slide="one", cue=1, by=-90_000)

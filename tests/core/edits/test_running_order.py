@@ -49,6 +49,20 @@ class MovingBuilds(TestCase):
         self.assertEqual(changed.script, "Before. [1] One. [3] Two. [4] Three.")
         self.assertEqual(changed.waits, {"1": 100, "4": 300})
 
+    def test_whole_cues_stay_cues_and_marks_stay_in_order(self):
+        changed = self.move("c", cue=0, new_cue=True).slides[0]
+        self.assertEqual(
+            [(s.id, s.trigger) for s in changed.running_order],
+            [("c", "cue"), ("a", "cue"), ("a2", "alongside"), ("b", "cue")],
+        )
+        self.assertEqual((changed.script, changed.narration.marks), (SCRIPT, (1000, None, 3000)))
+        changed = self.move("a", "a2", "b", cue=3, new_cue=True).slides[0]
+        self.assertEqual([s.id for s in changed.running_order], ["c", "a", "a2", "b"])
+        self.assertEqual([s.trigger for s in changed.running_order], ["cue", "cue", "alongside", "cue"])
+        given = edited(self.show, do="set-slides", slides=["slide-1"], values={"cue_advance": {"3": "clock"}})
+        given = edited(given, do="move-steps", slide="slide-1", steps=["c"], cue=1, new_cue=True)
+        self.assertEqual(given.slides[0].cue_advance, {"2": "clock"})
+
     def test_a_place_that_is_gone_is_refused(self):
         with self.assertRaises(BadEdit):
             self.move("a", cue=9)

@@ -99,10 +99,10 @@ function press(desk, event, id) {
       choose(desk, id, event);
     },
     start: () => dragged().forEach((one) => one.classList.add("is-dragged")),
-    move: ({ y }) => (target = desk.store.focus === slide ? placeAt(y, line) : null),
+    move: ({ y, event: e }) => (target = desk.store.focus === slide ? placeAt(y, line, e.shiftKey) : null),
     end: ({ event: last }) => {
       finish();
-      if (target && desk.store.focus === slide) move(desk, going, target.cue, target.index, last.shiftKey);
+      if (target && desk.store.focus === slide) move(desk, going, target.cue, target.index, target.newCue || last.shiftKey);
     },
     leave: () => finish(),
   });
@@ -115,20 +115,30 @@ function press(desk, event, id) {
   }
 }
 
-/** The cue and index that lie at a height of the page; shows them with `line`. None where the page of the script is not in sight. */
-function placeAt(y, line) {
+/**
+ * The cue and index that lie at a height of the page, or the cue after which a new one would come: under the last build of
+ * a cue, or anywhere with Shift. Shows them with `line`, which says what the drop makes. None where the page of the script is not in sight.
+ */
+function placeAt(y, line, shift) {
   line.remove();
   const blocks = [...document.querySelectorAll(".passage-block")].filter((one) => one.offsetParent);
   const block = blocks.findLast((b) => b.getBoundingClientRect().top <= y) ?? blocks[0];
   if (!block) return null;
   const entries = [...block.querySelectorAll(".entry")];
   const index = entries.filter((e) => e.getBoundingClientRect().top + e.offsetHeight / 2 < y).length;
-  const place = entries[index]?.getBoundingClientRect().top ?? block.getBoundingClientRect().bottom - 13;
+  const last = entries.at(-1)?.getBoundingClientRect().bottom ?? 0;
+  const newCue = shift || Boolean(entries.length && y > last + BETWEEN_PX);
+  const place = newCue ? last + 2 * BETWEEN_PX : (entries[index]?.getBoundingClientRect().top ?? (last || block.getBoundingClientRect().bottom - 13));
   const page = block.closest(".book-page");
+  const cue = Number(block.dataset.cue);
   line.style.top = `${place - page.getBoundingClientRect().top + page.scrollTop}px`;
+  line.textContent = newCue ? "a cue of its own" : cue ? `with cue ${cue}` : "from the beginning";
+  line.classList.toggle("is-new", newCue);
   page.append(line);
-  return { cue: Number(block.dataset.cue), index };
+  return { cue, index, newCue };
 }
+
+const BETWEEN_PX = 7;
 
 function move(desk, steps, cue, index, newCue = false) {
   const { store } = desk;
@@ -147,5 +157,7 @@ function moveByKey(desk, id, by) {
   const to = inside ? cue : cue + by;
   if (to < 0 || to >= groups.length) return;
   desk.book.keepFocusOn(id);
+  const whole = groups.filter((group) => group.cue && group.steps.every((step) => going.includes(step.id))); // these stay cues
+  if (!inside && to > 0 && going.length === whole.flatMap((group) => group.steps).length) return move(desk, going, by > 0 ? to : to - 1, 0, true);
   move(desk, going, to, inside ? (by > 0 ? target + 1 : target) : by > 0 ? 0 : groups[to].steps.length);
 }

@@ -8,8 +8,8 @@ const STEP_MS = 100;
 const FAR_MS = 1000;
 
 /**
- * Follows the pointer from a press. `at`: show time of what is dragged, for snapping; `make(byMs)` returns the command
- * for that far; `says()` gives words for what it would be now; `click` runs if it was only a click. Alt drags without snapping; Escape leaves all as it was.
+ * Follows the pointer from a press. `at`: show time of what is dragged, for snapping; `make(byMs, event)` returns
+ * the command for that far; `says()` gives words for what it would be now; `click` runs if it was only a click. Alt drags without snapping; Escape leaves all as it was.
  */
 export function dragInTime(timeline, event, { at, make, says = () => "", click = () => {} }) {
   const { store } = timeline;
@@ -32,7 +32,7 @@ export function dragInTime(timeline, event, { at, make, says = () => "", click =
     move({ dx, event: e }) {
       let by = Math.round(dx / timeline.scale);
       if (!e.altKey) by = snapped(at, by, snaps, SNAPS_PX / timeline.scale);
-      command = make(by);
+      command = make(by, e);
       tell = () => tellBy(told, e, by, at + by, says());
       hold(held, timeline, e.clientX + by * timeline.scale - dx);
       tell();

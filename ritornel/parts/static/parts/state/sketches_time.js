@@ -5,11 +5,11 @@ import { withLength, withSlide } from "./states.js";
 const LEAST_DURATION_MS = 50; // as core.edits.retime has it
 
 export const TIME_SKETCHES = {
-  "drag-build": (state, { slide, step, by, others = [] }) => {
+  "drag-build": (state, { slide, step, by, others = [], joins = false }) => {
     const groups = state.slides[slide]?.time.groups ?? [];
     const group = groups.find((g) => g.steps[0]?.id === step);
-    const takesItsCue = group?.cue && (group.steps.length > 1 || group.steps[0].start + by >= groups[group.cue - 1].settle);
-    return takesItsCue && !others.length ? cueMoved(state, slide, group.cue, by) : state;
+    const takesItsCue = group?.cue && (group.cue === 1 || group.steps[0].start + by >= groups[group.cue - 1].start);
+    return takesItsCue && !joins && !others.length ? cueMoved(state, slide, group.cue, by) : state;
   },
 
   "stretch-build": (state, { slide, step, edge, by }) =>

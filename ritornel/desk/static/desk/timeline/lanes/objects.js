@@ -76,9 +76,11 @@ function pressBuild(timeline, event, element) {
   const step = store.timed(element.dataset.step);
   const edge = edgeAt(element, event);
   const others = store.steps.has(step.id) ? [...store.steps].filter((id) => id !== step.id) : [];
-  const make = (by) => (edge ? { do: "stretch-build", slide, step: step.id, edge, by } : { do: "drag-build", slide, step: step.id, by, others });
+  const make = (by, { shiftKey }) => (edge ? { do: "stretch-build", slide, step: step.id, edge, by } : { do: "drag-build", slide, step: step.id, by, others, joins: shiftKey });
   const at = store.start() + (edge === "end" ? step.end : step.start);
-  timeline.drag(event, { at, make, says: () => (edge ? "" : given(store, step.id)), click: () => choose(store, step.id, event) });
+  const opens = step.group.cue && step.group.steps[0].id === step.id && step.group.steps.length === 1;
+  const says = () => (edge ? "" : given(store, step.id) + (opens && given(store, step.id).startsWith("cue") ? " (Shift: with what runs there)" : ""));
+  timeline.drag(event, { at, make, says, click: () => choose(store, step.id, event) });
 }
 
 /** What gives a build its cue, in words. */
