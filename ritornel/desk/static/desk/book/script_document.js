@@ -162,14 +162,15 @@ export function countedAt(doc, place) {
   return count;
 }
 
-/** The place in a document after so many letters and marks: in the last passage that it can be in. */
-export function placeOf(doc, count) {
+/** The place in a document after so many letters and marks: in the last passage that it can be in, or in the first. */
+export function placeOf(doc, count, first = false) {
   let begin = 0;
   let found = 1;
   for (let n = 0; n < doc.childCount; n++) {
     const { nodeSize, content } = doc.child(n);
     if (count < 0) break;
     if (count <= content.size) found = begin + 1 + count;
+    if (first && count <= content.size) break;
     count -= content.size;
     begin += nodeSize;
   }

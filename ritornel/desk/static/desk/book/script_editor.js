@@ -3,6 +3,7 @@
 import { follow } from "../../site/gesture.js";
 import { baseKeymap, EditorState, EditorView, keymap, Plugin, Slice, TextSelection } from "../../site/vendor/prosemirror.js";
 import { change } from "../../parts/state/merging.js";
+import { keptMarks } from "./kept_marks.js";
 import { countedAt, documentOf, inline, inOrder, marksIn, placeOf, SCRIPT, scriptIn } from "./script_document.js";
 
 const TYPED_MARK = /\[([0-9]{1,4})\]/;
@@ -83,6 +84,7 @@ export class ScriptEditor {
       const { from, to } = typedMark(tr.doc);
       tr.replaceWith(from, to, SCRIPT.node("mark", { cue: typed.cue }));
     }
+    restoreMarks(before.doc, tr);
     const there = new Set(marksIn(tr.doc).map((mark) => mark.cue));
     const unmarked = new Set(marksIn(before.doc).map((mark) => mark.cue).filter((cue) => !there.has(cue)));
     const ordered = inOrder(tr.doc, this.cues, unmarked);
@@ -91,7 +93,7 @@ export class ScriptEditor {
       tr.replaceWith(0, tr.doc.content.size, ordered.content);
       tr.setSelection(TextSelection.near(tr.doc.resolve(place)));
     }
-    return typed || ordered ? tr : null;
+    return tr.docChanged ? tr : null;
   }
 
   paste(text) {
@@ -155,6 +157,23 @@ export class ScriptEditor {
   }
 }
 
+/** Puts marks back that went with words written anew; one that was deleted by itself was asked for. */
+function restoreMarks(before, tr) {
+  const there = new Set(marksIn(tr.doc).map((mark) => mark.cue));
+  const lost = marksIn(before).filter((mark) => !there.has(mark.cue));
+  if (!lost.length || wordsIn(before) === wordsIn(tr.doc)) return;
+  const counted = lost.map(({ cue, at }) => ({ cue, at: countedAt(before, at) }));
+  const kept = keptMarks(linear(before), linear(tr.doc), counted);
+  const caret = countedAt(tr.doc, tr.selection.head);
+  for (const { cue, at } of kept.toReversed()) tr.insert(placeOf(tr.doc, at), SCRIPT.node("mark", { cue }));
+  const passed = kept.filter(({ at }) => at < caret).length;
+  tr.setSelection(TextSelection.near(tr.doc.resolve(placeOf(tr.doc, caret + passed, true)), -1));
+}
+
+function wordsIn(doc) {
+  return doc.textBetween(0, doc.content.size, " ", "");
+}
+
 /** Deletes the mark beside the caret, if there is one: a browser would take its look over to the words. */
 function deleteMark(side) {
   return (state, dispatch) => {
@@ -170,7 +189,8 @@ function deleteMark(side) {
 function between(doc, next) {
   const { start, end, text } = change(linear(doc), linear(next));
   const moved = (count) => (count <= start ? count : count >= end ? count + text.length - (end - start) : start + text.length);
-  return (at) => Math.min(placeOf(next, moved(countedAt(doc, at))), next.content.size - 1);
+  const ends = (at) => doc.resolve(at).parentOffset > 0; // what is written on goes on where it stands
+  return (at) => Math.min(placeOf(next, moved(countedAt(doc, at)), ends(at)), next.content.size - 1);
 }
 
 /** A document as one text, each mark one letter of its own. */

@@ -1,0 +1,41 @@
+"""Marks in the script stay with their meaning when a sentence is written anew, and go only when one says so."""
+
+from tests.browser.test_objects import BOX, ObjectsCase
+from tests.made import step
+
+
+class Marks(ObjectsCase):
+    def setUp(self):
+        super().setUp()
+        self.desk(
+            BOX,
+            running_order=[step("a"), step("b", kind="exit")],
+            script="The lamp turns [1] on one finger, [2] all night.",
+        )
+
+    def select(self, word: str):
+        self.page.dblclick(f".passage >> text={word} >> nth=0", position={"x": 4, "y": 8})
+
+    def script(self) -> str:
+        self.page.keyboard.press("Escape")
+        return self.kept().script
+
+    def test_all_of_it_written_over_by_typing_and_pasted(self):
+        self.page.click(".passage >> nth=0")
+        self.page.keyboard.press("Control+a")
+        self.page.keyboard.type("It floats.")
+        self.assertEqual(sorted(self.script().replace("[", " [").split()), ["It", "[1]", "[2]", "floats."])
+        self.page.keyboard.press("Control+z")
+        self.page.click(".passage >> nth=0")
+        self.page.keyboard.press("Control+a")
+        self.page.evaluate(
+            """() => { const clipboardData = new DataTransfer(); clipboardData.setData("text/plain", "The lens spins on a finger, all winter.");
+            document.activeElement.dispatchEvent(new ClipboardEvent("paste", { clipboardData, bubbles: true, cancelable: true })); }"""
+        )
+        self.assertEqual(self.script(), "The lens spins [1] on a finger, [2] all winter.")
+
+    def test_a_mark_deleted_by_itself_is_gone(self):
+        self.page.click(".passage >> nth=1")
+        self.page.keyboard.press("Home")
+        self.page.keyboard.press("Delete")
+        self.assertNotIn("[1]", self.script())
