@@ -171,7 +171,7 @@ function restoreMarks(before, tr) {
 }
 
 function wordsIn(doc) {
-  return doc.textBetween(0, doc.content.size, " ", "");
+  return doc.textBetween(0, doc.content.size, " ", () => "");
 }
 
 /** Deletes the mark beside the caret, if there is one: a browser would take its look over to the words. */
