@@ -59,6 +59,7 @@ class _Page(threading.Thread):
 def two_pages(server: Server, someone: Someone, seconds: float) -> Counted:
     """Let two pages work on a new show; raise ``AssertionError`` if what was answered is not what is there."""
     address = someone.new_show("Together")
+    first = _objects(someone, address)
     end = time.monotonic() + seconds
     pages = [_Page(server, someone, address, name, end) for name in ("page-a", "page-b")]
     for page in pages:
@@ -70,12 +71,12 @@ def two_pages(server: Server, someone: Someone, seconds: float) -> Counted:
         raise AssertionError(f"a page failed: {failed[0]!r}")
     added = [name for page in pages for name in page.added]
     undone, redone = sum(p.undone for p in pages), sum(p.redone for p in pages)
-    there = _objects(someone, address)
+    there = [name for name in _objects(someone, address) if name not in first]
     if set(there) - set(added) or len(there) != len(added) - undone + redone:
         raise AssertionError(
             f"{len(added)} objects were answered, {undone} taken back and {redone} put back: {len(there)} are there"
         )
-    _back_to_the_first(someone, address, len(there))
+    _back_to_the_first(someone, address, len(there), first)
     return Counted(len(added), undone, redone, sum(p.refused for p in pages))
 
 
@@ -84,12 +85,12 @@ def _objects(someone: Someone, address: str) -> list[str]:
     return [thing["id"] for thing in slide["document"]["objects"]]
 
 
-def _back_to_the_first(someone: Someone, address: str, steps: int) -> None:
-    """Take back every step there is: as many as there are objects, and then there is none, and nothing to take back."""
+def _back_to_the_first(someone: Someone, address: str, steps: int, first: list[str]) -> None:
+    """Take back every step there is: as many as objects came, and then all is as at first, and nothing to take back."""
     for _ in range(steps):
         revision = someone.get(f"{address}revision").json()["revision"]
         answer = someone.post(f"{address}edit", json=edits(revision, "undo", page="last")).json()
         if not answer["results"][0]["done"]:
             raise AssertionError(f"a step could not be taken back: {answer['results'][0]}")
-    if _objects(someone, address) or someone.get(f"{address}state").json()["undo"] is not None:
+    if _objects(someone, address) != first or someone.get(f"{address}state").json()["undo"] is not None:
         raise AssertionError("undoing everything does not give the first state")

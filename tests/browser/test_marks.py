@@ -43,3 +43,26 @@ class Marks(ObjectsCase):
         )
         self.page.keyboard.press("Backspace")
         self.assertNotIn("[1]", self.script())
+
+
+class Splitting(ObjectsCase):
+    def test_a_slide_is_split_at_a_cue_and_at_the_caret_and_joined_again(self):
+        builds = [step("a", object="box", effect="fade"), step("b", kind="exit", effect="fade")]
+        self.desk(BOX, running_order=builds, script="The lamp turns [1] on one finger, [2] all night.")
+        before, length = self.kept(), self.length()
+        self.page.evaluate("ritornel.store.select('steps', ['b'])")
+        self.page.keyboard.press("Shift+S")
+        self.until("ritornel.store.kept.order.length === 3")
+        self.settled()
+        self.assertEqual(self.length(), length)
+        self.assertEqual((self.kept().script, self.kept(1).script), ("The lamp turns [1] on one finger,", "all night."))
+        self.assertEqual(self.page.evaluate("ritornel.store.slideIndex()"), 1)
+        self.page.keyboard.press("PageUp")
+        self.page.keyboard.press("Shift+J")
+        self.until("ritornel.store.kept.order.length === 2")
+        self.assertEqual(self.kept(), before)
+        self.page.dblclick(".passage >> text=finger", position={"x": 4, "y": 8})
+        self.page.keyboard.press("ArrowLeft")
+        self.page.keyboard.press("Control+Enter")
+        self.until("ritornel.store.kept.order.length === 3")
+        self.assertIn(self.kept(1).script.split(" ", 1)[0], ("on", "one", "finger,"))

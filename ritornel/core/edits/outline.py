@@ -11,6 +11,7 @@ from ritornel.core.model import Chapter, Object, Paragraph, Picture, Show, Slide
 from ritornel.core.model.slide import Script
 from ritornel.core.model.text import ParagraphText
 from ritornel.core.styles import STYLES, room_of, style_of
+from ritornel.core.styles.beginning import untouched
 from ritornel.core.styles.dressing import restored
 
 FIRST_STYLE = "night-watch"
@@ -56,7 +57,7 @@ class AddOutline(Command, frozen=True, kw_only=True):
         pictures = {a.id for a in show.assets if a.kind == "picture"}
         if any(p not in pictures for one in self.slides for p in one.pictures):
             raise BadEdit("a picture of the outline is not in the library; take it in first")
-        bare = not any(s.objects or s.script or s.title for s in show.slides)
+        bare = untouched(show)
         if bare and not show.style:
             show = replace(show, style=FIRST_STYLE)
         drawn = show if style_of(show) is not None else replace(show, style=FIRST_STYLE)

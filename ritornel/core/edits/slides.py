@@ -17,6 +17,7 @@ from ritornel.core.model.links import without_links_to
 from ritornel.core.model.reading import convert
 from ritornel.core.model.slide import Script
 from ritornel.core.styles import style_of
+from ritornel.core.styles.beginning import untouched
 from ritornel.core.styles.kinds import KINDS, kind_after
 from ritornel.core.text.naming import object_name
 
@@ -50,7 +51,7 @@ class AddPictureSlides(Command, frozen=True, kw_only=True):
     """Make one slide of each picture, in the order of their file names, numbers sorted as numbers, or ``as_given``.
 
     ``scripts`` say by picture what is said on its slide. The hold (None: the clock finds one) and the transition are
-    set once for all of them.
+    set once for all of them. They are all that a show has with which nothing was done yet.
     """
 
     assets: Ids
@@ -75,6 +76,8 @@ class AddPictureSlides(Command, frozen=True, kw_only=True):
             pictures.sort(key=file_name_order)
         ids = slide_ids(show, len(pictures), self.ids)
         slides = [self._slide(show, i, p, transition) for i, p in zip(ids, pictures, strict=True)]
+        if untouched(show):
+            return replace(show, slides=tuple(slides), chapters=())
         return _inserted(show, _place_after(show, self.after), slides)
 
     def _slide(self, show: Show, slide_id: str, asset: Asset, transition: Transition) -> Slide:

@@ -1,4 +1,4 @@
-"""A show as a beginning for others: its style, slides, builds and times, with what is to be filled in left empty."""
+"""How shows begin: like another one, with what is to be filled in left empty; and whether anything was done with one."""
 
 from msgspec.structs import replace
 
@@ -14,6 +14,21 @@ def begun_from(show: Show, title: str) -> Show:
     """
     slides = tuple(_slide(slide) for slide in show.slides)
     return replace(show, id="show", title=title, target_ms=show.target_ms, slides=slides)
+
+
+def untouched(show: Show) -> bool:
+    """Tell whether nothing was done with a show yet: one slide, with nothing on it but places, or the title."""
+    return len(show.slides) <= 1 and not any(
+        s.script or s.title or s.unreadable or any(_done(o, show) for o in s.objects) for s in show.slides
+    )
+
+
+def _done(thing: Object, show: Show) -> bool:
+    if thing.role == ORNAMENT:
+        return False
+    if not isinstance(thing, Text) or not thing.role or thing.own:
+        return True
+    return any(p.text not in ("", show.title) for p in thing.paragraphs)
 
 
 def _slide(slide: Slide) -> Slide:

@@ -21,6 +21,31 @@ export function continueSlide({ store }) {
   store.edit({ do: "continue-slide", slide: store.focus, id }).then(({ done }) => done && store.focusSlide(id));
 }
 
+/** Parts the slide at the cue of the build that is selected, else at the cue nearest to this instant. */
+export async function splitSlide({ store, stage, notice }) {
+  const groups = store.slide.time.groups.filter((group) => group.cue);
+  const chosen = groups.find((group) => group.steps.some((step) => store.steps.has(step.id)));
+  const at = stage.time - store.start();
+  const nearest = groups.toSorted((a, b) => Math.abs(a.start - at) - Math.abs(b.start - at))[0];
+  const group = chosen ?? nearest;
+  if (!group) return notice.say("There is no cue here to split at. With the caret in the script, Ctrl Enter splits there.");
+  const id = newId("slide");
+  const { done } = await store.edit({ do: "split-slide", slide: store.focus, cue: group.cue, id });
+  if (done) store.focusSlide(id);
+}
+
+/** Parts the slide at a place in its script. */
+export async function splitScript({ store }, at) {
+  const id = newId("slide");
+  const { done } = await store.edit({ do: "split-slide", slide: store.focus, at, id });
+  if (done) store.focusSlide(id);
+}
+
+/** Makes one slide of this and the next. */
+export function joinSlides({ store }) {
+  return store.edit({ do: "join-slides", slide: store.focus });
+}
+
 /** Makes the next slide one that says whose all is that the show uses. */
 export async function addCredits({ store, notice }) {
   const id = newId("slide");

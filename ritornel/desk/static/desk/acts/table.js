@@ -11,7 +11,7 @@
 
 import { addLine, addMedia, addShape, choosePictures, newText, shapeMenu } from "./adding.js";
 import { give, takeLook } from "./clipboard.js";
-import { addCreditLine, addCredits, addSlide, continueSlide, crossfade, moveSlide, stepSlide } from "./slides.js";
+import { addCreditLine, addCredits, addSlide, continueSlide, crossfade, joinSlides, moveSlide, splitSlide, stepSlide } from "./slides.js";
 import { buildAgain, buildMenu, duplicate, editSelected, group, placeMenu, remove, restack, rollList, selectAll, selectNext, selectNothing, turnOff, turnOn, ungroup } from "./selected.js";
 import { guideMenu } from "../stage/guides.js";
 import { leadingPen, PEN } from "../stage/tools/pen.js";
@@ -23,6 +23,8 @@ import { openHelp } from "./help.js";
 export const ACTS = [
   { id: "new-slide", name: "New slide", keys: ["N"], rail: "slides", run: addSlide },
   { id: "continue", name: "Continue", keys: ["Shift+N"], help: "go on with everything on the next slide, carried there", needs: "slide", rail: "slides", run: continueSlide },
+  { id: "split", name: "Split", keys: ["Shift+S"], help: "part the slide at the selected build's cue, or the one nearest; with the caret in the script, Ctrl Enter parts it there", needs: "slide", run: splitSlide },
+  { id: "join", name: "Join", keys: ["Shift+J"], help: "make one slide of this and the next", needs: "slide", run: joinSlides },
   { id: "pictures", name: "Pictures…", keys: ["P"], help: "pictures into slides", rail: "slides", run: choosePictures },
   { id: "text", name: "Text", keys: ["T"], help: "a text: write at once", needs: "slide", rail: "things", run: newText },
   { id: "rectangle", name: "Rectangle", keys: ["R"], needs: "slide", rail: "things", run: (desk) => addShape(desk, "rectangle") },

@@ -3,6 +3,7 @@
 
 import { html, nothing, render, repeat } from "../../site/vendor/lit.js";
 import { seconds } from "../../site/times.js";
+import { splitScript } from "../acts/slides.js";
 import { fieldValue, Pane } from "../../parts/pane.js";
 import { coloursAtHand } from "../sheets/colours.js";
 import { objectList } from "../sheets/object_list.js";
@@ -48,6 +49,7 @@ export class PromptBook {
       },
       passage: (node) => this.passageView(node),
       selected: () => this.drawComing(),
+      split: (at) => this.splitAt(at),
     });
     this.coming = document.createElement("div");
     this.coming.className = "coming";
@@ -59,6 +61,12 @@ export class PromptBook {
   get isWrittenIn() {
     const { activeElement } = document;
     return this.editor.hasFocus || Boolean(this.root.contains(activeElement) && activeElement.matches("input, select"));
+  }
+
+  /** Parts the slide where the caret is, once what was written is on its way. */
+  splitAt(at) {
+    this.draft.send();
+    splitScript(this.desk, at);
   }
 
   focusScript() {

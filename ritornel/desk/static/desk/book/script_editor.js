@@ -10,9 +10,10 @@ const TYPED_MARK = /\[([0-9]{1,4})\]/;
 
 /** `changed(script)` is called at every change that is made here; `passage(cue)` makes what stands around a passage. */
 export class ScriptEditor {
-  constructor(root, { changed, passage, left, selected }) {
+  constructor(root, { changed, passage, left, selected, split }) {
     this.cues = 0;
     const keys = {
+      "Mod-Enter": (state, dispatch) => (dispatch && split(this.placeInScript), true),
       Enter: (state, dispatch) => (dispatch?.(state.tr.insertText("\n")), true),
       Escape: () => (this.view.dom.blur(), true),
       Backspace: deleteMark("nodeBefore"),
@@ -36,6 +37,13 @@ export class ScriptEditor {
 
   get script() {
     return scriptIn(this.view.state.doc);
+  }
+
+  /** Where the caret is in the script as it is kept, in characters. */
+  get placeInScript() {
+    const { doc, selection } = this.view.state;
+    const { tr } = this.view.state;
+    return scriptIn(tr.delete(selection.head, doc.content.size - 1).doc).length;
   }
 
   /** Whether anything is said. */

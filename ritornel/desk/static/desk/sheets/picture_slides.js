@@ -68,19 +68,10 @@ function askHow(desk, count, sound) {
 }
 
 async function makeSlides({ store }, assets, asked, { fit, hold, transition }) {
-  const empty = onlyEmptySlide(store);
   const ids = newIds("slide", assets.length);
   const after = store.shown.briefs[asked] ? asked : store.focus;
   const command = { do: "add-picture-slides", assets: assets.map((a) => a.id), after, fit, hold, transition, ids };
   const { done } = await store.edit(command);
   if (!done) return;
-  if (empty) store.edit({ do: "delete-slides", slides: [empty] });
   store.focusSlide(ids[0]);
-}
-
-/** The one slide of a fresh show, if nothing was done with it yet. */
-function onlyEmptySlide({ shown }) {
-  const [row, more] = shown.order;
-  const doc = row && !more ? shown.slides[row[0]]?.document : null;
-  return doc && !doc.objects.length && !doc.script && !doc.title ? row[0] : null;
 }
