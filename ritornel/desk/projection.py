@@ -10,11 +10,13 @@ from ritornel.core.model import Asset, Show, Slide
 from ritornel.core.model.head import HEAD, IN_DOCUMENTS
 from ritornel.core.model.links import CHAPTER
 from ritornel.core.model.memory import Held, Recalled
+from ritornel.core.model.roles import NEW_TEXT
 from ritornel.core.model.uses import assets_of
 from ritornel.core.model.writing import document_of, encoded, plain
 from ritornel.core.motion.transitions import transition_for
 from ritornel.core.score import SlideScore, compile, content_of, findings
-from ritornel.core.styles import style_of
+from ritornel.core.styles import room_of, style_of
+from ritornel.core.styles.giving import letters_of
 from ritornel.core.text.naming import object_name, own_title
 from ritornel.core.time.slide_clock import SlideTime
 from ritornel.desk.timing import group_told, spoken
@@ -93,6 +95,7 @@ def told(show: Show, known: Show | None, near: Collection[str]) -> dict[str, Any
             "id": show.id,
             "pace": {**defaults_by_kind()["pace"], **plain(show.pace)},
             "chapters": plain(show.chapters),
+            "letters": letters_of(style, NEW_TEXT, room_of(show)) if style else None,
             "palette": list(dict.fromkeys(style.palette.values())) if style else [],
             "effects": [{"name": effect.name, "builds": len(effect.steps)} for effect in show.effects],
             "beds": [{**defaults_by_kind()["bed"], **b} for b in plain(show.beds)],

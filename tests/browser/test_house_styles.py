@@ -4,7 +4,7 @@ from ritornel.core.model import Text
 from ritornel.core.styles import STYLES
 from ritornel.shows import in_rows
 from ritornel.shows.models import Show
-from tests.browser.test_objects import ObjectsCase
+from tests.browser.test_objects import BOX, ObjectsCase
 from tests.files import pdf, png
 
 TITLE = {
@@ -103,6 +103,24 @@ class HouseStyles(ObjectsCase):
         self.page.keyboard.press("f")
         self.page.wait_for_selector(".prompt", state="hidden")
 
+    def test_a_new_text_is_in_the_letters_of_the_style_and_its_ink_follows_the_ground(self):
+        self.desk(BOX)
+        self.page.evaluate("ritornel.store.edit({ do: 'set-style', style: 'enamel' })")
+        self.settled()
+        self.page.keyboard.press("t")
+        self.page.wait_for_selector(".text-editor.is-empty")
+        self.page.keyboard.type("Four tons")
+        self.page.click("[aria-label^='Face:']")
+        self.page.click("[role=menuitemradio]:has-text('Caveat')")
+        self.assertIn("Caveat", self.page.inner_text("[aria-label^='Face:']"))
+        self.page.keyboard.press("Escape")
+        made = self.kept().objects[-1]
+        enamel = STYLES["enamel"]
+        self.assertEqual(
+            (made.role, made.size, made.colour), ("body", enamel.looks["body"].size, enamel.palette["ink"])
+        )
+        self.assertEqual((made.font, made.own), ("caveat", ("font",)))
+
     def test_an_outline_dropped_with_its_picture_becomes_a_show(self):
         self.row = self.keep({"title": "Talk", "slides": [{"id": "empty"}]})
         self.open_desk(self.row)
@@ -137,9 +155,9 @@ class HouseStyles(ObjectsCase):
             list(pdf("The lamp floats.", "One finger turns it.")),
         )
         self.page.click("dialog >> text=Make slides")
-        self.until("ritornel.store.shown.order.length === 3")
+        self.until("ritornel.store.shown.order.length === 2")
         kept = self.show()
-        self.assertEqual([s.script for s in kept.slides], ["", "The lamp floats.", "One finger turns it."])
-        self.assertEqual([o.width for s in kept.slides[1:] for o in s.objects], [1280, 1280])
+        self.assertEqual([s.script for s in kept.slides], ["The lamp floats.", "One finger turns it."])
+        self.assertEqual([o.width for s in kept.slides for o in s.objects], [1280, 1280])
         self.page.wait_for_timeout(600)  # nothing comes after it: the document lies on no slide beside its pages
         self.assertEqual(len(begun), 1)

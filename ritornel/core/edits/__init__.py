@@ -55,7 +55,10 @@ def apply(show: Show, command: Command) -> Show:
         changed = followed(show, own_words(show, changed), by_hand=not command.restyles)
         fresh = [s for s in changed.slides if id(s) not in before]
         changed = with_lineages(changed, fresh)
-        slides = (s if id(s) in before else _read_again(grown(s), old.get(s.id)) for s in changed.slides)
+        slides = []
+        for slide in changed.slides:
+            was = old.get(slide.id)
+            slides.append(slide if id(slide) in before else _read_again(grown(slide, was, show.height), was))
         changed = replace(changed, slides=tuple(slides))
         for name in (*HEAD, "chapters", "beds"):
             value = getattr(changed, name)

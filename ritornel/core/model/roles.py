@@ -19,3 +19,6 @@ ROLES: Mapping[str, str] = {
 """The roles, and what is prompted for in an empty one."""
 
 PICTURE, ORNAMENT = "picture", "ornament"
+
+NEW_TEXT = "body"
+"""What a text is that somebody puts on a slide."""

@@ -137,6 +137,12 @@ def fitted(text: Text, slide: Slide, style: Style, room: Room) -> dict[str, floa
     return {"size": _fitting(text, {"size": size_of(look, slot, room)})}
 
 
+def letters_of(style: Style, role: str, room: Room) -> dict[str, Any]:
+    """Return how words of a role are set where the style has no place for them: fields and values; {} without a look."""
+    look = style.looks.get(role)
+    return {} if look is None else _letters(look, style, Placing(), None, room)
+
+
 def size_of(look: Look, slot: Slot | None, room: Room) -> float:
     """Return the size that a text has in its style where it need not be smaller."""
     return tenths(look.size * (slot.scale if slot is not None else 1.0) * room.scale)

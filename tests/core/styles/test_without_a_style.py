@@ -62,3 +62,18 @@ class AsItCame(TestCase):
         made = edited(show(slide(), slide(objects=tuple(pair), id="s"), slide()), do="set-style", style="fog")
         roles = [o.role for o in made.slides[1].objects if isinstance(o, Text)]
         self.assertEqual(roles, ["title", "body", "body", "body"])
+
+
+class NewTexts(TestCase):
+    def test_one_that_grows_over_the_foot_moves_up_and_is_set_smaller_where_there_is_no_room(self):
+        words = text("t", "One", size=40, x=100, y=640, grows=True)
+        made = show(slide(objects=(words,), id="s"))
+        few = edited(made, do="write-text", slide="s", object="t", paragraphs=["One", "Two", "Three"], was=["One"])
+        grown = few.slides[0].objects[-1]
+        self.assertEqual((grown.y + grown.height, grown.size), (696, 40))
+        many = edited(made, do="write-text", slide="s", object="t", paragraphs=["Line"] * 20, was=["One"])
+        grown = many.slides[0].objects[-1]
+        self.assertLess(grown.size, 40)
+        self.assertTrue(grown.y >= 0 and grown.y + grown.height <= 720)
+        placed = edited(few, do="set-objects", slide="s", values={"t": {"y": 690}})
+        self.assertEqual(placed.slides[0].objects[-1].y, 690)  # where somebody puts it, it stays

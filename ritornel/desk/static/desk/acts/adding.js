@@ -8,7 +8,7 @@ import { accepted } from "../../parts/media/kinds.js";
 import { uploadFiles } from "../../parts/media/uploading.js";
 import { openPictureSlides } from "../sheets/picture_slides.js";
 import { newId } from "../../parts/state/ids.js";
-import { inkOn } from "../writing/ink.js";
+import { inkOn } from "../../parts/ink.js";
 import { freePlace } from "../../parts/geometry/free_place.js";
 import { PEN } from "../stage/tools/pen.js";
 import { writeNewText } from "../stage/text_editor.js";

@@ -1,7 +1,7 @@
 // Copy, cut and paste: objects with their builds between slides, shows and windows; pictures, clips and words from elsewhere.
 
 import { newId, newIds } from "../../parts/state/ids.js";
-import { inkOn } from "../writing/ink.js";
+import { inkOn } from "../../parts/ink.js";
 import { wordsOf } from "../../parts/words.js";
 import { placeFiles } from "./adding.js";
 

@@ -9,6 +9,7 @@ import { across, check, choice, colourField, numberField, row, setting } from ".
 const MARKERS = [["none", "no list"], ["bullet", "bullets"], ["number", "numbers"]];
 const ALIGNS = [["left", "left"], ["centre", "centre"], ["right", "right"]];
 const STANDS = [["top", "at top"], ["middle", "in middle"], ["bottom", "at foot"]];
+const OF_ALL = ["font", "size", "colour", "weight", "italic"];
 const OF_LINES = ["align", "marker", "level", "space_before"];
 
 /** The rows of what is set often, and of what is set seldom. */
@@ -21,8 +22,10 @@ export function textRows(desk, things) {
     if (writing && (lines || writing.editor.hasSelection)) writing.style(values);
     else edit(values);
   };
-  const look = writing ? writing.editor.look : lookOf(things);
   const selected = Boolean(writing?.editor.hasSelection);
+  const whole = lookOf(things);
+  const letters = selected ? {} : Object.fromEntries(OF_ALL.map((name) => [name, whole[name]])); // what is set now is set on all of it
+  const look = writing ? { ...writing.editor.look, ...letters } : whole;
   const first = [
     things.some((thing) => thing.tells) ? html`<p class="soft">It says the credits by itself, as they are written in the library. Write in it, and the words are your own.</p>` : nothing,
     row(

@@ -3,7 +3,7 @@
 import { fontFamily } from "../../play/families.js";
 import { newId } from "../../parts/state/ids.js";
 import { Draft } from "../writing/draft.js";
-import { inkOn } from "../writing/ink.js";
+import { inkOn } from "../../parts/ink.js";
 import { RichEditor } from "../writing/rich.js";
 import { wordsOf } from "../../parts/words.js";
 import { freePlace } from "../../parts/geometry/free_place.js";
@@ -21,13 +21,13 @@ export function writeNewText(desk, at = null) {
   const { store } = desk;
   const { show } = store.shown;
   const { text } = store.vocabulary.defaults;
-  const height = NEW_SIZE * text.line_height;
+  const look = show.letters ? { ...text, ...show.letters, role: "body" } : { ...text, size: NEW_SIZE };
+  const height = look.size * look.line_height;
   const width = show.width / 2;
   const box = { x: (show.width - width) / 2, y: (show.height - height) / 2, width, height };
   const place = at ? { x: Math.round(at.x), y: Math.round(at.y - height / 2), width: Math.max(LEAST_WIDTH, Math.min(width, show.width - at.x)) } : freePlace(box, store.slide.document.objects, show);
   write(desk, {
-    ...text, id: newId("object"), kind: "text", ...box, ...place,
-    size: NEW_SIZE, grows: true, paragraphs: [], colour: inkOn(store.slide.background),
+    ...look, id: newId("object"), kind: "text", ...box, ...place, grows: true, paragraphs: [], colour: inkOn(store.slide.background),
   }, false);
 }
 
@@ -67,9 +67,14 @@ function write(desk, thing, all, within = "") {
   if (all) desk.stage.writing.editor.selectAll();
 }
 
+/** What is sent of a new text: the ink of one with a role follows its ground. */
+function withoutInk({ colour, ...thing }) {
+  return thing.role ? thing : { ...thing, colour };
+}
+
 class Writing {
   constructor(desk, thing, slide, within) {
-    Object.assign(this, { desk, store: desk.store, thing, slide, within });
+    Object.assign(this, { desk, store: desk.store, thing, slide, within, isNew: !desk.store.object(thing.id) });
     this.draft = new Draft(this.store, (before, paragraphs) => this.command(before, paragraphs));
     this.over = document.getElementById("stage-over");
     this.root = document.createElement("div");
@@ -102,7 +107,7 @@ class Writing {
   command(before, paragraphs) {
     const thing = before.slides[this.slide]?.document.objects.find((o) => o.id === this.thing.id);
     if (thing) return { do: "write-text", slide: this.slide, object: thing.id, paragraphs, was: wordsOf(thing.paragraphs).split("\n") };
-    return wordsOf(paragraphs).trim() ? { do: "add-object", slide: this.slide, object: { ...this.thing, paragraphs }, within: this.within } : null;
+    return wordsOf(paragraphs).trim() ? { do: "add-object", slide: this.slide, object: { ...withoutInk(this.thing), paragraphs }, within: this.within } : null;
   }
 
   written(paragraphs, changed = true) {
@@ -170,7 +175,7 @@ class Writing {
     const { there } = this;
     this.leave();
     this.watcher.disconnect();
-    if (empty && there && !this.thing.role) this.remove();
+    if (empty && there && (this.isNew || !this.thing.role)) this.remove();
     else this.draft.send();
     this.editor.destroy();
     this.root.remove();

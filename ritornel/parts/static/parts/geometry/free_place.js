@@ -7,7 +7,8 @@ const MARGIN = 1 / 40; // of the stage's width: as near to its edge as something
 const BACKDROP = 1 / 2; // of the stage: what covers more lies behind the others
 const NEAREST = 40; // so many things give places beside them
 const MOST_ASIDE = 8;
-const BACKWARDS = 2; // to the left and up, against the way one reads, is as far as twice the way
+const BACKWARDS = 2; // to the left is as far as twice the way
+const UPWARDS = 8; // before what is read already is farther still
 
 /** A place {x, y} for a box {x, y, width, height} among the things of a slide, on a stage {width, height}. */
 export function freePlace(box, things, stage) {
@@ -36,5 +37,5 @@ function away(box, thing) {
 
 function far(box, { x, y }) {
   const [dx, dy] = [x - box.x, y - box.y];
-  return Math.hypot(dx < 0 ? BACKWARDS * dx : dx, dy < 0 ? BACKWARDS * dy : dy);
+  return Math.hypot(dx < 0 ? BACKWARDS * dx : dx, dy < 0 ? UPWARDS * dy : dy);
 }

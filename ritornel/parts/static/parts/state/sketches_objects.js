@@ -1,5 +1,6 @@
 // Sketches of commands on objects.
 
+import { inkOn } from "../ink.js";
 import { mergedWords } from "./merging.js";
 import { withSlide } from "./states.js";
 import { drawnBetween } from "../geometry/line_ends.js";
@@ -15,7 +16,8 @@ export const OBJECT_SKETCHES = {
       const outer = s.document.objects.find((o) => o.id === within);
       const group = outer ? outer.group || object.id : "";
       const around = outer ? withValues(s, { [within]: { group } }) : s;
-      return withObject(around, { ...defaults[object.kind], lineage: object.id, ...object, ...(outer ? { group } : {}) }, { behind: outer?.id });
+      const ink = object.role && !object.colour ? { colour: inkOn(s.background) } : {}; // the answer has what can be read there
+      return withObject(around, { ...defaults[object.kind], lineage: object.id, ...ink, ...object, ...(outer ? { group } : {}) }, { behind: outer?.id });
     }),
 
   "set-objects": (state, { slide, values }, defaults) =>

@@ -2,7 +2,7 @@
 
 import { follow } from "../../../site/gesture.js";
 import { newId, newIds } from "../../../parts/state/ids.js";
-import { inkOn } from "../../writing/ink.js";
+import { inkOn } from "../../../parts/ink.js";
 
 const CLOSES_PX = 9;
 const STEP_PX = 2;
