@@ -118,6 +118,7 @@ class Chance(random.Random):
             "add-object": {"object": what, "within": self.choice(["", "", *objects])},
             "set-objects": {"values": {o: self.values() for o in some}},
             "write-text": self.writing(on),
+            "style-texts": {"objects": some, "values": self.choice([{"font": "caveat"}, {"size": 51, "colour": "#102030"}, {"weight": 600}, {"align": "right"}, {"italic": True, "valign": "middle"}])},
             "delete-objects": {"objects": some},
             "duplicate-objects": {"objects": some, "ids": new(len(some)), **({"by": [5, 9]} if self.often() else {})},
             "paste-objects": {"objects": [msgspec.to_builtins(o) for o in on.objects if o.id in some], "ids": new(len(some))},

@@ -8,9 +8,10 @@ export function addSlide({ store }) {
   store.focusSlide(id);
 }
 
-export function duplicateSlides({ store }, slides) {
+export async function duplicateSlides({ store }, slides) {
   const ids = newIds("slide", slides.length);
-  store.edit({ do: "duplicate-slides", slides, ids });
+  const answer = store.edit({ do: "duplicate-slides", slides, ids });
+  if (!store.shown.briefs[ids[0]] && !(await answer).done) return;
   store.focusSlide(ids[0]);
   store.select("slides", ids);
 }

@@ -7,6 +7,7 @@ import { drawnBetween } from "../geometry/line_ends.js";
 import { wordsOf } from "../words.js";
 
 const COPY_OFFSET = 24;
+const OF_A_TEXT = ["font", "weight", "italic", "size", "colour", "valign", "line_height", "outline", "outline_width"];
 const BOX = ["x", "y", "width", "height", "rotation", "opacity"];
 
 export const OBJECT_SKETCHES = {
@@ -35,6 +36,13 @@ export const OBJECT_SKETCHES = {
       const merged = mergedWords((was ?? []).join("\n"), mine, wordsOf(thing.paragraphs));
       const lines = merged.split("\n").map((text, n) => ({ ...thing.paragraphs[n], runs: [], text }));
       return withValues(s, { [object]: { paragraphs: merged === mine ? paragraphs : lines } });
+    }),
+
+  "style-texts": (state, { slide, objects, values }) =>
+    withSlide(state, slide, (s) => {
+      const whole = Object.fromEntries(Object.entries(values).filter(([name, value]) => OF_A_TEXT.includes(name) && value !== null));
+      const plain = s.document.objects.filter((o) => objects.includes(o.id) && o.kind === "text" && o.paragraphs.every((p) => !p.runs?.length));
+      return withValues(s, Object.fromEntries(plain.map((o) => [o.id, whole])));
     }),
 
   "delete-objects": (state, { slide, objects }) => withSlide(state, slide, (s) => withoutObjects(s, new Set(objects))),

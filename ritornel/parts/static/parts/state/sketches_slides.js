@@ -16,7 +16,7 @@ export const SLIDE_SKETCHES = {
 
   "duplicate-slides": (state, { slides, ids }) => {
     const chosen = state.order.filter(([id]) => slides.includes(id));
-    if (!chosen.length || ids?.length !== chosen.length) return state;
+    if (!chosen.length || ids?.length !== chosen.length || chosen.some(([id]) => isReadInItsTime(state.slides[id]))) return state;
     const copies = chosen.map(([id, , length], n) => ({ id: ids[n], length, slide: copied(state.slides[id], ids[n]), brief: withVoiceOf(state.briefs[id], ids[n]) }));
     return inserted(state, indexOf(state, chosen.at(-1)[0]) + 1, copies);
   },
@@ -109,4 +109,10 @@ function emptySlide(state, id, like, length, defaults) {
     time: { transition: begins, length, hold: length - begins, hold_reason: "default", needed: begins, too_short: 0, groups: [{ cue: 0, start: begins, settle: begins, wait: null, reason: null, steps: [] }] },
     spoken: { words: 0, ms: 0 },
   };
+}
+
+/** Whether a slide lasts as long as its words take to read: the second time they are there they are not read again. */
+function isReadInItsTime(slide) {
+  const { script, objects } = slide?.document ?? { script: "", objects: [] };
+  return !script && objects.some((thing) => thing.kind === "text" && thing.paragraphs.some((p) => p.text));
 }
