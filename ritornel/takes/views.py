@@ -45,6 +45,7 @@ def lectern(request: HttpRequest, show_id: UUID) -> HttpResponse:
         "target": show.target_ms,
         "takes": reverse("takes:keep", args=[row.pk]),
         "stage": reverse("takes:stage", args=[row.pk]),
+        "pictures": [reverse("shows:picture", args=[row.pk, slide.id]) for slide in show.slides],
     }
     return render(request, "takes/lectern.html", {"row": row, "page": page, "slides": len(show.slides)})
 
@@ -91,6 +92,8 @@ def take(request: HttpRequest, take_id: int) -> HttpResponse:
         "given": sum(r.given_ms for r in run),
         "difference": sum(r.difference_ms for r in run),
         "widest": max([1, *(r.planned_ms for r in rows), *(r.given_ms or 0 for r in rows)]),
+        "cannot": [r for r in rows if r.cannot],
+        "applied": sum(r.applied_ms for r in rows),
         "rushed": sum(len(r.rushed) for r in rows),
     }
     return render(request, "takes/take.html", context)

@@ -89,17 +89,52 @@ test("ahead holds until the next cue is overdue, then falls", () => {
   assert.equal(live.ahead, -1000);
 });
 
-test("back goes to the beginning of the slide, then of the one before", () => {
+test("back takes the last cue back, also that which brought the slide", () => {
   const live = new Live(ORDER, script());
   live.start(0);
   live.give(1000);
+  live.back(1500);
+  assert.deepEqual([live.slide, live.cue, live.time], [0, 0, 500]);
   live.give(2000);
-  assert.equal(live.slide, 1);
-  live.back(2500);
-  assert.deepEqual([live.slide, live.cue, live.time], [0, 0, 0]);
   live.give(3000);
+  assert.equal(live.slide, 1);
   live.back(3500);
+  assert.deepEqual([live.slide, live.cue, live.time], [0, 1, 2600]);
+  live.back(3600);
+  live.back(3700);
   assert.deepEqual([live.slide, live.cue], [0, 0]);
+  assert.deepEqual(live.instants.at(-1), { kind: "slide", at: 3500, slide: "one", cue: 1 });
+});
+
+test("it goes anywhere: to a slide, a cue, an instant; before it has begun that is where it begins", () => {
+  const live = new Live(ORDER, script());
+  live.goTo("two", 0);
+  live.start(100);
+  assert.deepEqual([live.slide, live.instants], [1, [{ kind: "slide", at: 0, slide: "two" }]]);
+  live.goTo("one", 600, 1);
+  assert.deepEqual([live.slide, live.cue, live.time], [0, 1, 2600]);
+  live.pause(700);
+  live.goToTime(5600, 800);
+  assert.deepEqual([live.slide, live.cue, live.time, live.running], [1, 0, 5600, false]);
+  live.goToTime(2300, 900);
+  assert.deepEqual([live.slide, live.cue, live.time], [0, 1, 2300]);
+  live.goTo("none", 900);
+  live.goTo("one", 900, 9);
+  assert.equal(live.time, 2300);
+});
+
+test("a run goes on in another page, and what lies between is a pause", () => {
+  const live = new Live(ORDER, script());
+  live.start(1000);
+  run(live, 1000, 1000);
+  live.give(2000);
+  const left = { instants: live.instants, at: live.at(2400), place: live.place };
+  const again = new Live(ORDER, script());
+  again.restore(left, 5000, 90_000);
+  again.goOn(90_000);
+  assert.deepEqual([again.slide, again.cue, again.time, again.running], [0, 1, 2000, true]);
+  assert.deepEqual(again.instants.at(-1), { kind: "pause", at: 6400, length: 5000 });
+  assert.equal(again.elapsed, left.place.elapsed);
 });
 
 test("ending while it is paused closes the pause", () => {

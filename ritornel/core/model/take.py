@@ -10,7 +10,8 @@ from ritornel.core.model.units import Ms, Name
 class Instant(Struct, frozen=True, kw_only=True, omit_defaults=True, gc=False):
     """One thing that happened, ``at`` ms after the start, pauses counted in.
 
-    ``slide`` opens a slide (also when it is gone back to), ``cue`` gives a cue of the slide that is on,
+    ``slide`` opens a slide (also when it is gone back to), with a ``cue`` where that was given already; ``cue`` gives a
+    cue of the slide that is on,
     ``pause`` lasts ``length``, ``end`` closes the take.
     """
 

@@ -15,12 +15,16 @@ GIVEN_TO_MS = 100
 
 
 class Given(NamedTuple):
-    """One slide as it was run: cues in slide time by number, and when it was left. Pauses taken out."""
+    """One slide as it was run: cues by number, and when it was left, in ms since it was entered. Pauses taken out.
+
+    It was entered at its beginning, or where all of cue ``from_cue`` had settled.
+    """
 
     slide: str
     entered_ms: int
     cues_ms: dict[int, int]
     left_ms: int
+    from_cue: int = 0
 
 
 class AgainstPlan(NamedTuple):
@@ -44,7 +48,7 @@ def runs_of(take: Take) -> list[Given]:
     """
     runs: list[Given] = []
     paused = 0
-    open_run: tuple[str, int, dict[int, int]] | None = None
+    open_run: tuple[str, int, dict[int, int], int] | None = None
     for instant in take.instants:
         now = instant.at_ms - paused
         if instant.kind == "pause":
@@ -53,14 +57,17 @@ def runs_of(take: Take) -> list[Given]:
             open_run[2][instant.cue] = now - open_run[1]
         elif instant.kind in ("slide", "end"):
             if open_run is not None:
-                runs.append(Given(open_run[0], open_run[1], open_run[2], now - open_run[1]))
-            open_run = (instant.slide, now, {}) if instant.kind == "slide" else None
+                runs.append(Given(open_run[0], open_run[1], open_run[2], now - open_run[1], open_run[3]))
+            open_run = (instant.slide, now, {}, instant.cue) if instant.kind == "slide" else None
     return runs
 
 
-def last_runs(take: Take) -> dict[str, Given]:
-    """Return for each slide the run that counts: its last."""
-    return {run.slide: run for run in runs_of(take)}
+def counted_runs(take: Take) -> dict[str, list[Given]]:
+    """Return for each slide the runs that count: its last from its beginning, and those after it that went on in it."""
+    found: dict[str, list[Given]] = {}
+    for run in runs_of(take):
+        found[run.slide] = [*found.get(run.slide, []), run] if run.from_cue else [run]
+    return found
 
 
 def apply_to_slide(slide: Slide, planned: SlideTime, given: Given) -> Applied:
@@ -71,8 +78,8 @@ def apply_to_slide(slide: Slide, planned: SlideTime, given: Given) -> Applied:
     """
     waits = dict(slide.waits)
     rushed: list[str] = []
-    settled = planned.groups[0].start_ms + planned.groups[0].motion_ms
-    for group in planned.groups[1:]:
+    settled = 0 if given.from_cue else planned.groups[0].start_ms + planned.groups[0].motion_ms
+    for group in planned.groups[given.from_cue + 1 :]:
         instant = given.cues_ms.get(group.cue)
         if instant is None:
             settled += (group.wait_ms or 0) + group.motion_ms
@@ -92,18 +99,18 @@ def apply_take(show: Show, planned: Sequence[SlideTime], take: Take) -> tuple[Sh
 
     ``planned`` are the slides' times as computed from ``show``, in order.
     """
-    runs = last_runs(take)
+    runs = counted_runs(take)
     rushed: dict[str, tuple[str, ...]] = {}
     slides = []
     for slide, time in zip(show.slides, planned, strict=True):
-        given = runs.get(slide.id)
-        if given is None:
-            slides.append(slide)
-            continue
-        applied = apply_to_slide(slide, time, given)
-        slides.append(applied.slide)
-        if applied.rushed:
-            rushed[slide.id] = applied.rushed
+        hurried: dict[str, None] = {}
+        for given in runs.get(slide.id, ()):
+            slide, early = apply_to_slide(slide, time, given)
+            later = {name for name in hurried if name != "hold" and int(name) <= given.from_cue}
+            hurried = dict.fromkeys((*later, *early))
+        slides.append(slide)
+        if hurried:
+            rushed[slide.id] = tuple(hurried)
     return replace(show, slides=tuple(slides)), rushed
 
 

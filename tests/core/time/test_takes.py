@@ -3,7 +3,7 @@ from unittest import TestCase
 from ritornel.core.model import Take
 from ritornel.core.model.reading import convert
 from ritornel.core.score import compile
-from ritornel.core.time.takes import AgainstPlan, apply_take, last_runs, pace_at, pace_while
+from ritornel.core.time.takes import AgainstPlan, apply_take, counted_runs, pace_at, pace_while
 from tests.made import LAMP, show, slide, step
 
 
@@ -55,8 +55,18 @@ class Applying(TestCase):
         given = take(
             ("slide", 0, "one"), ("slide", 4000, "two"), ("slide", 5000, "one"), ("cue", 6000, "one", 1), ("end", 9000)
         )
-        runs = last_runs(given)
-        self.assertEqual((runs["one"].entered_ms, runs["one"].left_ms, runs["one"].cues_ms), (5000, 4000, {1: 1000}))
+        (run,) = counted_runs(given)["one"]
+        self.assertEqual((run.entered_ms, run.left_ms, run.cues_ms), (5000, 4000, {1: 1000}))
+
+    def test_one_that_went_on_at_a_cue_keeps_what_was_given_before(self):
+        given = take(
+            ("slide", 0, "one"), ("cue", 2000, "one", 1), ("cue", 4000, "one", 2), ("slide", 7000, "two"),
+            ("slide", 8000, "one", 1), ("cue", 9500, "one", 2), ("slide", 12_000, "two"), ("end", 13_000),
+        )  # fmt: skip
+        result, rushed = self.applied(given)
+        self.assertEqual(result.slides[0].waits, {"1": 2000, "2": 1500})
+        self.assertEqual((result.slides[0].hold_ms, rushed), (1900, {}))
+        self.assertEqual([run.from_cue for run in counted_runs(given)["one"]], [0, 1])
 
     def test_slides_that_were_not_run_keep_their_pace(self):
         self.assertEqual(self.applied(take(("slide", 0, "two"), ("end", 2000)))[0].slides[0], self.show.slides[0])

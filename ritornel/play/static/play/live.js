@@ -20,26 +20,33 @@ export class Live {
     this.time = 0;
   }
 
-  /** Begins the take, now (ms of any steady clock). */
+  /** Begins the take, now (ms of any steady clock), where it stands: at the beginning, or where it was led to. */
   start(now) {
     this.began = now;
     this.last = now;
     this.running = true;
-    this.enter(0, now);
+    this.enter(this.slide, now, this.cue, this.time);
   }
 
   at(now) {
     return Math.round(now - this.began);
   }
 
-  enter(index, now) {
+  /** To a slide: to its beginning, or to where a cue of it was given, at a show time. */
+  enter(index, now, cue = 0, time = this.startOf(index, cue)) {
     this.slide = index;
-    this.cue = 0;
+    this.cue = cue;
     this.visit++;
     this.elapsedAtCue = this.elapsed;
-    this.time = this.order[index][1];
-    this.instants.push({ kind: "slide", at: this.at(now), slide: this.order[index][0] });
+    this.time = time;
+    const instant = { kind: "slide", at: this.at(now), slide: this.order[index][0] };
+    this.instants.push(cue ? { ...instant, cue } : instant);
     this.changed();
+  }
+
+  /** The show time at which all of a cue has settled; the slide's own beginning for 0. */
+  startOf(index, cue) {
+    return this.order[index][1] + (cue ? this.plan[index].groups[cue].settle : 0);
   }
 
   get group() {
@@ -107,16 +114,52 @@ export class Live {
     }
   }
 
-  /** Back to the beginning of the slide, or, at its beginning, of the slide before. */
+  /** Takes the last cue back: all stands as it did before it was given; it is to be given again. */
   back(now) {
-    if (!this.running) return;
-    this.enter(Math.max(0, this.cue > 0 ? this.slide : this.slide - 1), now);
+    if (this.began === undefined || this.ended) return;
+    if (this.cue > 0) {
+      this.cue--;
+      this.time = Math.min(this.order[this.slide][1] + this.group.settle, this.stopsAt);
+      this.visit++;
+      this.elapsedAtCue = this.elapsed;
+      this.changed();
+    } else if (this.slide > 0) {
+      const before = this.slide - 1;
+      const last = this.plan[before].groups.length - 1;
+      this.enter(before, now, last, this.order[before][1] + this.plan[before].groups[last].settle);
+    }
   }
 
-  /** To the beginning of a slide, wherever it stands; nothing happens if it is not there. */
-  goTo(id, now) {
+  /** To the beginning of a slide, or to a cue of it, wherever it stands; nothing happens if it is not there. */
+  goTo(id, now, cue = 0) {
     const index = this.order.findIndex((row) => row[0] === id);
-    if (this.running && index >= 0) this.enter(index, now);
+    if (index < 0 || this.ended || cue >= this.plan[index].groups.length) return;
+    this.jump(index, now, cue, this.startOf(index, cue));
+  }
+
+  /** To an instant of the show, as its plan has it. */
+  goToTime(time, now) {
+    if (this.ended) return;
+    const index = Math.max(0, this.order.findLastIndex(([, start]) => start <= time));
+    const within = time - this.order[index][1];
+    const cue = Math.max(0, this.plan[index].groups.findLastIndex((group) => group.cue && group.start <= within));
+    this.jump(index, now, cue, time);
+  }
+
+  /** Before it has begun only the place is chosen where it will begin. */
+  jump(index, now, cue, time) {
+    if (this.began !== undefined) return this.enter(index, now, cue, time);
+    Object.assign(this, { slide: index, cue, time });
+    return this.changed();
+  }
+
+  /** Goes on with a run of another page, which is gone: {instants, at, place}, `away` ms ago; it is paused until it goes on. */
+  restore({ instants, at, place }, away, now) {
+    const { slide, cue, time, elapsed } = place;
+    Object.assign(this, { instants, slide, cue, time, elapsed, elapsedAtCue: elapsed });
+    this.began = now - away - at;
+    this.pausedAt = now - away;
+    this.changed();
   }
 
   pause(now) {
@@ -127,7 +170,7 @@ export class Live {
   }
 
   goOn(now) {
-    if (this.running || this.ended) return;
+    if (this.running || this.ended || this.began === undefined) return;
     this.instants.push({ kind: "pause", at: this.at(now), length: Math.round(now - this.pausedAt) });
     this.last = now;
     this.running = true;

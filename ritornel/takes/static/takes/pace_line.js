@@ -17,7 +17,14 @@ export class PaceLine {
     this.plan = el("div.lectern-needle.is-plan", { title: "where you should be" });
     this.here = el("div.lectern-needle", { title: "where you are" });
     root.append(this.plan, this.here);
+    root.addEventListener("click", ({ clientX }) => {
+      const { left, width } = root.getBoundingClientRect();
+      this.clicked(Math.max(0, Math.min(this.length - 1, (this.length * (clientX - left)) / width)));
+    });
   }
+
+  /** Called with a time of the show when the line is clicked there. */
+  clicked() {}
 
   share(time) {
     return `${Math.min(100, (100 * time) / this.length)}%`;

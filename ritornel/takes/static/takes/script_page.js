@@ -7,7 +7,7 @@ export class ScriptPage {
   constructor(root, order, slides) {
     this.words = [];
     slides.forEach((slide, index) => {
-      root.append(el("h2", {}, `${index + 1}  ${order[index][3]}`));
+      root.append(el("h2", { data: { slide: index, cue: 0 } }, `${index + 1}  ${order[index][3]}`));
       slide.groups.forEach((_, cue) => {
         const text = slide.passages[cue];
         const span = el("span", { data: { slide: index, cue } }, cue ? el("b", {}, String(cue)) : null, text || (cue ? "" : "…"), " ");
@@ -15,7 +15,14 @@ export class ScriptPage {
         root.append(span);
       });
     });
+    root.addEventListener("click", ({ target }) => {
+      const place = target.closest("[data-slide]")?.dataset;
+      if (place && !String(getSelection())) this.clicked(Number(place.slide), Number(place.cue));
+    });
   }
+
+  /** Called with a slide and a cue when its words, or its heading, are clicked. */
+  clicked() {}
 
   /** Marks where the show is. */
   mark(place) {

@@ -6,6 +6,7 @@ import { evaluate } from "../play/evaluate.js";
 import { followLinks } from "../play/links.js";
 import { LiveSound } from "../play/live_sound.js";
 import { Stage } from "../play/stage.js";
+import { swipes } from "./swipes.js";
 
 const { play } = pageData("page");
 play.slides = asWished(play.slides);
@@ -15,7 +16,8 @@ const sound = new LiveSound(play, stage, () => askForSound());
 const channel = new BroadcastChannel(`ritornel/${location.pathname.split("/")[2]}`);
 document.querySelector(".whole-stage").style.setProperty("--stage-ratio", play.width / play.height);
 
-function follow({ time, slide, running, elapsed, visit }) {
+function follow({ time, slide, running, elapsed, visit, curtain = "" }) {
+  document.body.dataset.curtain = curtain;
   stage.show(evaluate(play, time));
   sound.follow(slide, time, running, elapsed, visit);
 }
@@ -40,11 +42,17 @@ channel.addEventListener("message", (event) => {
   }
 });
 followLinks(document.getElementById("stage"), { next: () => channel.postMessage({ give: true }), slide: (slide) => channel.postMessage({ goTo: slide }) });
-document.addEventListener("click", () => channel.postMessage({ give: true }));
+const give = () => channel.postMessage({ give: true });
+const back = () => channel.postMessage({ back: true });
+document.addEventListener("click", ({ pointerType }) => pointerType !== "touch" && give());
+swipes(document.body, { left: give, right: back, thirds: [back, () => channel.postMessage({ pause: true }), give] });
 document.addEventListener("keydown", (event) => {
-  if ([" ", "ArrowRight", "PageDown", "Enter"].includes(event.key)) channel.postMessage({ give: true });
+  if ([" ", "ArrowRight", "PageDown", "Enter"].includes(event.key)) give();
+  if (["ArrowLeft", "PageUp"].includes(event.key)) back();
   if (event.key === "f") document.documentElement.requestFullscreen?.();
 });
 if (play.order.length) follow({ time: 0, slide: 0, running: false });
-channel.postMessage({ hello: true });
+channel.postMessage({ hello: true, stage: true });
+channel.addEventListener("message", ({ data }) => data.whoIsThere && channel.postMessage({ hello: true, stage: true }));
+window.addEventListener("pagehide", () => channel.postMessage({ gone: true }));
 window.stageWindow = { sound };

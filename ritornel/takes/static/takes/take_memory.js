@@ -3,6 +3,8 @@
 import { send } from "../site/sending.js";
 
 const STILL_RUNS_MS = 3000;
+const SOON_MS = 60_000;
+const OLD_MS = 12 * 3600_000;
 
 export class TakeMemory {
   constructor(show, address) {
@@ -11,21 +13,34 @@ export class TakeMemory {
   }
 
   remember(live) {
-    if (!live.began) return;
-    localStorage.setItem(this.key, JSON.stringify({ instants: live.instants, at: live.at(performance.now()), seen: Date.now() }));
+    if (live.began === undefined || live.ended) return;
+    const { instants, place } = live;
+    localStorage.setItem(this.key, JSON.stringify({ instants, place, slide: live.order[live.slide][0], at: live.at(performance.now()), seen: Date.now() }));
   }
 
   forget() {
     localStorage.removeItem(this.key);
   }
 
-  /** Keeps a take that was cut short when a page was closed. Resolves to where it is, or null if there is none. */
-  async sendWhatWasLeft() {
+  get kept() {
     const left = JSON.parse(localStorage.getItem(this.key) ?? "null");
-    if (!left?.instants?.length) return null;
-    const { instants, at, seen = 0 } = left;
-    const wait = STILL_RUNS_MS - (Date.now() - seen);
-    if (!navigator.locks && wait > 0) return null; // another page may be running it
+    return left?.instants?.length ? left : null;
+  }
+
+  /** A run of today that a page was closed in, or null: {instants, place, at, slide, away, wasRunning, soon}. */
+  left() {
+    const { kept } = this;
+    const away = Date.now() - (kept?.seen ?? 0);
+    if (!kept?.place || away > OLD_MS || kept.instants.at(-1).kind === "end") return null;
+    if (!navigator.locks && away < STILL_RUNS_MS) return null; // another page may be running it
+    return { ...kept, away, wasRunning: kept.place.running, soon: away < SOON_MS };
+  }
+
+  /** Keeps a take that was cut short long ago. Resolves to where it is, or null if there is none. */
+  async sendWhatIsOld() {
+    const { kept } = this;
+    if (!kept || (!navigator.locks && Date.now() - kept.seen < STILL_RUNS_MS)) return null;
+    const { instants, at } = kept;
     if (instants.at(-1).kind !== "end") instants.push({ kind: "end", at });
     const answer = await send(this.address, { instants });
     if (answer.status !== 200) return null;

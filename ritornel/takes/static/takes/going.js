@@ -1,0 +1,40 @@
+// Keys of the lectern. A number and Enter go to a slide; what is typed of it is told.
+
+const FORGOTTEN_MS = 3000;
+
+/** The handler of keydown for a run; `acts` are its acts by name. */
+export function keysOf(run, acts) {
+  const slides = run.play.order;
+  const keys = {
+    " ": acts.give, ArrowRight: acts.give, PageDown: acts.give, Enter: acts.give, ArrowLeft: acts.back, PageUp: acts.back,
+    p: acts.pause, w: acts["open-stage"], d: acts.dark, l: acts.light, s: acts.hear, o: acts.overview,
+    Home: () => run.goToNumber(1), End: () => run.goToNumber(slides.length),
+  };
+  let typed = "";
+  let forgetting = 0;
+  const forget = () => ((typed = ""), clearTimeout(forgetting));
+  return (event) => {
+    const { key, target } = event;
+    if (event.ctrlKey || event.metaKey || event.altKey || target.closest?.("dialog")) return;
+    if (/^[0-9]$/.test(key)) {
+      typed = `${typed}${key}`.slice(-4);
+      clearTimeout(forgetting);
+      forgetting = setTimeout(forget, FORGOTTEN_MS);
+      run.say(`To slide ${typed}: Enter`);
+      return;
+    }
+    if (key === "Enter" && typed) {
+      event.preventDefault();
+      const number = Number(typed);
+      forget();
+      run.goToNumber(number);
+      return;
+    }
+    if (typed && key !== "Shift") forget();
+    const act = keys[key];
+    const pressed = [" ", "Enter"].includes(key) && target.closest?.("a, button, [data-link]");
+    if (!act || pressed) return; // whoever came to a button by keys presses it
+    event.preventDefault();
+    act();
+  };
+}

@@ -1,0 +1,231 @@
+// The run of a lectern: gives the cues, goes anywhere, tells the stage window, keeps the take.
+
+import { el } from "../site/dom.js";
+import { Live } from "../play/live.js";
+import { LiveSound } from "../play/live_sound.js";
+import { followLinks } from "../play/links.js";
+import { send } from "../site/sending.js";
+import { Ticking } from "../site/ticking.js";
+import { minutes } from "../site/times.js";
+import { keysOf } from "./going.js";
+import { openOverview } from "./overview.js";
+import { paceWords } from "./pace_line.js";
+import { swipes } from "./swipes.js";
+import { TakeMemory } from "./take_memory.js";
+
+const REMEMBERED_EVERY_MS = 1000;
+const RETRY_MS = 2000;
+const SAID_MS = 6000;
+const id = (name) => document.getElementById(name);
+
+export class Running {
+  constructor(lectern, page, show, channel) {
+    const { play, plan } = page;
+    Object.assign(this, { lectern, page, play, plan, channel });
+    this.live = new Live(play.order, plan, { changed: () => this.changed() });
+    this.sound = new LiveSound(play, lectern.now);
+    this.curtain = "";
+    this.heard = null; // where nobody has said: here while there is no stage window
+    this.windows = 0;
+    this.memory = new TakeMemory(show, page.takes);
+    this.remembered = 0;
+    this.ticking = new Ticking((at) => this.frame(at));
+    this.sound.muted = !this.isHeard;
+    this.changed();
+    this.goOnWithWhatWasLeft();
+    window.lectern = this.live;
+  }
+
+  /** A run that was cut short by a reload goes on; one that was left longer ago waits for a word; an old one is kept as it is. */
+  async goOnWithWhatWasLeft() {
+    const left = this.memory.left();
+    if (left) {
+      const gone = this.play.order.findIndex(([name]) => name === left.slide) < 0;
+      if (!gone) this.live.restore(left, left.away, performance.now());
+      this.ticking.start();
+      this.draw();
+      if (left.wasRunning && left.soon && !gone) this.live.goOn(performance.now());
+      this.say(left.soon ? "It goes on where it was." : `It stands where it was left ${minutes(left.away)} ago. Go on, or end it to keep the take.`);
+      return;
+    }
+    const take = await this.memory.sendWhatIsOld();
+    if (take) this.say("your last take was cut short and is kept: ", el("a.underline", { href: take }, "see it"));
+  }
+
+  get isHeard() {
+    return this.heard ?? !this.windows;
+  }
+
+  changed() {
+    this.lectern.draw(this.live.place);
+    this.drawActs();
+    this.memory.remember(this.live);
+    if (this.live.ended) this.keep();
+  }
+
+  frame(at) {
+    const { live } = this;
+    live.pass(at);
+    if (at - this.remembered > REMEMBERED_EVERY_MS) {
+      this.remembered = at;
+      this.memory.remember(live);
+    }
+    if (live.running || live.ended) this.draw();
+    return !live.ended;
+  }
+
+  draw() {
+    const { live } = this;
+    this.lectern.draw(live.place);
+    this.sound.follow(live.slide, live.time, live.running, live.elapsed, live.visit);
+    this.tell();
+    if (!this.saying) id("pace").textContent = live.began === undefined ? "" : paceWords(live.ahead, this.play.length);
+  }
+
+  tell() {
+    this.channel.postMessage({ ...this.live.place, curtain: this.curtain });
+  }
+
+  /** Says something in place of the pace, for a while; what has a link stays until the next cue. */
+  say(...words) {
+    id("pace").replaceChildren(...words);
+    clearTimeout(this.saying);
+    this.saying = setTimeout(() => (this.saying = null), SAID_MS);
+  }
+
+  give() {
+    const { live } = this;
+    if (this.curtain) return this.draws("");
+    if (live.began === undefined) {
+      live.start(performance.now());
+      this.ticking.start();
+    } else if (!live.running) {
+      live.goOn(performance.now());
+    } else {
+      live.give(performance.now());
+    }
+    return this.draw();
+  }
+
+  back() {
+    this.live.back(performance.now());
+    this.draw();
+  }
+
+  goTo(slide, cue = 0) {
+    this.live.goTo(slide, performance.now(), cue);
+    this.draw();
+  }
+
+  goToTime(time) {
+    this.live.goToTime(time, performance.now());
+    this.draw();
+  }
+
+  goToNumber(number) {
+    const row = this.play.order[number - 1];
+    if (row) this.goTo(row[0]);
+    else this.say(`There are ${this.play.order.length} slides.`);
+  }
+
+  pause() {
+    const { live } = this;
+    if (live.running) live.pause(performance.now());
+    else live.goOn(performance.now());
+    this.draw();
+  }
+
+  /** Dark, light, or the picture: what the audience sees. The clock goes on. */
+  draws(curtain) {
+    this.curtain = this.curtain === curtain ? "" : curtain;
+    id("stage-now").dataset.curtain = this.curtain;
+    if (this.curtain) this.say(`The stage is ${this.curtain}. Any cue brings the picture back.`);
+    this.draw();
+    this.drawActs();
+  }
+
+  hear() {
+    this.heard = !this.isHeard;
+    this.sound.muted = !this.isHeard;
+    this.drawActs();
+    this.draw();
+  }
+
+  drawActs() {
+    const { live } = this;
+    const last = live.slide + 1 >= this.play.order.length;
+    const begun = live.began !== undefined;
+    const waiting = live.ended ? "Ended" : !begun ? "Begin" : !live.running ? "Go on" : live.next ? `Cue ${live.next.cue}` : last ? "End the show" : "Next slide";
+    id("give").replaceChildren(waiting, " ", live.ended ? "" : el("kbd.soft", {}, "Space"));
+    id("give").disabled = live.ended;
+    id("pause").replaceChildren(begun && !live.running ? "Go on " : "Pause ", el("kbd.soft", {}, "P"));
+    id("pause").disabled = !begun || live.ended;
+    id("back").disabled = !begun || live.ended;
+    id("end").disabled = !begun || live.ended;
+    id("dark").setAttribute("aria-pressed", String(this.curtain === "dark"));
+    id("light").setAttribute("aria-pressed", String(this.curtain === "light"));
+    id("hear").replaceChildren(this.isHeard ? "Heard here " : "Not heard here ", el("kbd.soft", {}, "S"));
+  }
+
+  async keep() {
+    this.sound.stop();
+    this.channel.postMessage({ ended: true });
+    id("pace").textContent = "keeping the take…";
+    this.saying = true;
+    for (;;) {
+      const answer = await send(this.page.takes, { instants: this.live.instants });
+      if (answer.status === 200) {
+        this.memory.forget();
+        location.href = answer.data.take;
+        return;
+      }
+      const signedOut = answer.status === 401 || answer.status === 403;
+      id("pace").replaceChildren(
+        `the take is not kept yet: ${answer.data.error ?? "the server is at fault"}`,
+        signedOut ? el("a.underline.ml-2", { href: "/sign-in?next=/signed-in", target: "ritornel-sign-in" }, "sign in") : "",
+      );
+      if (answer.status >= 400 && answer.status < 500 && !signedOut) return;
+      await new Promise((resolve) => setTimeout(resolve, RETRY_MS));
+    }
+  }
+
+  openWindow() {
+    const opened = window.open(this.page.stage, "ritornel-stage", "popup,width=960,height=540");
+    if (!opened) this.say("the browser held the stage window back; allow windows for this page");
+  }
+
+  hears({ hello, stage, gone, give, back, pause, goTo }) {
+    if (stage && hello) this.windows++;
+    if (gone) {
+      this.windows = 0;
+      this.channel.postMessage({ whoIsThere: true });
+      this.say("The stage window is closed; W opens it again.");
+    }
+    if (stage || gone) this.sound.muted = !this.isHeard;
+    if (hello) this.tell();
+    if (stage || gone) this.drawActs();
+    if (give) this.give();
+    if (back) this.back();
+    if (pause) this.pause();
+    if (goTo) this.goTo(goTo);
+  }
+
+  listen() {
+    this.channel.addEventListener("message", ({ data }) => this.hears(data));
+    this.channel.postMessage({ whoIsThere: true });
+    const acts = {
+      give: () => this.give(), pause: () => this.pause(), back: () => this.back(), "open-stage": () => this.openWindow(),
+      dark: () => this.draws("dark"), light: () => this.draws("light"), hear: () => this.hear(),
+      overview: () => openOverview(this), end: () => this.live.end(performance.now()),
+    };
+    for (const [name, act] of Object.entries(acts)) id(name).addEventListener("click", act);
+    followLinks(id("stage-now"), { next: acts.give, slide: (slide) => this.goTo(slide) });
+    this.lectern.script.clicked = (slide, cue) => this.goTo(this.play.order[slide][0], cue);
+    this.lectern.line.clicked = (time) => this.goToTime(time);
+    swipes(document.querySelector(".lectern-body"), { left: acts.give, right: acts.back });
+    // A button that is clicked does not take the focus: Space goes on to give the cues.
+    document.addEventListener("mousedown", (event) => event.target.closest?.("button") && event.preventDefault());
+    document.addEventListener("keydown", keysOf(this, acts));
+    window.addEventListener("beforeunload", () => this.memory.remember(this.live));
+  }
+}
