@@ -3,6 +3,7 @@
 
 import { el } from "../site/dom.js";
 import { follow } from "../site/gesture.js";
+import { swipes } from "../site/swipes.js";
 import { minutes } from "../site/times.js";
 
 const QUIET_AFTER_MS = 2000;
@@ -58,14 +59,14 @@ export class Controls {
     this.loading.hidden = !on;
   }
 
-  /** Lays a button over the picture. */
-  cover(label, why) {
+  /** Lays a button over the picture that says what a press does; `clear`: the picture is seen as it is. */
+  cover(label, why, clear = false) {
     this.uncover();
     this.words.hidden = this.bar.hidden = true;
     this.player.showOpening();
-    const words = why ? el("span.player-ask", {}, label, el("small", {}, why)) : null;
+    const words = el("span.player-ask", {}, label, el("small", {}, why));
     this.button = el("button.player-cover", { "aria-label": label, onclick: () => this.player.play() }, words);
-    this.button.classList.toggle("is-clear", !why);
+    this.button.classList.toggle("is-clear", clear);
     this.root.append(this.button);
   }
 
@@ -94,7 +95,9 @@ export class Controls {
     this.root.addEventListener("pointermove", () => this.wake());
     this.root.addEventListener("focusin", () => this.wake());
     this.root.addEventListener("focusout", () => this.wake());
-    document.getElementById("stage").addEventListener("click", () => this.player.toggle());
+    const { player } = this;
+    document.getElementById("stage").addEventListener("click", ({ pointerType }) => pointerType !== "touch" && player.toggle());
+    swipes(document.getElementById("stage"), { left: () => player.toSlide(1), right: () => player.toSlide(-1), thirds: [() => player.toSlide(0), () => player.toggle(), () => player.toNextCue()] });
     this.bar.addEventListener("pointerdown", (event) => this.scrub(event));
     this.bar.addEventListener("pointermove", (event) => this.tell(event));
     this.bar.addEventListener("pointerleave", () => (this.hint.hidden = true));

@@ -6,13 +6,15 @@ for (const article of document.querySelectorAll("article")) {
   const code = article.querySelector("[data-embed]");
   const choice = article.querySelector("[data-embed-width]");
   if (!code) continue;
+  const [begins, slide] = ["[data-embed-begins]", "[data-embed-slide]"].map((name) => article.querySelector(name));
   const write = () => {
     const width = Number(choice.value);
     const height = Math.round((width * code.dataset.height) / code.dataset.width);
+    const asked = [begins.value, Number(slide.value) > 1 ? `slide=${Math.floor(Number(slide.value))}` : ""].filter(Boolean).join("&amp;");
     const title = code.dataset.title.replaceAll("&", "&amp;").replaceAll('"', "&quot;");
-    code.value = `<iframe src="${code.dataset.embed}" width="${width}" height="${height}" title="${title}" style="border:0;display:block" allow="autoplay; fullscreen"></iframe>`;
+    code.value = `<iframe src="${code.dataset.embed}${asked && "?"}${asked}" width="${width}" height="${height}" title="${title}" style="border:0;display:block" allow="autoplay; fullscreen"></iframe>`;
   };
-  choice.addEventListener("change", write);
+  for (const field of [choice, begins, slide]) field.addEventListener("change", write);
   write();
 }
 

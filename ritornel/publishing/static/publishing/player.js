@@ -7,6 +7,8 @@ import { followLinks } from "../play/links.js";
 import { Playhead } from "../play/playhead.js";
 import { Sound } from "../play/sound.js";
 import { Stage } from "../play/stage.js";
+import { minutes } from "../site/times.js";
+import { askedIn } from "./asked.js";
 import { Controls } from "./controls.js";
 
 const REFUSED_WITHIN_MS = 1000;
@@ -27,8 +29,12 @@ class Player {
     followLinks(this.stage.root, { next: () => this.toNextCue(), slide: (id) => this.toSlideOf(id) });
     this.rest = null;
     this.controls = new Controls(root, this, play);
+    const asked = askedIn(location, play.order);
+    this.first = asked.time;
     this.draw(0);
-    if (page.embedded) this.controls.cover("Play", ""); // in a frame: the picture alone until it is touched
+    if (asked.time) this.seek(asked.time);
+    if (asked.muted) this.beginMuted();
+    else if (page.embedded) this.controls.cover("Play", minutes(play.length), true); // in a frame: the picture until it is touched
     else this.begin();
   }
 
@@ -41,6 +47,13 @@ class Player {
       this.askForGesture();
       return;
     }
+    this.play();
+  }
+
+  /** Begins by itself without sound, as any browser lets a page; a word brings the sound. */
+  async beginMuted() {
+    await this.firstMedia();
+    this.sound.muted = true;
     this.play();
   }
 
@@ -143,7 +156,7 @@ class Player {
   askForGesture() {
     this.playhead.pause();
     this.sound.stop();
-    if (this.playhead.time < REFUSED_WITHIN_MS) this.playhead.seek(0);
+    if (this.playhead.time < this.first + REFUSED_WITHIN_MS) this.playhead.seek(this.first);
     this.controls.cover("Start with sound", "This browser plays sound only after a click.");
   }
 

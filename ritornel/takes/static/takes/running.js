@@ -10,7 +10,7 @@ import { minutes } from "../site/times.js";
 import { keysOf } from "./going.js";
 import { openOverview } from "./overview.js";
 import { paceWords } from "./pace_line.js";
-import { swipes } from "./swipes.js";
+import { swipes } from "../site/swipes.js";
 import { TakeMemory } from "./take_memory.js";
 
 const REMEMBERED_EVERY_MS = 1000;

@@ -6,7 +6,7 @@ import { evaluate } from "../play/evaluate.js";
 import { followLinks } from "../play/links.js";
 import { LiveSound } from "../play/live_sound.js";
 import { Stage } from "../play/stage.js";
-import { swipes } from "./swipes.js";
+import { swipes } from "../site/swipes.js";
 
 const { play } = pageData("page");
 play.slides = asWished(play.slides);
