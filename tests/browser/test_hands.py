@@ -99,7 +99,7 @@ class KeysAlone(HandsCase):
         self.page.keyboard.press("Alt+ArrowUp")
         self.settled()
         order = self.page.evaluate("ritornel.store.slide.document.running_order.map((s) => [s.id, s.trigger])")
-        self.assertEqual(order, [["a", "cue"], ["b", "alongside"]])
+        self.assertEqual(order, [["b", "cue"], ["a", "cue"]])
         self.assertEqual(self.focused(), "b")
         self.page.keyboard.press("Enter")
         self.assertEqual(self.page.evaluate("[...ritornel.store.steps]"), ["b"])

@@ -33,6 +33,54 @@ class Library(Axe):
         self.page.goto(f"/library/{asked}")
         self.ready()
 
+    def shown(self) -> tuple[str, float, str]:
+        self.settled()
+        self.row.refresh_from_db()
+        thing = in_rows.load(self.row).slides[0].objects[0]
+        return thing.asset, thing.width, thing.lineage
+
+    def test_a_picture_is_exchanged_in_place_chosen_pasted_or_dropped_and_found_outside_in_the_same_field(self):
+        self.open_desk(self.row)
+        self.page.mouse.click(*self.on_stage(300, 200))
+        self.until("ritornel.store.objects.size === 1")
+        before = self.shown()
+        self.page.keyboard.press("Shift+I")
+        self.page.keyboard.type("dusk")
+        self.page.keyboard.press("Enter")
+        self.page.wait_for_selector("dialog", state="detached")
+        self.assertEqual(self.shown(), (self.dusk.sha256, *before[1:]))
+        self.page.keyboard.press("Shift+I")
+        self.page.keyboard.type("sea")
+        self.page.click("dialog .choose-grid >> nth=1 >> .choose-one >> nth=0")
+        self.page.wait_for_selector("dialog", state="detached")
+        fetched = Asset.objects.exclude(licence="").exclude(pk=self.snow.pk).get(kind="picture")
+        self.assertEqual(self.shown(), (fetched.sha256, *before[1:]))
+        for how in ("paste", "drop"):
+            self.page.evaluate(
+                """async ([how, bytes]) => {
+                  const transfer = new DataTransfer();
+                  transfer.items.add(new File([new Uint8Array(bytes)], `${how}.png`, { type: "image/png" }));
+                  const target = how === "paste" ? document.body : document.querySelector(".selection");
+                  const event = how === "paste" ? new ClipboardEvent("paste", { clipboardData: transfer, bubbles: true, cancelable: true })
+                    : new DragEvent("drop", { dataTransfer: transfer, bubbles: true, cancelable: true });
+                  target.dispatchEvent(event);
+                }""",
+                [how, list(png("#123456" if how == "paste" else "#654321"))],
+            )
+            self.until(
+                f"ritornel.store.kept.assets[ritornel.store.kept.slides.one.document.objects[0].asset]?.name === '{how}.png'"
+            )
+            self.assertEqual(self.shown()[1:], before[1:])
+        self.assertEqual(len(in_rows.load(self.row).slides[0].objects), 1)
+
+    def test_a_sound_is_heard_before_it_is_chosen(self):
+        self.open_desk(self.row)
+        self.page.keyboard.press("s")
+        self.page.click("dialog .choose-hear")
+        self.page.wait_for_selector("dialog .choose-hear:has-text('Stop')")
+        self.page.keyboard.press("Escape")
+        self.page.wait_for_selector("dialog", state="detached")
+
     def test_what_is_written_is_kept_and_what_is_refused_stays_written(self):
         self.library()
         dusk = self.page.locator(f"[data-asset='{self.dusk.sha256}']")

@@ -1,12 +1,12 @@
-"""Another picture, clip or sound in the place of one, wherever a show uses it."""
+"""Another picture, clip or sound in the place of one: on one object, or wherever a show uses it."""
 
 from typing import Any
 
 from msgspec import Struct
 from msgspec.structs import replace
 
-from ritornel.core.edits.command import BadEdit, Command
-from ritornel.core.model import Asset, Show
+from ritornel.core.edits.command import BadEdit, Command, change_slide
+from ritornel.core.model import Asset, Clip, Picture, Show, Slide, Sound
 from ritornel.core.model.uses import assets_used
 
 
@@ -40,6 +40,45 @@ class ReplaceAsset(Command, frozen=True, kw_only=True):
     def label(self) -> str:
         """Name it as people do."""
         return "replace a picture, clip or sound everywhere"
+
+    @property
+    def brings_assets(self) -> tuple[str, ...]:
+        """The new one."""
+        return (self.asset,)
+
+
+class ExchangeAsset(Command, frozen=True, kw_only=True):
+    """Put another picture, clip or sound in place of an object's: its place, frame, crop, builds and lineage stay.
+
+    In and out points stay as ``ReplaceAsset`` has them.
+    """
+
+    slide: str
+    object: str
+    asset: str
+
+    def apply(self, show: Show) -> Show:
+        """Return the show with the other asset in that object."""
+        new = next((a for a in show.assets if a.id == self.asset), None)
+        if new is None:
+            raise BadEdit("what is to take its place is not in the library; take it in first")
+
+        def change(slide: Slide) -> Slide:
+            thing = next((o for o in slide.objects if o.id == self.object), None)
+            if not isinstance(thing, Picture | Clip | Sound):
+                raise BadEdit("select a picture, a clip or a sound to exchange it")
+            kind = type(thing).__name__.lower()
+            if kind != new.kind:
+                raise BadEdit(f"“{new.name}” is a {new.kind}, and a {kind} is wanted there")
+            changed = replace(thing, asset=new.id, **_points(thing, new))
+            return replace(slide, objects=tuple(changed if o is thing else o for o in slide.objects))
+
+        return change_slide(show, self.slide, change)
+
+    @property
+    def label(self) -> str:
+        """Name it as people do."""
+        return "exchange a picture, clip or sound"
 
     @property
     def brings_assets(self) -> tuple[str, ...]:

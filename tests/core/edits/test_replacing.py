@@ -76,3 +76,18 @@ class Replaced(TestCase):
                 edited(made(), do="replace-asset", old="film", asset=asset)
         with self.assertRaisesRegex(BadEdit, "does not use that any more"):
             edited(made(), do="replace-asset", old="dusk", asset="snow")
+
+    def test_one_object_alone_shows_another_and_all_else_of_it_stays(self):
+        before = made()
+        after = edited(before, do="exchange-asset", slide="one", object="c", asset="short")
+        (was, now) = (next(o for o in m.slides[0].objects if o.id == "c") for m in (before, after))
+        self.assertEqual((now.asset, now.in_ms, now.out_ms, now.lineage), ("short", 2000, None, was.lineage))
+        self.assertEqual(after.slides[1:], before.slides[1:])
+        self.assertEqual(after.slides[0].running_order, before.slides[0].running_order)
+        for name, asset, words in (
+            ("c", "snow", "a clip is wanted"),
+            ("box", "snow", "select a picture"),
+            ("c", "gone", "take it in"),
+        ):
+            with self.assertRaisesRegex(BadEdit, words):
+                edited(before, do="exchange-asset", slide="one", object=name, asset=asset)

@@ -2,7 +2,7 @@
 // with the pictures that they name; a sound asks where to, or lies under the pictures that came with it; a document of
 // ours becomes a show; a folder is all that is in it.
 
-import { placeFiles, placeMedia } from "./acts/adding.js";
+import { exchangeable, exchangeFile, placeFiles, placeMedia } from "./acts/adding.js";
 import { kindOf } from "../parts/media/kinds.js";
 import { uploadFiles } from "../parts/media/uploading.js";
 import { bringOutlines } from "./sheets/outline_slides.js";
@@ -27,7 +27,11 @@ export function listenForDrops(desk) {
     event.preventDefault();
     root.classList.remove("dropping");
     const onStage = Boolean(event.target.closest?.("#stage-over"));
-    filesIn(event.dataTransfer).then((dropped) => take(desk, dropped, onStage));
+    const selected = onStage && event.target.closest(".selection") ? exchangeable(desk) : null;
+    filesIn(event.dataTransfer).then((dropped) => {
+      const alike = dropped.length === 1 && kindOf(dropped[0], desk.files) === selected?.kind;
+      return alike ? exchangeFile(desk, selected, dropped[0]) : take(desk, dropped, onStage);
+    });
   });
 }
 

@@ -87,6 +87,34 @@ export function placeMedia(desk, asset, slide = desk.store.focus) {
   return add(desk, { ...object, x: (show.width - width) / 2, y: (show.height - height) / 2, width, height }, slide);
 }
 
+/** The one picture, clip or sound that is selected, or null. */
+export function exchangeable({ store }) {
+  const [id, more] = [...store.objects];
+  const thing = id && !more ? store.object(id) : null;
+  return ["picture", "clip", "sound"].includes(thing?.kind) ? thing : null;
+}
+
+/** Another asset takes the place of the selected object's; its frame, crop, builds and lineage stay. */
+export async function exchange(desk) {
+  const thing = exchangeable(desk);
+  if (!thing) return desk.notice.say("Select one picture, clip or sound to exchange it.");
+  const slide = desk.store.focus;
+  const asset = await chooseAsset(desk, thing.kind);
+  return asset ? exchangeWith(desk, slide, thing, asset) : null;
+}
+
+async function exchangeWith({ store, notice }, slide, thing, asset) {
+  const { done } = await store.edit({ do: "exchange-asset", slide, object: thing.id, asset: asset.id });
+  if (done) notice.announce(`Exchanged for ${asset.name}`);
+}
+
+/** A file that is dropped or pasted onto the selected object takes the place of what it shows. */
+export async function exchangeFile(desk, thing, file) {
+  const slide = desk.store.focus;
+  const [asset] = await uploadFiles(desk, [file]);
+  if (asset) await exchangeWith(desk, slide, thing, asset);
+}
+
 /** Takes files in and puts each on the slide that was in focus. */
 export async function placeFiles(desk, files) {
   const slide = desk.store.focus;

@@ -3,7 +3,8 @@
 import { newId, newIds } from "../../parts/state/ids.js";
 import { inkOn } from "../../parts/ink.js";
 import { wordsOf } from "../../parts/words.js";
-import { placeFiles } from "./adding.js";
+import { kindOf } from "../../parts/media/kinds.js";
+import { exchangeable, exchangeFile, placeFiles } from "./adding.js";
 
 const KIND = "application/x-ritornel-objects+json";
 const TEXT_SIZE = 40;
@@ -45,6 +46,7 @@ function put(desk, event) {
   event.preventDefault();
   stage.setFace("arrange");
   if (copied) putObjects(desk, JSON.parse(copied));
+  else if (files.length === 1 && kindOf(files[0], desk.files) === exchangeable(desk)?.kind) exchangeFile(desk, exchangeable(desk), files[0]);
   else if (files.length) placeFiles(desk, files);
   else putWords(desk, words);
 }

@@ -9,7 +9,7 @@
 //   rail    where it stands in the rail: "slides", "things", "selected"; none: it has a key alone
 //   run     (desk, event)
 
-import { addLine, addMedia, addShape, choosePictures, newText, shapeMenu } from "./adding.js";
+import { addLine, addMedia, addShape, choosePictures, exchange, newText, shapeMenu } from "./adding.js";
 import { give, takeLook } from "./clipboard.js";
 import { addCreditLine, addCredits, addSlide, continueSlide, crossfade, joinSlides, moveSlide, splitSlide, stepSlide } from "./slides.js";
 import { buildAgain, buildMenu, duplicate, editSelected, group, placeMenu, remove, restack, rollList, selectAll, selectNext, selectNothing, turnOff, turnOn, ungroup } from "./selected.js";
@@ -36,6 +36,7 @@ export const ACTS = [
   { id: "picture", name: "Picture…", keys: ["I"], needs: "slide", rail: "things", run: (desk) => addMedia(desk, "picture") },
   { id: "clip", name: "Clip…", keys: ["C"], needs: "slide", rail: "things", run: (desk) => addMedia(desk, "clip") },
   { id: "sound", name: "Sound…", keys: ["S"], needs: "slide", rail: "things", run: (desk) => addMedia(desk, "sound") },
+  { id: "exchange", name: "Exchange…", keys: ["Shift+I"], help: "another picture, clip or sound in place of the selected one; its frame and builds stay", needs: "objects", run: exchange },
   { id: "build", name: "Build it", keys: ["B"], help: "build what is selected", needs: "objects", rail: "selected", run: buildMenu },
   { id: "place", name: "Place", keys: ["A"], help: "align, spread, tidy what is selected", needs: "objects", rail: "selected", run: placeMenu },
   { id: "write", name: "Write", keys: ["Enter"], help: "write in the selected text, or shape", needs: "words", quiet: true, rail: "selected", run: editSelected },

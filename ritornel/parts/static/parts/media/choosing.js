@@ -1,13 +1,13 @@
-// Choosing an asset: one that is in the library, or a file to take in.
+// Choosing an asset: one that is in the library, one that the collection outside has, or a file to take in. Sounds are heard.
 
 import { html, nothing, repeat } from "../../site/vendor/lit.js";
 import { minutes } from "../../site/times.js";
 import { ask } from "../../site/sending.js";
 import { footButtons, openDialog } from "../dialogs.js";
 import { accepted } from "./kinds.js";
+import { OutsideFound } from "./outside_found.js";
 import { uploadFiles } from "./uploading.js";
 
-const FEW = 9;
 const MOST_SHOWN = 60;
 
 /** Asks for an asset of one kind. Resolves to it, or null. */
@@ -20,6 +20,7 @@ export async function chooseAsset(desk, kind) {
 function openChoice(desk, kind) {
   let there = null; // until the library has answered
   let words = "";
+  let outside = null;
   const byFile = async (dialog, cancelled = () => {}) => {
     const file = await chooseFile(desk, kind);
     if (file) dialog.close({ file });
@@ -35,27 +36,45 @@ function openChoice(desk, kind) {
     }
     there = data.assets.filter((asset) => asset.kind === kind);
     dialog.update();
-    if (document.activeElement?.matches("dialog .act-main")) dialog.element.querySelector("input, .choose-grid button")?.focus();
-    if (!there.length) byFile(dialog, dialog.close);
   };
   const find = (dialog, event) => {
     words = event.target.value;
+    outside.lookFor(words);
     dialog.update();
   };
-  let asked = false;
-  return openDialog(`Choose a ${kind}`, (dialog) => {
-    if (!asked) look(dialog);
-    asked = true;
+  const take = async (dialog, item) => {
+    const asset = await outside.fetch(item);
+    if (asset && dialog.element.isConnected) dialog.close(asset);
+  };
+  const enter = (event) => {
+    if (event.key !== "Enter") return;
+    event.preventDefault();
+    event.currentTarget.closest("dialog").querySelector(".choose-grid .choose-one")?.click();
+  };
+  const chosen = openDialog(`Choose a ${kind}`, (dialog) => {
+    if (!outside) {
+      outside = new OutsideFound(kind, () => dialog.element.isConnected && dialog.update());
+      look(dialog);
+      queueMicrotask(() => dialog.element.querySelector("input")?.focus());
+    }
     const found = (there ?? []).filter((asset) => says(asset, words));
     const none = there?.length ? `Nothing with “${words}” is in the library.` : there ? `There is no ${kind} in the library yet.` : "Looking into the library…";
     return html`
     <h2 class="page-title">Choose a ${kind}</h2>
-    ${there?.length > FEW ? html`<label class="soft block mt-2">Find <input class="field" type="search" @input=${(event) => find(dialog, event)}></label>` : nothing}
+    <label class="soft block mt-2">Find here and outside <input class="field w-64" type="search" @input=${(event) => find(dialog, event)} @keydown=${enter}></label>
+    <div class="choose-all">
     <div class="choose-grid">${repeat(found.slice(0, MOST_SHOWN), (asset) => asset.id, (asset) => tile(asset, () => dialog.close(asset)))}</div>
     ${found.length > MOST_SHOWN ? html`<p class="soft">The newest ${MOST_SHOWN} of ${found.length}: say above what you look for.</p>` : nothing}
-    ${found.length ? nothing : html`<p class="py-4">${none}</p>`}
+    ${found.length ? nothing : html`<p class="py-2">${none}</p>`}
+    ${outside.items.length || outside.state ? html`<h3 class="mt-2">Outside <span class="soft" role="status">${outside.state}</span></h3>` : nothing}
+    <div class="choose-grid">${repeat(outside.items, (item) => item.id, (item) => outsideTile(item, outside, () => take(dialog, item)))}</div>
+    </div>
     ${footButtons(html`<button class="act-main" @click=${() => byFile(dialog)}>Take in a file…</button>`, html`<button class="act" @click=${() => dialog.close()}>Leave</button>`)}`;
-  }, { width: "640px" });
+  }, { width: "680px" });
+  return chosen.finally(() => {
+    outside?.stop();
+    hear(null);
+  });
 }
 
 function says({ name, credit, licence }, words) {
@@ -66,7 +85,32 @@ function says({ name, credit, licence }, words) {
 function tile(asset, run) {
   const picture = asset.kind === "picture" ? asset.url : asset.poster;
   const length = asset.length ? minutes(asset.length) : `${asset.width} × ${asset.height}`;
-  return html`<button title=${asset.licence || asset.name} @click=${run}>${picture ? html`<img src=${picture} alt="" loading="lazy">` : nothing}<span>${asset.name}</span><span class="soft">${length}</span></button>`;
+  const listen = asset.kind === "sound" ? html`<button class="act choose-hear" aria-label=${`Hear ${asset.name}`} @click=${(event) => hear(asset.url, event.currentTarget)}>Hear</button>` : nothing;
+  return html`<div class="choose-tile"><button class="choose-one" title=${asset.licence || asset.name} @click=${run}>${picture ? html`<img src=${picture} alt="" loading="lazy">` : nothing}<span>${asset.name}</span><span class="soft">${length}</span></button>${listen}</div>`;
+}
+
+function outsideTile(item, outside, run) {
+  const coming = outside.coming?.item === item ? outside.coming : null;
+  const facts = coming ? `coming… ${Math.round(100 * coming.share)} %` : `${item.author}, ${item.licence}`;
+  return html`<div class="choose-tile"><button class="choose-one" title=${`${item.title}: ${item.author}, ${item.licence}`} ?disabled=${Boolean(outside.coming)} @click=${run}><img src=${item.preview} alt="" loading="lazy"><span>${item.title}</span><span class="soft">${facts}</span></button></div>`;
+}
+
+let heard = null;
+
+/** Plays a sound until it is asked again, or another is heard. */
+function hear(address, button = null) {
+  const again = heard?.address === address;
+  if (heard) {
+    heard.sound.pause();
+    if (heard.button) heard.button.textContent = "Hear";
+  }
+  heard = null;
+  if (!address || again) return;
+  const sound = new Audio(address);
+  heard = { address, sound, button };
+  button.textContent = "Stop";
+  sound.addEventListener("ended", () => (button.textContent = "Hear"));
+  sound.play().catch(() => {}); // stopped before it began
 }
 
 function chooseFile({ files }, kind) {
