@@ -13,7 +13,8 @@ from ritornel.core.drawing.colour import luminance, wanted_contrast
 from ritornel.core.model import Asset, Show, Slide, Text
 from ritornel.core.model.writing import write_show
 from ritornel.core.styles import STYLES
-from ritornel.core.styles.arranging import meet, words_box
+from ritornel.core.styles.arranging import meet
+from ritornel.core.text.extent import words_box
 from ritornel.core.text.layout import set_text
 from ritornel.formats.tones import tones_of_pictures
 from ritornel.render.picture import slide_png

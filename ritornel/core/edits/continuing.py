@@ -51,7 +51,7 @@ class ContinueSlide(Command, frozen=True, kw_only=True):
             title=slide.title,
             background=slide.background,
             ground=slide.ground,
-            transition=Transition(type=_CARRY),
+            transition=slide.transition if slide.transition.type == _CARRY else Transition(type=_CARRY),
             advance=slide.advance,
             objects=tuple(as_it_stands(o, end.state(o)) for o in slide.objects if id(o) in there),
         )

@@ -11,11 +11,11 @@ class Instant(Struct, frozen=True, kw_only=True, omit_defaults=True, gc=False):
     """One thing that happened, ``at`` ms after the start, pauses counted in.
 
     ``slide`` opens a slide (also when it is gone back to), with a ``cue`` where that was given already; ``cue`` gives a
-    cue of the slide that is on,
+    cue of the slide that is on, ``back`` takes the one after ``cue`` back,
     ``pause`` lasts ``length``, ``end`` closes the take.
     """
 
-    kind: Literal["slide", "cue", "pause", "end"]
+    kind: Literal["slide", "cue", "back", "pause", "end"]
     at_ms: Ms = field(name="at")
     slide: Name = ""
     cue: Annotated[int, Meta(ge=0, le=9999)] = 0

@@ -1,7 +1,7 @@
 """Which objects of two neighbouring slides are one that goes on, and how it gets from its old state to its new one."""
 
 from collections.abc import Callable, Iterable, Mapping, Sequence
-from math import hypot
+from math import cos, hypot, radians, sin
 from types import MappingProxyType
 from typing import Any, NamedTuple
 
@@ -9,6 +9,7 @@ from ritornel.core.model import Clip, Object, Picture, Shape, Text
 from ritornel.core.motion.corners import Ends, corner_radius, rounding, unrounded
 from ritornel.core.motion.curves import Curve
 from ritornel.core.motion.standing import Standing
+from ritornel.core.text.extent import words_box
 
 _MOST_COMPARED = 2_500
 _EVEN = 1e-3
@@ -178,7 +179,13 @@ class Way:
         self.old, self.new = place_of(pair.old, before.state(pair.old)), place_of(pair.new, after.state(pair.new))
         self.turn = (self.new.rotation - self.old.rotation + 180) % 360 - 180
         self.across, self.down = _scales(pair, self.old, self.new)
-        self.course = _course(self.new.x - self.old.x, self.new.y - self.old.y, curved)
+        # Of words the letters go from where they stand to where they will stand, whatever box they are in.
+        (ax, ay), (bx, by) = _letters(pair.old, self.old), _letters(pair.new, self.new)
+        grown = _turned(ax * self.across, ay * self.down, self.new.rotation), _turned(bx, by, self.new.rotation)
+        small = _turned(ax, ay, self.old.rotation), _turned(bx / self.across, by / self.down, self.old.rotation)
+        far = (self.new.x - self.old.x, self.new.y - self.old.y)
+        self.course = _course(far[0] + grown[1][0] - grown[0][0], far[1] + grown[1][1] - grown[0][1], curved)
+        self.came = _course(far[0] + small[1][0] - small[0][0], far[1] + small[1][1] - small[0][1], curved)
 
     def goes(self) -> list[Curve]:
         """Return how the old object goes to the new one's place."""
@@ -193,10 +200,10 @@ class Way:
 
     def comes(self) -> list[Curve]:
         """Return how the new object comes from the old one's place: at the same time in the same place."""
-        _, x_end, y_end = self.course[-1]
+        _, x_end, y_end = self.came[-1]
         found: list[Curve] = [
-            ("x", tuple((share, x - x_end) for share, x, _ in self.course)),
-            ("y", tuple((share, y - y_end) for share, _, y in self.course)),
+            ("x", tuple((share, x - x_end) for share, x, _ in self.came)),
+            ("y", tuple((share, y - y_end) for share, _, y in self.came)),
             ("rotate", ((0, -self.turn), (1, 0.0))),
             ("scale_x", ((0, 1 / self.across), (1, 1.0))),
             ("scale_y", ((0, 1 / self.down), (1, 1.0))),
@@ -218,6 +225,20 @@ class Way:
 
 def _by(ends: Ends, scale: float) -> Ends:
     return max(ends[0] * scale, _LEAST), max(ends[1] * scale, _LEAST)
+
+
+def _letters(thing: Object, place: Place) -> tuple[float, float]:
+    """Return how far the middle of a text's words stands from that of its box, before it is turned; 0 of all else."""
+    box = words_box(thing) if isinstance(thing, Text) else None
+    if box is None:
+        return 0.0, 0.0
+    (x, y), (mx, my) = box.centre, _middle(thing)
+    return (x - mx) * place.width / thing.width, (y - my) * place.height / thing.height
+
+
+def _turned(x: float, y: float, degrees: float) -> tuple[float, float]:
+    turn = radians(degrees)
+    return x * cos(turn) - y * sin(turn), x * sin(turn) + y * cos(turn)
 
 
 def _scales(pair: Pair, old: Place, new: Place) -> tuple[float, float]:

@@ -15,7 +15,7 @@ from ritornel.core.model import Clip, Object, Picture, Placing, Shape, Slide, Sl
 from ritornel.core.model.box import Box
 from ritornel.core.model.roles import ORNAMENT
 from ritornel.core.styles.giving import PLACE, Room, box_of, slots_of, wanted
-from ritornel.core.text.layout import set_text
+from ritornel.core.text.extent import words_box
 from ritornel.core.time.rounding import tenths
 
 _WHOLE = 0.6
@@ -62,17 +62,6 @@ def not_struck(ornaments: Iterable[Shape], objects: Sequence[Object]) -> list[Sh
     """Return the ornaments without rules and frames that would strike through words."""
     words = [box for o in objects if isinstance(o, Text) for box in [words_box(o)] if box is not None][:_MOST]
     return [o for o in ornaments if not any(_strikes(o, box) for box in words)]
-
-
-def words_box(text: Text) -> Box | None:
-    """Return the box around the words of a text on the stage, before it is turned; None where there are none."""
-    lines = [(p, line) for p in set_text(text) for line in p.lines if line.text.strip()]
-    if not lines:
-        return None
-    left = min(line.x for _, line in lines)
-    right = max(line.x + line.width for _, line in lines)
-    top, bottom = lines[0][0].top, lines[-1][0].top + lines[-1][0].height
-    return Box(text.x + left, text.y + top, max(1.0, right - left), max(1.0, bottom - top))
 
 
 def meet(one: Box, other: Box, gap: float = 0.0) -> bool:

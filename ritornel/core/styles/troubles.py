@@ -5,9 +5,10 @@ from typing import NamedTuple
 from ritornel.core.drawing.colour import least_contrast, wanted_contrast
 from ritornel.core.model import Slide, Text
 from ritornel.core.model.box import Box
-from ritornel.core.styles.arranging import meet, words_box
+from ritornel.core.styles.arranging import meet
 from ritornel.core.styles.giving import Room
 from ritornel.core.styles.inking import behind_words, on_plate
+from ritornel.core.text.extent import words_box
 
 _MOST = 60
 _HAIR = 2.0

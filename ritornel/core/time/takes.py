@@ -55,6 +55,8 @@ def runs_of(take: Take) -> list[Given]:
             paused += instant.length_ms
         elif instant.kind == "cue" and open_run is not None:
             open_run[2][instant.cue] = now - open_run[1]
+        elif instant.kind == "back" and open_run is not None:
+            open_run[2].pop(instant.cue + 1, None)
         elif instant.kind in ("slide", "end"):
             if open_run is not None:
                 runs.append(Given(open_run[0], open_run[1], open_run[2], now - open_run[1], open_run[3]))
@@ -131,10 +133,10 @@ def pace_while(show: Show, planned: Sequence[SlideTime], take: Take, now_ms: int
     times = dict(zip((s.id for s in show.slides), planned, strict=True))
     length = sum(t.length_ms for t in planned)
     paused = sum(i.length_ms for i in take.instants if i.kind == "pause")
-    last = next(i for i in reversed(take.instants) if i.kind in ("slide", "cue"))
+    last = next(i for i in reversed(take.instants) if i.kind in ("slide", "cue", "back"))
     paused_before = sum(i.length_ms for i in take.instants[: take.instants.index(last)] if i.kind == "pause")
     groups, start = times[last.slide].groups, starts[last.slide]
-    cue = last.cue if last.kind == "cue" else 0
+    cue = last.cue
     given = pace_at(start + (groups[cue].start_ms if cue else 0), last.at_ms - paused_before, length)
     next_start = groups[cue + 1].start_ms if cue + 1 < len(groups) else times[last.slide].length_ms
     overdue = pace_at(start + next_start, now_ms - paused, length)

@@ -58,6 +58,15 @@ class Applying(TestCase):
         (run,) = counted_runs(given)["one"]
         self.assertEqual((run.entered_ms, run.left_ms, run.cues_ms), (5000, 4000, {1: 1000}))
 
+    def test_a_cue_that_was_taken_back_counts_as_it_was_given_then(self):
+        given = take(
+            ("slide", 0, "one"), ("cue", 2000, "one", 1), ("cue", 3000, "one", 2), ("back", 3500, "one", 1),
+            ("cue", 6000, "one", 2), ("end", 9000),
+        )  # fmt: skip
+        self.assertEqual(self.applied(given)[0].slides[0].waits, {"1": 2000, "2": 3400})
+        given = take(("slide", 0, "one"), ("cue", 2000, "one", 1), ("back", 2500, "one", 0), ("end", 9000))
+        self.assertEqual(self.applied(given)[0].slides[0].waits, {})
+
     def test_one_that_went_on_at_a_cue_keeps_what_was_given_before(self):
         given = take(
             ("slide", 0, "one"), ("cue", 2000, "one", 1), ("cue", 4000, "one", 2), ("slide", 7000, "two"),

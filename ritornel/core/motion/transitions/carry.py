@@ -10,6 +10,9 @@ from ritornel.core.motion.declared import Scene, TransitionKind
 from ritornel.core.motion.pieces import BARE, HIDDEN, Piece, moving, over_progress
 from ritornel.core.motion.standing import Standing
 
+_MOST_BETWEEN = 4
+"""So many things that give way have a layer each among the others; more of them lie together under all that is new."""
+
 _GOES: Curve = ("opacity", ((0, 1.0), (0.5, 0.0), (1, 0.0)))
 _COMES: Curve = ("opacity", ((0, 0.0), (0.5, 0.0), (1, 1.0)))
 _GIVES_WAY: Curve = ("opacity", ((0, 1.0), (0.5, 1.0), (1, 0.0)))
@@ -32,12 +35,30 @@ def _pieces(scene: Scene) -> Sequence[Piece]:
     ground = {**_of_ground(after, _FADES_IN), **_hidden(new_ids)}
     as_it_was = {**_of_ground(before, HIDDEN), **_hidden(set(old_ids) - set(blended)), **_by_key(blended)}
     arrives = {**_of_ground(after, HIDDEN), **_by_key({name: comes.get(name, (_COMES,)) for name in new_ids})}
-    return (
-        over_progress(Piece("old"), _by_key(goes)),
-        over_progress(moving("new", _GROUND_COMES), ground),
-        *([over_progress(moving("old", BARE), as_it_was)] if blended else []),
-        over_progress(moving("new", BARE), arrives),
-    )
+    bottom = (over_progress(Piece("old"), _by_key(goes)), over_progress(moving("new", _GROUND_COMES), ground))
+    if len(blended) > _MOST_BETWEEN:
+        was = [over_progress(moving("old", BARE), as_it_was)]
+        return (*bottom, *was, over_progress(moving("new", BARE), arrives))
+    hidden = {**_of_ground(before, HIDDEN), **_hidden(old_ids)}
+    was_of = {pair.new.id: pair.old.id for pair in ways if pair.old.id in blended}
+    layers: list[Piece] = []
+    seen: list[str] = []
+    for name in new_ids:  # what gives way lies right under what takes its place
+        if name in was_of:
+            layers += _only(seen, new_ids, arrives)
+            layers.append(
+                over_progress(moving("old", BARE), {**hidden, **_by_key({was_of[name]: blended[was_of[name]]})})
+            )
+            seen = []
+        seen.append(name)
+    return (*bottom, *layers, *_only(seen, new_ids, arrives))
+
+
+def _only(seen: Sequence[str], names: Sequence[str], arrives: Mapping[str, Sequence[Curve]]) -> list[Piece]:
+    """Return the new slide with only some of its things on it; nothing without any."""
+    if not seen:
+        return []
+    return [over_progress(moving("new", BARE), {**arrives, **_hidden(set(names) - set(seen))})]
 
 
 def _gives_way(pair: Pair, way: Way) -> Sequence[Curve]:

@@ -122,6 +122,7 @@ export class Live {
       this.time = Math.min(this.order[this.slide][1] + this.group.settle, this.stopsAt);
       this.visit++;
       this.elapsedAtCue = this.elapsed;
+      this.instants.push({ kind: "back", at: this.at(now), slide: this.order[this.slide][0], cue: this.cue });
       this.changed();
     } else if (this.slide > 0) {
       const before = this.slide - 1;
