@@ -96,6 +96,7 @@ def told(show: Show, known: Show | None, near: Collection[str]) -> dict[str, Any
             "pace": {**defaults_by_kind()["pace"], **plain(show.pace)},
             "chapters": plain(show.chapters),
             "letters": letters_of(style, NEW_TEXT, room_of(show)) if style else None,
+            "effect": style.effect if style else "fade",
             "palette": list(dict.fromkeys(style.palette.values())) if style else [],
             "effects": [{"name": effect.name, "builds": len(effect.steps)} for effect in show.effects],
             "beds": [{**defaults_by_kind()["bed"], **b} for b in plain(show.beds)],

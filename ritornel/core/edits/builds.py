@@ -1,7 +1,6 @@
 """Edits of the running order: add builds, set them, delete them, drag them into another order."""
 
-from collections.abc import Callable, Iterator, Mapping
-from itertools import islice
+from collections.abc import Callable, Mapping
 from typing import Any, Literal
 
 from msgspec.structs import replace
@@ -12,16 +11,16 @@ from ritornel.core.edits.crossing import with_cues_after
 from ritornel.core.edits.families import By, beats_of, family_steps, split
 from ritornel.core.edits.grouping import Group, groups_of, with_groups, without_steps
 from ritornel.core.edits.telling import fields_said
+from ritornel.core.edits.weaving import paired_beats, with_woven, woven_beats
 from ritornel.core.linecheck.unknown_effects import step_complaints
-from ritornel.core.model import Object, Part, Show, Slide, Step, Text, limits
+from ritornel.core.model import Object, Show, Slide, Step, limits
 from ritornel.core.model.slide import Kind, Trigger
 from ritornel.core.model.units import Ms
 from ritornel.core.motion.builds import effect_for
 
 Order = Literal["together", "each", "following", "staggered"]
-Along = Literal["reading", "left", "top", "selected"]
+Along = Literal["reading", "left", "top", "selected", "woven", "pairs"]
 
-_ROLL = "roll"
 _TRIGGERS: Mapping[Order, Trigger] = {
     "together": "alongside",
     "each": "cue",
@@ -34,7 +33,8 @@ class AddBuilds(Command, frozen=True, kw_only=True):
     """Build objects of a slide at the end of the running order, texts ``by`` their parts.
 
     ``along`` is the order in which the objects come: as they are read, from the left, from the top, or as they are
-    named here. ``order``: “together” is one cue for all, “each” one cue per object or part, “following” one cue and
+    named here; “woven” and in “pairs” lines of all texts and other objects come in one order (``edits.weaving``).
+    ``order``: “together” is one cue for all, “each” one cue per object or part, “following” one cue and
     then one after the other, “staggered” each ``stagger`` ms after the one before has begun.
     """
 
@@ -56,12 +56,15 @@ class AddBuilds(Command, frozen=True, kw_only=True):
             if not chosen:
                 raise BadEdit("select an object to build")
             by: By = "line" if effect_for(self.kind, self.effect).by_line else self.by
+            if self.along in ("woven", "pairs"):
+                by = "line" if by == "whole" else by
+                woven = woven_beats(chosen, by) if self.along == "woven" else paired_beats(chosen, by)
+                return with_woven(slide, woven, self._like(), _TRIGGERS[self.order], self.stagger, self.ids)
             beats = [(o.id, parts) for o in sorted(chosen, key=self._place) for parts in beats_of(o, by)]
             count = sum(len(parts) for _, parts in beats)
             if count > limits.BUILDS_ON_A_SLIDE:
                 raise BadEdit(f"a slide may have {limits.BUILDS_ON_A_SLIDE:,} builds at most; build fewer parts")
-            like = Step(id="new", kind=self.kind, effect=self.effect)
-            _refuse_unknown(like)
+            like = self._like()
             steps: list[Step] = []
             ids = iter(step_ids(slide, count, self.ids))
             for name, parts in beats:
@@ -72,6 +75,11 @@ class AddBuilds(Command, frozen=True, kw_only=True):
             return with_groups(slide, [*groups_of(slide), *((None, run) for run in split(steps))])
 
         return change_slide(show, self.slide, change)
+
+    def _like(self) -> Step:
+        like = Step(id="new", kind=self.kind, effect=self.effect)
+        _refuse_unknown(like)
+        return like
 
     def _place(self, thing: Object) -> Any:
         orders: dict[str, Callable[[Object], Any]] = {
@@ -122,53 +130,6 @@ class BuildLike(Command, frozen=True, kw_only=True):
     def label(self) -> str:
         """Name it as people do."""
         return "build it like the last one"
-
-
-class RollList(Command, frozen=True, kw_only=True):
-    """Let the lines of texts roll in: each on a cue, the list always in the middle of its box.
-
-    Lines that are built one by one already keep their places, cues and times; else their steps come at the end of the
-    running order, in place of entrances that the text had.
-    """
-
-    slide: str
-    objects: Ids
-    ids: NewIds = []
-
-    def apply(self, show: Show) -> Show:
-        """Return the show with the lists rolling."""
-
-        def change(slide: Slide) -> Slide:
-            ids = iter(self.ids)
-            lists = [o for o in slide.objects if o.id in set(self.objects) and isinstance(o, Text)]
-            lists = [o for o in lists if sum(bool(p.text) for p in o.paragraphs) > 1]
-            if not lists:
-                raise BadEdit("select a text of two lines or more")
-            for thing in sorted(lists, key=reading_order):
-                slide = _rolling(slide, thing, ids)
-            return slide
-
-        return change_slide(show, self.slide, change)
-
-    @property
-    def label(self) -> str:
-        """Name it as people do."""
-        return "roll the list"
-
-
-def _rolling(slide: Slide, thing: Text, given: Iterator[str]) -> Slide:
-    lines = [n for n, paragraph in enumerate(thing.paragraphs) if paragraph.text]
-    enters = [s for s in slide.running_order if s.object == thing.id and s.kind == "entrance"]
-    if {s.part.paragraph for s in enters if s.part is not None and s.part.unit == "line"} >= set(lines):
-        own = {s.id for s in enters if s.part is not None}
-        rolls = (replace(s, effect=_ROLL, params={}) if s.id in own else s for s in slide.running_order)
-        return replace(slide, running_order=tuple(rolls))
-    slide = without_steps(slide, {s.id for s in enters})
-    if len(slide.running_order) + len(lines) > limits.BUILDS_ON_A_SLIDE:
-        raise BadEdit(f"a slide may have {limits.BUILDS_ON_A_SLIDE:,} builds at most; build fewer lines")
-    ids = step_ids(slide, len(lines), list(islice(given, len(lines))))
-    steps = [Step(id=i, object=thing.id, part=Part(n), effect=_ROLL) for i, n in zip(ids, lines, strict=True)]
-    return with_groups(slide, [*groups_of(slide), *((None, [s]) for s in steps)])
 
 
 class SetSteps(Command, frozen=True, kw_only=True):

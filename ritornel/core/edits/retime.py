@@ -1,8 +1,9 @@
 """Edits by dragging on the timeline: builds, their ends, cues, the end of a slide. All in ms, later positive."""
 
 from itertools import pairwise
-from typing import Literal
+from typing import Annotated, Literal
 
+from msgspec import Meta
 from msgspec.structs import replace
 
 from ritornel.core.edits.command import BadEdit, Command, Ids, change_slide, slide_of
@@ -11,7 +12,7 @@ from ritornel.core.edits.slides import SetWait
 from ritornel.core.model import Show, Slide, Step, limits
 from ritornel.core.score import compile
 from ritornel.core.time.narration import marked_cues
-from ritornel.core.time.rounding import divided
+from ritornel.core.time.rounding import divided, rounded
 from ritornel.core.time.running_order import StepTime
 from ritornel.core.time.slide_clock import SlideTime
 
@@ -154,6 +155,29 @@ class StretchBuild(Command, frozen=True, kw_only=True):
         wanted = min(max(0, step.delay_ms + self.by), latest)
         each = min(divided(end - wanted, step.repeat), end // step.repeat)
         return _with_step(show, self.slide, replace(step, delay_ms=end - each * step.repeat, duration_ms=each))
+
+
+class ScaleBuilds(Command, frozen=True, kw_only=True):
+    """Let builds take so many times as long as they do, each by itself."""
+
+    slide: str
+    steps: Ids
+    by: Annotated[float, Meta(gt=0, le=100)]
+
+    def apply(self, show: Show) -> Show:
+        """Return the show with the builds stretched, each at least ``LEAST_DURATION_MS`` long if it takes any time."""
+        time = _time_of(show, self.slide)
+        for name in dict.fromkeys(self.steps):
+            step = _timed(time, name).step
+            lasts = step.duration_ms or 0
+            longer = max(min(lasts, LEAST_DURATION_MS), rounded(lasts * self.by))
+            show = _with_step(show, self.slide, replace(step, duration_ms=longer))
+        return show
+
+    @property
+    def label(self) -> str:
+        """Say how much longer."""
+        return f"let builds take {self.by:g} times as long"
 
 
 class DragCue(Command, frozen=True, kw_only=True):

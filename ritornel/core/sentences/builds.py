@@ -124,6 +124,8 @@ ALONG: Mapping[Along, str] = {
     "left": "from the left",
     "top": "from the top",
     "selected": "as they were selected",
+    "woven": "line by line, as they are read",
+    "pairs": "by pairs: firsts, then seconds",
 }
 APART_MS = (50, 100, 200, 300, 500, 1000)
 """The times that are offered from one to the next of what is staggered."""

@@ -106,3 +106,10 @@ export function selectNext({ store, stage }, by, too = false) {
   stage.setFace("arrange");
   store.select("objects", too ? [...store.objects, next] : [next]);
 }
+
+/** Builds what is selected in one order, each on a cue: lines of all texts as they are read, or first with first, second with second. */
+export async function weave({ store, notice }, along) {
+  const slide = store.focus;
+  const { done } = await store.edit({ do: "add-builds", slide, objects: [...store.objects], effect: store.shown.show.effect, order: "each", along, by: "line" });
+  if (done) notice.announce(along === "pairs" ? "Built by pairs, each on a cue" : "Built line by line, each on a cue");
+}

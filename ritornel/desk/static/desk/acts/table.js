@@ -12,7 +12,7 @@
 import { addLine, addMedia, addShape, choosePictures, exchange, newText, shapeMenu } from "./adding.js";
 import { give, takeLook } from "./clipboard.js";
 import { addCreditLine, addCredits, addSlide, continueSlide, crossfade, joinSlides, moveSlide, splitSlide, stepSlide } from "./slides.js";
-import { buildAgain, buildMenu, duplicate, editSelected, group, placeMenu, remove, restack, rollList, selectAll, selectNext, selectNothing, turnOff, turnOn, ungroup } from "./selected.js";
+import { buildAgain, buildMenu, duplicate, editSelected, group, placeMenu, remove, restack, rollList, selectAll, selectNext, selectNothing, turnOff, turnOn, ungroup, weave } from "./selected.js";
 import { guideMenu } from "../stage/guides.js";
 import { leadingPen, PEN } from "../stage/tools/pen.js";
 import { keepEffect } from "../sheets/own_effects.js";
@@ -62,6 +62,8 @@ export const ACTS = [
   { id: "crossfade", name: "Crossfade", keys: ["X"], help: "let the slide, or those selected, dissolve in 0.6 s", needs: "slide", run: crossfade },
   { id: "keep-effect", name: "Keep as an effect", keys: ["Shift+Q"], help: "keep the builds that are selected as an effect of your own", run: keepEffect },
   { id: "turn-off", name: "Turn off", keys: ["Q"], help: "turn the builds that are selected off, or on again", run: turnOff },
+  { id: "weave", name: "Interleave", keys: ["Alt+I"], help: "build all lines and things that are selected as they are read, each on a cue", needs: "objects", run: (desk) => weave(desk, "woven") },
+  { id: "pairs", name: "By pairs", keys: ["Alt+P"], help: "build what is selected by pairs: the first of each on a cue, then the second", needs: "objects", run: (desk) => weave(desk, "pairs") },
   { id: "build-again", name: "Like the last build", keys: ["Alt+B"], help: "build what is selected like the last build", needs: "objects", run: buildAgain },
 
   { id: "select-next", name: "Select the next object", keys: ["O"], needs: "slide", run: (desk) => selectNext(desk, 1) },

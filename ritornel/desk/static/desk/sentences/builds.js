@@ -26,6 +26,7 @@ export function buildOf(desk, step, chosen = [step]) {
       else if (of === "wait") store.edit({ do: "set-wait", slide, cue: store.timed(step).group.cue, wait: values.wait });
       else store.edit({ do: "set-steps", slide, steps: several ? chosen : familyIsMeant ? family : [step], values });
     },
+    scale: (by) => store.edit({ do: "scale-builds", slide, steps: several ? chosen : [step], by }),
     sampled: (choice, sample) => sample && buildSample(store, given(), sample),
     preview(choice, sample) {
       const at = store.timed(step);

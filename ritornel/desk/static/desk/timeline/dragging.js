@@ -4,12 +4,13 @@ import { tenths } from "../../site/times.js";
 import { follow } from "../../site/gesture.js";
 
 const SNAPS_PX = 6;
+const ROUND_MS = 100;
 const STEP_MS = 100;
 const FAR_MS = 1000;
 
 /**
  * Follows the pointer from a press. `at`: show time of what is dragged, for snapping; `make(byMs, event)` returns
- * the command for that far; `says()` gives words for what it would be now; `click` runs if it was only a click. Alt drags without snapping; Escape leaves all as it was.
+ * the command for that far; `says()` gives words for what it would be now; `click` runs if it was only a click. times are round; Alt drags to the millisecond, without snapping; Escape leaves all as it was.
  */
 export function dragInTime(timeline, event, { at, make, says = () => "", click = () => {} }) {
   const { store } = timeline;
@@ -31,7 +32,7 @@ export function dragInTime(timeline, event, { at, make, says = () => "", click =
     },
     move({ dx, event: e }) {
       let by = Math.round(dx / timeline.scale);
-      if (!e.altKey) by = snapped(at, by, snaps, SNAPS_PX / timeline.scale);
+      if (!e.altKey) by = snapped(at, by, snaps, SNAPS_PX / timeline.scale, store.start());
       command = make(by, e);
       tell = () => tellBy(told, e, by, at + by, says());
       hold(held, timeline, e.clientX + by * timeline.scale - dx);
@@ -73,8 +74,9 @@ function snapTimes(timeline) {
   return found;
 }
 
-function snapped(at, by, snaps, reach) {
-  let best = by;
+/** To what is near; else to a round time of the slide. */
+function snapped(at, by, snaps, reach, start) {
+  let best = Math.round((at + by - start) / ROUND_MS) * ROUND_MS + start - at;
   let least = reach;
   for (const time of snaps) {
     const off = Math.abs(at + by - time);

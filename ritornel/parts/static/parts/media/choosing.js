@@ -18,15 +18,44 @@ export async function chooseAsset(desk, kind) {
 
 /** Resolves to an asset, to {file} to be taken in, or to null. It is there at once: the next key is already for it. */
 function openChoice(desk, kind) {
-  let there = null; // until the library has answered
-  let words = "";
-  let outside = null;
-  const byFile = async (dialog, cancelled = () => {}) => {
-    const file = await chooseFile(desk, kind);
-    if (file) dialog.close({ file });
-    else cancelled();
-  };
-  const look = async (dialog) => {
+  const choice = new Choice(desk, kind);
+  const chosen = openDialog(`Choose a ${kind}`, (dialog) => choice.template(dialog), { width: "680px" });
+  return chosen.finally(() => choice.end());
+}
+
+class Choice {
+  constructor(desk, kind) {
+    Object.assign(this, { desk, kind, there: null, words: "", dialog: null }); // `there` until the library has answered
+    this.outside = new OutsideFound(kind, () => this.dialog.element.isConnected && this.dialog.update());
+  }
+
+  template(dialog) {
+    if (!this.dialog) this.begin(dialog);
+    const { kind, there, words, outside } = this;
+    const found = (there ?? []).filter((asset) => says(asset, words));
+    const none = there?.length ? `Nothing with “${words}” is in the library.` : there ? `There is no ${kind} in the library yet.` : "Looking into the library…";
+    return html`
+    <h2 class="page-title">Choose a ${kind}</h2>
+    <label class="soft block mt-2">Find here and outside <input class="field w-64" type="search" @input=${(event) => this.find(event.target.value)} @keydown=${chooseFirst}></label>
+    <div class="choose-all">
+    <div class="choose-grid">${repeat(found.slice(0, MOST_SHOWN), (asset) => asset.id, (asset) => tile(asset, () => dialog.close(asset)))}</div>
+    ${found.length > MOST_SHOWN ? html`<p class="soft">The newest ${MOST_SHOWN} of ${found.length}: say above what you look for.</p>` : nothing}
+    ${found.length ? nothing : html`<p class="py-2">${none}</p>`}
+    ${outside.items.length || outside.state ? html`<h3 class="mt-2">Outside <span class="soft" role="status">${outside.state}</span></h3>` : nothing}
+    <div class="choose-grid">${repeat(outside.items, (item) => item.id, (item) => outsideTile(item, outside, () => this.take(item)))}</div>
+    </div>
+    ${footButtons(html`<button class="act-main" @click=${() => this.byFile()}>Take in a file…</button>`, html`<button class="act" @click=${() => dialog.close()}>Leave</button>`)}`;
+  }
+
+  begin(dialog) {
+    this.dialog = dialog;
+    queueMicrotask(() => dialog.element.querySelector("input")?.focus());
+    this.look();
+  }
+
+  /** Looks into the library. */
+  async look() {
+    const { dialog, desk } = this;
     const { status, data } = await ask("/library/assets");
     if (!dialog.element.isConnected) return;
     if (status !== 200) {
@@ -34,47 +63,37 @@ function openChoice(desk, kind) {
       desk.notice.say(status === 401 ? "You are not signed in any more; sign in again, then choose." : "The library cannot be reached just now; try again.");
       return;
     }
-    there = data.assets.filter((asset) => asset.kind === kind);
+    this.there = data.assets.filter((asset) => asset.kind === this.kind);
     dialog.update();
-  };
-  const find = (dialog, event) => {
-    words = event.target.value;
-    outside.lookFor(words);
-    dialog.update();
-  };
-  const take = async (dialog, item) => {
-    const asset = await outside.fetch(item);
-    if (asset && dialog.element.isConnected) dialog.close(asset);
-  };
-  const enter = (event) => {
-    if (event.key !== "Enter") return;
-    event.preventDefault();
-    event.currentTarget.closest("dialog").querySelector(".choose-grid .choose-one")?.click();
-  };
-  const chosen = openDialog(`Choose a ${kind}`, (dialog) => {
-    if (!outside) {
-      outside = new OutsideFound(kind, () => dialog.element.isConnected && dialog.update());
-      look(dialog);
-      queueMicrotask(() => dialog.element.querySelector("input")?.focus());
-    }
-    const found = (there ?? []).filter((asset) => says(asset, words));
-    const none = there?.length ? `Nothing with “${words}” is in the library.` : there ? `There is no ${kind} in the library yet.` : "Looking into the library…";
-    return html`
-    <h2 class="page-title">Choose a ${kind}</h2>
-    <label class="soft block mt-2">Find here and outside <input class="field w-64" type="search" @input=${(event) => find(dialog, event)} @keydown=${enter}></label>
-    <div class="choose-all">
-    <div class="choose-grid">${repeat(found.slice(0, MOST_SHOWN), (asset) => asset.id, (asset) => tile(asset, () => dialog.close(asset)))}</div>
-    ${found.length > MOST_SHOWN ? html`<p class="soft">The newest ${MOST_SHOWN} of ${found.length}: say above what you look for.</p>` : nothing}
-    ${found.length ? nothing : html`<p class="py-2">${none}</p>`}
-    ${outside.items.length || outside.state ? html`<h3 class="mt-2">Outside <span class="soft" role="status">${outside.state}</span></h3>` : nothing}
-    <div class="choose-grid">${repeat(outside.items, (item) => item.id, (item) => outsideTile(item, outside, () => take(dialog, item)))}</div>
-    </div>
-    ${footButtons(html`<button class="act-main" @click=${() => byFile(dialog)}>Take in a file…</button>`, html`<button class="act" @click=${() => dialog.close()}>Leave</button>`)}`;
-  }, { width: "680px" });
-  return chosen.finally(() => {
-    outside?.stop();
+  }
+
+  find(words) {
+    this.words = words;
+    this.outside.lookFor(words);
+    this.dialog.update();
+  }
+
+  async take(item) {
+    const asset = await this.outside.fetch(item);
+    if (asset && this.dialog.element.isConnected) this.dialog.close(asset);
+  }
+
+  async byFile() {
+    const file = await chooseFile(this.desk, this.kind);
+    if (file) this.dialog.close({ file });
+  }
+
+  end() {
+    this.outside.stop();
     hear(null);
-  });
+  }
+}
+
+/** Enter takes the first thing found. */
+function chooseFirst(event) {
+  if (event.key !== "Enter") return;
+  event.preventDefault();
+  event.currentTarget.closest("dialog").querySelector(".choose-grid .choose-one")?.click();
 }
 
 function says({ name, credit, licence }, words) {

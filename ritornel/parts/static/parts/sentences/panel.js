@@ -1,14 +1,16 @@
 // What a touched word offers: choices that typing finds and arrows go through, a number, a colour, a curve. What is gone
 // through is shown on the stage; what is left standing there (Enter, a click, Tab) is chosen, Escape changes nothing.
 
-import { readTime } from "../../site/times.js";
+import { readNumber } from "../../site/numbers.js";
 import { html, ifDefined, nothing, ref } from "../../site/vendor/lit.js";
 import { byKey } from "../arrows.js";
 import { curveEditor, curveOf } from "./curves.js";
+import { finds, read } from "./finding.js";
 import { Sample } from "./sample.js";
 import { asDocument, inUnit, written } from "./values.js";
 
 const MOST_FOUND = 60;
+const TIMES = /^[x×*]\s*(\d+(?:[.,]\d+)?)$/; // x1.5: so many times what it is
 
 export class Panel {
   constructor(sentence, name) {
@@ -37,16 +39,17 @@ export class Panel {
   }
 
   found() {
-    const words = this.typed.trim().toLowerCase();
-    const time = /s$|\d/.test(words) ? readTime(words) : undefined;
+    const asked = read(this.typed);
     const settings = Object.entries(this.settings).sort(([a], [b]) => (b === this.name) - (a === this.name)); // what was touched first
     const all = settings.flatMap(([name, setting]) => [
       ...(setting.groups ?? []).flatMap((group) => group.choices.map((choice) => optionOf(name, setting, group.words, choice))),
       ...(setting.choices ?? []).map((choice) => optionOf(name, setting, "", choice)),
-      ...(setting.number && Number.isFinite(time) ? [numbered(this.sentence, name, setting, time)] : []),
     ]);
-    const found = all.filter((option) => option.time || told(option).includes(words)).slice(0, MOST_FOUND);
-    return found.map((option) => (option.group ? { ...option, words: `${option.group} ${option.words}` } : option));
+    const times = asked.time === undefined ? [] : settings.flatMap(([name, setting]) => (setting.number ? numbered(this.sentence, name, setting, asked.time) : []));
+    const literally = all.filter((option) => told(option).includes(asked.text));
+    const found = !asked.words.length ? [] : literally.length ? literally : all.filter((option) => finds(asked, told(option)));
+    const offered = [...found.map((option) => withTime(option, times[0])), ...times].slice(0, MOST_FOUND);
+    return offered.map((option) => (option.group ? { ...option, words: `${option.group} ${option.words}` } : option));
   }
 
   /** Where the arrows are: an option's key, or that of a verb. */
@@ -212,8 +215,10 @@ export class Panel {
       sentence.draw();
     };
     const set = (event) => {
-      const value = Number(event.target.value.replace(",", "."));
-      const right = Number.isFinite(value) && event.target.value.trim() && value >= number.least && value <= number.most;
+      const times = event.target.value.trim().match(TIMES);
+      if (times && sentence.about.scale && number.field === "duration") return void sentence.about.scale(Number(times[1].replace(",", ".")));
+      const value = times ? now * Number(times[1].replace(",", ".")) : readNumber(event.target.value, now);
+      const right = value !== undefined && value >= number.least && value <= number.most;
       event.target.setAttribute("aria-invalid", String(!right));
       event.target.title = right ? "" : `Write a number from ${number.least} to ${number.most}`;
       if (right) this.setField(number, value);
@@ -234,6 +239,12 @@ export class Panel {
 function optionOf(name, setting, group, choice) {
   const key = `${name} ${group} ${choice.words} ${choice.sample ?? ""}`;
   return { key, setting, group, choice, words: choice.words };
+}
+
+/** A choice that also takes so long: "push left 2 s" is one act. */
+function withTime(option, timed) {
+  if (!timed || timed.setting === option.setting || !option.choice.values || option.setting.of !== timed.setting.of) return option;
+  return { ...option, words: `${option.words}, ${timed.words}`, choice: { ...option.choice, values: { ...option.choice.values, ...timed.choice.values } } };
 }
 
 /** A time that was typed, as a choice for a setting that is a time. */
