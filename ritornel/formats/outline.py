@@ -1,7 +1,8 @@
 """Outlines as slides: Markdown (CommonMark 0.31), or plain text in which deeper lines stand under others.
 
-A heading begins a slide; lists are what stands on it; paragraphs are what is said; a quotation stands by itself; a
-picture is named by its file.
+A heading begins a slide; lists, code and tables (as GitHub Flavored Markdown 0.29 has them) are what stands on it;
+paragraphs are what is said; a quotation stands by itself, or under the list; a picture is named by its file. Emphasis,
+code and links are kept in the words that stand on a slide.
 """
 
 import re
@@ -11,6 +12,7 @@ from typing import Literal
 from markdown_it import MarkdownIt
 from markdown_it.token import Token
 from msgspec import Struct
+from msgspec.structs import replace
 
 from ritornel.core.model.controls import without_controls
 
@@ -19,22 +21,39 @@ _INDENT = re.compile(r"[ \t]*")
 _BULLET = re.compile(r"^(?:[-*•–]|(\d{1,3})[.)])\s+")
 _HEADING = re.compile(r"^(#{1,6}\s|[-*+]\s|\d{1,3}[.)]\s|>)", re.MULTILINE)
 _TAB = 4
+_ADDRESS = re.compile(r"(https?://|mailto:)[^\s<>\"\\^`{|}]+$")
+_CODE, _BOLD = "plex-mono", 600
 
 
 class BadOutline(ValueError):
     """A text cannot be made slides of. The message says what to do."""
 
 
+class Stretch(Struct, frozen=True, omit_defaults=True):
+    """Characters of a line that differ, from ``start`` up to ``end``: as ``core.model.Run`` has them."""
+
+    start: int
+    end: int
+    italic: bool = False
+    weight: int | None = None
+    font: str | None = None
+    link: str = ""
+
+
 class Line(Struct, frozen=True, omit_defaults=True):
-    """One line of a list: its words, how deep it stands, and what stands before it."""
+    """One line of a list: its words, how deep it stands, what stands before it, and stretches that differ."""
 
     text: str
     level: int = 0
     marker: Literal["none", "bullet", "number"] = "none"
+    runs: tuple[Stretch, ...] = ()
 
 
 class OutlineSlide(Struct, frozen=True, omit_defaults=True):
-    """One slide of an outline. ``depth`` is its heading's: 1 for a part of the whole; ``pictures`` are file names."""
+    """One slide of an outline. ``depth`` is its heading's: 1 for a part of the whole; ``pictures`` are file names.
+
+    A ``table`` is rows of cells, the first of them its head.
+    """
 
     title: str = ""
     depth: int = 2
@@ -42,6 +61,7 @@ class OutlineSlide(Struct, frozen=True, omit_defaults=True):
     script: str = ""
     quotation: str = ""
     pictures: tuple[str, ...] = ()
+    table: tuple[tuple[str, ...], ...] = ()
 
 
 class _Making:
@@ -53,10 +73,11 @@ class _Making:
         self.said: list[str] = []
         self.quoted: list[str] = []
         self.pictures: list[str] = []
+        self.rows: list[list[str]] = []
 
     @property
     def empty(self) -> bool:
-        return not (self.title or self.lines or self.said or self.quoted or self.pictures)
+        return not (self.title or self.lines or self.said or self.quoted or self.pictures or self.rows)
 
     def made(self) -> OutlineSlide:
         return OutlineSlide(
@@ -66,6 +87,7 @@ class _Making:
             "\n".join(self.said),
             "\n".join(self.quoted),
             tuple(self.pictures),
+            tuple(map(tuple, self.rows)),
         )
 
 
@@ -84,7 +106,8 @@ def _of_markdown(text: str) -> list[OutlineSlide]:
     slides = [_Making()]
     lists: list[Literal["bullet", "number"]] = []
     quoting = heading = 0
-    for token in MarkdownIt("commonmark").parse(text):
+    in_table = False
+    for token in MarkdownIt("commonmark").enable("table").parse(text):
         if token.type == "heading_open":
             heading = int(token.tag[1])
         elif token.type in ("bullet_list_open", "ordered_list_open"):
@@ -93,34 +116,69 @@ def _of_markdown(text: str) -> list[OutlineSlide]:
             lists.pop()
         elif token.type in ("blockquote_open", "blockquote_close"):
             quoting += 1 if token.type.endswith("open") else -1
+        elif token.type in ("table_open", "table_close"):
+            in_table = token.type == "table_open" and not slides[-1].rows
+        elif token.type == "tr_open" and in_table:
+            slides[-1].rows.append([])
+        elif token.type in ("fence", "code_block"):
+            slides[-1].lines += _code(token.content)
         elif token.type == "inline":
-            words = _words(token.children or [])
+            line = _line(token.children or [])
             if heading:
-                slides.append(_Making(words, heading))
+                slides.append(_Making(line.text, heading))
                 heading = 0
-            elif words:
-                _put(slides[-1], words, lists, quoting)
+            elif in_table:
+                slides[-1].rows[-1].append(line.text)
+            elif line.text:
+                _put(slides[-1], line, lists, quoting)
             slides[-1].pictures += _pictures(token.children or [])
     return [slide.made() for slide in slides if not slide.empty]
 
 
-def _put(slide: _Making, words: str, lists: list[Literal["bullet", "number"]], quoting: int) -> None:
+def _put(slide: _Making, line: Line, lists: list[Literal["bullet", "number"]], quoting: int) -> None:
     if lists:
-        slide.lines.append(Line(words, len(lists) - 1, lists[-1]))
+        slide.lines.append(replace(line, level=len(lists) - 1, marker=lists[-1]))
     elif quoting:
-        slide.quoted.append(words)
+        slide.quoted.append(line.text)
     else:
-        slide.said.append(words)
+        slide.said.append(line.text)
 
 
-def _words(tokens: Iterable[Token]) -> str:
-    found = []
+def _code(content: str) -> list[Line]:
+    """Return lines of code, one for each, indented as they are."""
+    lines = (line.expandtabs(_TAB).rstrip() for line in content.splitlines())
+    return [Line(line, runs=(Stretch(0, len(line), font=_CODE),)) for line in lines if line]
+
+
+def _line(tokens: Iterable[Token]) -> Line:
+    """Return the words of a paragraph with what is emphasised, code, or a link in it."""
+    words, runs = "", []
+    italic = bold = 0
+    link = ""
     for token in tokens:
-        if token.type in ("text", "code_inline"):
-            found.append(token.content)
-        elif token.type in ("softbreak", "hardbreak"):
-            found.append(" ")
-    return " ".join("".join(found).split())
+        if token.type in ("em_open", "em_close"):
+            italic += 1 if token.nesting > 0 else -1
+        elif token.type in ("strong_open", "strong_close"):
+            bold += 1 if token.nesting > 0 else -1
+        elif token.type in ("link_open", "link_close"):
+            address = str(token.attrs.get("href", "")) if token.nesting > 0 else ""
+            link = address if _ADDRESS.match(address) else ""
+        code = token.type == "code_inline"
+        said = (
+            token.content if code or token.type == "text" else " " if token.type in ("softbreak", "hardbreak") else ""
+        )
+        start, words = len(words), _joined(words, said)
+        if len(words) > start and (italic or bold or link or code):
+            looks = Stretch(start, len(words), italic > 0, _BOLD if bold else None, _CODE if code else None, link)
+            runs.append(looks)
+    bare = words.rstrip()
+    return Line(bare, runs=tuple(replace(r, end=min(r.end, len(bare))) for r in runs if r.start < len(bare)))
+
+
+def _joined(words: str, said: str) -> str:
+    """Return words with more after them, white space in them as one space each, none at the beginning."""
+    more = re.sub(r"\s+", " ", said)
+    return words + (more.lstrip() if not words or words.endswith(" ") else more)
 
 
 def _pictures(tokens: Iterable[Token]) -> list[str]:

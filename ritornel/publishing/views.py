@@ -13,6 +13,7 @@ from django.utils import timezone
 from django.views.decorators.clickjacking import xframe_options_exempt
 from django.views.decorators.http import require_http_methods, require_POST, require_safe
 
+from ritornel.core.linecheck import missing_media
 from ritornel.formats.media_kinds import BadMedia, NoRoom
 from ritornel.library.models import stored_path
 from ritornel.library.serving import derived_response, file_response
@@ -43,6 +44,7 @@ def editions(request: HttpRequest, show_id: UUID) -> HttpResponse:
         return redirect("publishing:editions", row.pk)
     told = [_told(request, edition) for edition in row.editions.defer("document", "assets")]
     context = {"row": row, "editions": told, "embed_widths": EMBED_WIDTHS, "slides": len(show.slides)}
+    context["missing"] = missing_media(show)
     context["by_itself"] = bool(show.beds) and not any(slide.script for slide in show.slides)  # as in a lobby
     return render(request, "publishing/editions.html", context)
 

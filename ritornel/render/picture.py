@@ -17,6 +17,7 @@ from ritornel.core.model import Clip, Line, Object, Picture, Shape, Slide, Sound
 from ritornel.core.model.paths import path_data, placed
 from ritornel.core.text.fonts import Face
 from ritornel.core.text.layout import set_text
+from ritornel.render.gaps import gap_svg, gap_text
 from ritornel.render.numbers import number
 from ritornel.render.paint import filter_of, named
 from ritornel.render.svg import line_svg, paragraph_svg, shape_svg
@@ -64,9 +65,11 @@ def object_svg(thing: Object, small: SmallPicture, at: tuple[float, float]) -> s
         return shape_svg(thing)
     if isinstance(thing, Line):
         return line_svg(thing)
-    found = None if isinstance(thing, Sound) else small(thing.asset)
-    if found is None or isinstance(thing, Sound):
+    if isinstance(thing, Sound):
         return ""
+    found = small(thing.asset)
+    if found is None:
+        return gap_svg(thing)
     content, mime = found
     return _framed_svg(thing, f"data:{mime};base64,{base64.b64encode(content).decode()}", _size(content), at)
 
@@ -104,6 +107,7 @@ def _framed_svg(thing: Picture | Clip, address: str, size: tuple[int, int], at: 
 
 
 def _faces_on(slide: Slide) -> set[Face]:
-    set_paragraphs = (p for o in slide.objects if isinstance(o, Text) for p in set_text(o))
+    texts = (o if isinstance(o, Text) else gap_text(o) for o in slide.objects if isinstance(o, Text | Picture | Clip))
+    set_paragraphs = (p for text in texts for p in set_text(text))
     lines = (line for p in set_paragraphs for line in (*p.lines, *([p.marker] if p.marker else [])))
     return {piece.face for line in lines for piece in line.pieces}

@@ -15,12 +15,15 @@ from ritornel.core.motion.marks import PlacedMark, marks_of
 from ritornel.core.motion.parting import Parted, parted_lines
 from ritornel.core.text.layout import SetParagraph, set_text
 from ritornel.core.text.parts import Unit, part_places
+from ritornel.render.gaps import gap_svg
 from ritornel.render.paint import filter_of, mask_of
 from ritornel.render.svg import line_svg, mark_svg, paragraph_svg, parted_svg, shape_svg
 
 _NODES_BYTES = 24 * 1024 * 1024
 _made: Memory[tuple[Object, tuple[int, int], tuple[float, float], Parted], dict[str, Any]] = Memory(_NODES_BYTES)
 _MIDDLE = (0.5, 0.5)
+_MISSING = (-1, -1)
+"""The size of an asset that is not there."""
 
 
 def nodes(slide: Slide, show: Show) -> list[dict[str, Any]]:
@@ -78,7 +81,7 @@ def _node(
     thing: Object, sizes: Mapping[str, tuple[int, int]], at: tuple[float, float], parted: Parted = ()
 ) -> dict[str, Any]:
     """Return the node of an object; remembered wherever it stands, so not to be changed."""
-    size = sizes.get(thing.asset, (0, 0)) if isinstance(thing, Picture | Clip) else (0, 0)
+    size = sizes.get(thing.asset, _MISSING) if isinstance(thing, Picture | Clip) else (0, 0)
     anywhere = replace(thing, x=0.0, y=0.0)
     known = _made.get((anywhere, size, at, parted))
     if known is None:
@@ -119,6 +122,8 @@ def _made_node(
         node["svg"] = shape_svg(thing)
     elif isinstance(thing, Line):
         node["svg"] = line_svg(thing)
+    elif isinstance(thing, Picture | Clip) and size == _MISSING:
+        node["svg"] = gap_svg(thing)
     elif isinstance(thing, Picture | Clip):
         node["asset"] = thing.asset
         node |= _framing(thing, size, at)

@@ -9,6 +9,7 @@ import json
 from pathlib import Path
 from unittest import TestCase
 
+from ritornel import assets as material
 from ritornel.core.model import Asset, Show
 from ritornel.core.score import compile, evaluate, facts
 from ritornel.shows.demo import lamp, winter
@@ -25,10 +26,15 @@ LENGTHS = {
 }
 
 
+MATERIAL = Path(material.__file__).parent / "demo"
+
+
 def demo(name: str) -> Show:
     plan = lamp.document(MARKS) if name == "lamp" else winter.document()
     kinds = {".ogg": "sound", ".webm": "clip"}
-    return made(plan, [Asset(id=a, kind=kinds[Path(a).suffix], length_ms=length) for a, length in LENGTHS.items()])
+    timed = [Asset(id=a, kind=kinds[Path(a).suffix], length_ms=length) for a, length in LENGTHS.items()]
+    pictures = [Asset(id=p.name, kind="picture") for p in MATERIAL.iterdir() if p.suffix in (".jpg", ".png")]
+    return made(plan, [*timed, *pictures])
 
 
 class Golden(TestCase):

@@ -2,7 +2,7 @@
 
 from unittest import TestCase
 
-from ritornel.formats.outline import BadOutline, Line, OutlineSlide, read_outline
+from ritornel.formats.outline import BadOutline, Line, OutlineSlide, Stretch, read_outline
 
 TALK = """# How the lamp turns
 
@@ -29,7 +29,7 @@ class Markdown(TestCase):
     def test_headings_lists_paragraphs_quotations_and_pictures(self):
         bath = OutlineSlide(
             "The bath", 2,
-            (Line("afloat in mercury", 0, "bullet"), Line("a hand deep", 1, "number"), Line("turned by one finger", 0, "bullet")),
+            (Line("afloat in mercury", 0, "bullet", (Stretch(10, 17, font="plex-mono"),)), Line("a hand deep", 1, "number"), Line("turned by one finger", 0, "bullet")),
             "Four tons of glass, no cogs.", "Dark is a colour too.", ("trough.png",),
         )  # fmt: skip
         self.assertEqual(
@@ -53,3 +53,32 @@ class Plain(TestCase):
         for text in ("", " \n\t\n", "x" * 1_000_001):
             with self.assertRaises(BadOutline):
                 read_outline(text)
+
+
+class Kept(TestCase):
+    def test_emphasis_links_and_code_in_words(self):
+        (slide,) = read_outline(
+            "# A\n\n- four *tons* of **glass**, see [the log](https://log.example/a) and `mercury`\n"
+        )
+        line = slide.lines[0]
+        self.assertEqual(line.text, "four tons of glass, see the log and mercury")
+        found = {line.text[r.start : r.end]: (r.italic, r.weight, r.font, r.link) for r in line.runs}
+        self.assertEqual(
+            found,
+            {
+                "tons": (True, None, None, ""),
+                "glass": (False, 600, None, ""),
+                "the log": (False, None, None, "https://log.example/a"),
+                "mercury": (False, None, "plex-mono", ""),
+            },
+        )
+        (odd,) = read_outline("# A\n\n- [x](javascript:alert(1)) *a*\n")
+        self.assertEqual([r.link for r in odd.lines[0].runs], [""])
+
+    def test_code_is_lines_as_they_are_and_tables_are_cells(self):
+        (slide,) = read_outline(
+            "# A\n\n```\nturn(lens)\n    every(6)\n```\n\n| part | tons |\n|---|---|\n| lens | 4 |\n| lamp | |\n"
+        )
+        self.assertEqual([line.text for line in slide.lines], ["turn(lens)", "    every(6)"])
+        self.assertEqual([r.font for line in slide.lines for r in line.runs], ["plex-mono"] * 2)
+        self.assertEqual(slide.table, (("part", "tons"), ("lens", "4"), ("lamp", "")))

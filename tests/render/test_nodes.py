@@ -15,11 +15,23 @@ SVG = "{http://www.w3.org/2000/svg}"
 
 class Nodes(TestCase):
     def node(self, **document) -> dict:
-        made = show({"objects": [{"id": "thing", "x": 10, "y": 20, "width": 200, "height": 100, **document}]})
+        there = [
+            {"id": "p", "kind": "picture", "width": 400, "height": 200},
+            {"id": "film", "kind": "clip", "width": 640, "height": 480},
+        ]
+        made = show(
+            {"objects": [{"id": "thing", "x": 10, "y": 20, "width": 200, "height": 100, **document}]}, assets=there
+        )
         return nodes(made.slides[0], made)[0]
 
     def drawn(self, **document) -> ET.Element:
         return ET.fromstring(self.node(**document)["svg"])
+
+    def test_a_picture_that_is_missing_is_a_gap_with_its_name(self):
+        node = self.node(kind="picture", asset="gone", name="The trough")
+        self.assertNotIn("asset", node)
+        self.assertEqual("".join(ET.fromstring(node["svg"]).itertext()), "The troughis missing here")
+        self.assertEqual(self.node(kind="picture", asset="p")["asset"], "p")
 
     def test_a_shape_is_its_outline_with_its_paint(self):
         path = self.drawn(kind="shape", form="ring", line="#123456", line_width=10, dash="dashes").find(f"{SVG}path")

@@ -7,9 +7,11 @@ from msgspec.structs import replace
 
 from ritornel.core.edits.command import BadEdit, Command, Ids, NewIds, fresh_ids, slide_ids
 from ritornel.core.edits.styles import new_slide
-from ritornel.core.model import Chapter, Object, Paragraph, Picture, Show, Slide, Text, limits
+from ritornel.core.edits.tables import MOST_ROWS, with_table
+from ritornel.core.model import Chapter, Object, Paragraph, Picture, Run, Show, Slide, Text, limits
 from ritornel.core.model.slide import Script
 from ritornel.core.model.text import ParagraphText
+from ritornel.core.model.units import Name
 from ritornel.core.styles import STYLES, room_of, style_of
 from ritornel.core.styles.beginning import untouched
 from ritornel.core.styles.dressing import restored
@@ -21,15 +23,19 @@ _LEVELS = limits.LEVELS - 1
 
 
 class OutlineLine(Struct, frozen=True):
-    """One line of a list."""
+    """One line of a list, and the stretches of it that differ."""
 
     text: ParagraphText
     level: Annotated[int, Meta(ge=0)] = 0
     marker: Literal["none", "bullet", "number"] = "none"
+    runs: Annotated[tuple[Run, ...], Meta(max_length=limits.RUNS_IN_A_PARAGRAPH)] = ()
 
 
 class Outlined(Struct, frozen=True):
-    """One slide of an outline: ``depth`` 1 begins a chapter; ``pictures`` are ids of assets."""
+    """One slide of an outline: ``depth`` 1 begins a chapter; ``pictures`` are ids of assets.
+
+    Pictures that are ``absent``, by their names, leave a gap in which they can be put. A ``table`` is rows of cells.
+    """
 
     title: ParagraphText = ""
     depth: int = 2
@@ -37,6 +43,8 @@ class Outlined(Struct, frozen=True):
     script: Script = ""
     quotation: ParagraphText = ""
     pictures: Ids = []
+    absent: Annotated[tuple[Name, ...], Meta(max_length=limits.OBJECTS_ON_A_SLIDE)] = ()
+    table: Annotated[tuple[tuple[ParagraphText, ...], ...], Meta(max_length=MOST_ROWS)] = ()
 
 
 class AddOutline(Command, frozen=True, kw_only=True):
@@ -93,7 +101,7 @@ class AddOutline(Command, frozen=True, kw_only=True):
 def _slide(show: Show, slide_id: str, one: Outlined, *, opens: bool) -> Slide:
     kind = _kind(one, opens)
     slide = new_slide(show, slide_id, kind)
-    first, *more = one.pictures or [""]
+    shown = [*((asset, "") for asset in one.pictures), *(("", name) for name in one.absent)]
     words = _words(one, kind)
     objects: list[Object] = []
     for thing in slide.objects:
@@ -104,13 +112,15 @@ def _slide(show: Show, slide_id: str, one: Outlined, *, opens: bool) -> Slide:
             thing = replace(thing, paragraphs=said)
         objects.append(thing)
     taken = {o.id for o in objects}
-    for number, asset in enumerate([first, *more] if first else [], 1):
+    for number, (asset, called) in enumerate(shown, 1):
         name = next(i for n in range(number, 1000) if (i := f"picture-{n}") not in taken)
         taken.add(name)
-        objects.insert(_behind(objects), Picture(id=name, asset=asset, role="picture" if number == 1 else ""))
+        role = "picture" if number == 1 else ""
+        objects.insert(_behind(objects), Picture(id=name, asset=asset, name=called, role=role))
     slide = replace(slide, title=one.title[:300], script=one.script, objects=tuple(objects))
     style = style_of(show) or STYLES[FIRST_STYLE]
-    return restored(slide, style, room_of(show), frozenset(o.id for o in objects))
+    slide = restored(slide, style, room_of(show), frozenset(o.id for o in objects))
+    return with_table(slide, one.table, style, room_of(show)) if one.table else slide
 
 
 def _behind(objects: list[Object]) -> int:
@@ -121,9 +131,9 @@ def _behind(objects: list[Object]) -> int:
 def _kind(one: Outlined, opens: bool) -> str:
     if one.quotation and not one.lines:
         return "quotation"
-    if one.pictures:
+    if one.pictures or one.absent:
         return "picture-and-text" if one.lines else "full-picture"
-    if one.lines:
+    if one.lines or one.table:
         return "list"
     if opens:
         return "opening"
@@ -133,7 +143,9 @@ def _kind(one: Outlined, opens: bool) -> str:
 def _words(one: Outlined, kind: str) -> dict[str, Any]:
     """Return the paragraphs of each role of a kind."""
     title = (Paragraph(one.title),) if one.title else None
-    lines = tuple(Paragraph(p.text, level=min(p.level, _LEVELS), marker=_marker(p)) for p in one.lines)
+    lines = tuple(Paragraph(p.text, p.runs, level=min(p.level, _LEVELS), marker=_marker(p)) for p in one.lines)
+    if one.quotation and kind != "quotation":
+        lines += (Paragraph(one.quotation, (Run(start=0, end=len(one.quotation), italic=True),)),)
     found = {
         "quotation": (Paragraph(one.quotation),) if one.quotation else None,
         "source": title,

@@ -13,7 +13,7 @@ from ritornel.core.model import Show
 from ritornel.core.model.memory import Recalled
 from ritornel.core.time.slide_clock import SlideTime
 
-__all__ = ["RULES", "Finding", "Rule", "check"]
+__all__ = ["RULES", "Finding", "Rule", "check", "missing_media"]
 
 RULES: dict[str, Rule] = {
     rule.name: rule
@@ -30,6 +30,7 @@ def check(show: Show, times: Sequence[SlideTime]) -> list[Finding]:
     """Return the findings of every rule, in the order of the slides. ``times`` are the slides' times in order."""
     found: list[Finding] = []
     stage = show.width, show.height
+    there = {asset.id for asset in show.assets}
     for number, (slide, time) in enumerate(zip(show.slides, times, strict=True), 1):
         if slide.skipped:
             continue
@@ -38,4 +39,13 @@ def check(show: Show, times: Sequence[SlideTime]) -> list[Finding]:
             here = [f for rule in RULES.values() for f in rule.look(number, slide, time, stage)]
             _found.put(here, 600 + 600 * len(here), slide, time, by=(number, stage))
         found += here
+        found += (f for rule in RULES.values() for f in rule.look_for_media(number, slide, there))
     return found
+
+
+def missing_media(show: Show) -> list[Finding]:
+    """Return what of a show's pictures, clips and sounds is not there."""
+    there = {asset.id for asset in show.assets}
+    rules = (rule.look_for_media for rule in RULES.values())
+    slides = [(n, s) for n, s in enumerate(show.slides, 1) if not s.skipped]
+    return [f for look in rules for number, slide in slides for f in look(number, slide, there)]

@@ -1,6 +1,6 @@
 """What a rule of the line check is, and what it finds."""
 
-from collections.abc import Callable, Iterable
+from collections.abc import Callable, Iterable, Set
 from typing import Any, NamedTuple
 
 from msgspec import Struct
@@ -37,12 +37,24 @@ class Finding(Struct, frozen=True):
     mend: Mend | None = None
 
 
+def _nothing(number: int, slide: Slide, time: SlideTime, stage: Size) -> Iterable[Finding]:
+    return ()
+
+
+def _nothing_missing(number: int, slide: Slide, there: Set[str]) -> Iterable[Finding]:
+    return ()
+
+
 class Rule(NamedTuple):
-    """A rule: its name, a title for lists, and the function that looks at one slide."""
+    """A rule: its name, a title for lists, and the function that looks at one slide.
+
+    ``look_for_media`` looks at it with the ids of the assets that are there.
+    """
 
     name: str
     title: str
-    look: Callable[[int, Slide, SlideTime, Size], Iterable[Finding]]
+    look: Callable[[int, Slide, SlideTime, Size], Iterable[Finding]] = _nothing
+    look_for_media: Callable[[int, Slide, Set[str]], Iterable[Finding]] = _nothing_missing
 
 
 def seconds(ms: int) -> str:

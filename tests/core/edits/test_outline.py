@@ -7,7 +7,9 @@ from msgspec.structs import replace
 from ritornel.core.edits import BadEdit
 from ritornel.core.model import Asset, Picture, Text
 from ritornel.core.styles import STYLES
+from ritornel.core.styles.arranging import meet
 from ritornel.core.styles.dressing import by_hand
+from ritornel.core.text.extent import words_box
 from tests.core.edits.test_each_command import edited
 from tests.made import show, slide, text
 
@@ -65,3 +67,31 @@ class Outlines(TestCase):
         self.assertEqual((placed.x, placed.width), (640, 640))
         with self.assertRaises(BadEdit):
             edited(made, do="add-outline", slides=[{"title": "x", "pictures": ["none"]}])
+
+
+class Kept(TestCase):
+    def outlined(self, **one):
+        return edited(replace(show(), slides=()), do="add-outline", slides=[{"title": "The bath", **one}]).slides[0]
+
+    def test_words_keep_their_runs_and_a_quotation_under_a_list_is_not_lost(self):
+        lines = [{"text": "four tons", "runs": [{"start": 0, "end": 4, "italic": True}]}]
+        made = self.outlined(lines=lines, quotation="Dark is a colour too.")
+        body = next(o for o in made.objects if o.role == "body")
+        self.assertEqual([p.text for p in body.paragraphs], ["four tons", "Dark is a colour too."])
+        self.assertEqual([[r.italic for r in p.runs] for p in body.paragraphs], [[True], [True]])
+
+    def test_a_picture_that_did_not_come_leaves_a_named_gap_in_its_place(self):
+        made = self.outlined(absent=["trough.png"], lines=[{"text": "a hand deep"}])
+        gap = next(o for o in made.objects if o.id == "picture-1")
+        self.assertEqual((made.kind, gap.name, gap.asset, gap.role), ("picture-and-text", "trough.png", "", "picture"))
+        self.assertGreater(gap.width, 100)
+
+    def test_a_table_is_cells_that_lie_on_no_other_and_are_of_one_size(self):
+        rows = [["part", "what it weighs"], ["lens", "four tons"], ["lamp", "as much as a keeper and his dinner"]]
+        made = self.outlined(table=rows)
+        cells = [o for o in made.objects if o.id.startswith("cell-")]
+        self.assertEqual([o.paragraphs[0].text for o in cells], [word for row in rows for word in row])
+        self.assertEqual((len({o.size for o in cells}), {o.weight for o in cells[:2]}), (1, {600}))
+        boxes = [words_box(o) for o in cells]
+        self.assertFalse(any(meet(a, b) for n, a in enumerate(boxes) for b in boxes[:n]))
+        self.assertTrue(all(b.right <= 1280 and b.bottom <= 720 for b in boxes))

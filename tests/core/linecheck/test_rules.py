@@ -1,6 +1,6 @@
 from unittest import TestCase
 
-from ritornel.core.linecheck import RULES
+from ritornel.core.linecheck import RULES, check, missing_media
 from ritornel.core.score import compile, findings
 from tests.made import show, slide, step, text
 
@@ -68,3 +68,19 @@ class ComesAndGoes(TestCase):
         lines = [step(f"l{n}", "following", object="list", part={"paragraph": n}, effect="fade") for n in (0, 1)]
         made = show(slide(step("whole", "following", object="list"), *lines, objects=(text("list", "a", "b"),)))
         self.assertEqual([f for f in findings(made, compile(made)) if f.rule == "comes-and-goes"], [])
+
+
+class Media(TestCase):
+    def test_what_is_missing_is_found_whatever_it_is(self):
+        there = [{"id": "p", "kind": "picture"}]
+        things = (
+            {"id": "a", "kind": "picture", "asset": "p"},
+            {"id": "b", "kind": "clip", "asset": "gone"},
+            {"id": "c", "kind": "sound"},
+        )
+        made = show(slide(objects=things, ground={"asset": "no"}, narration={"asset": "none"}), assets=there)
+        found = [f for f in check(made, compile(made).times) if f.rule == "missing-media"]
+        self.assertEqual([f.object for f in found], ["b", "c", "", ""])
+        self.assertEqual(missing_media(made), found)
+        whole = show(slide(objects=things[:1], ground={"asset": "p"}), assets=there)
+        self.assertEqual(missing_media(whole), [])

@@ -22,13 +22,13 @@ export async function bringOutlines(desk, outlines, pictures) {
   const missing = [...named].filter((name) => !assets.some((asset) => asset.name === name));
   if (read.length) await makeSlides(desk, read, new Map(assets.map((asset) => [asset.name, asset.id])));
   const made = read.length ? `${read.length === 1 ? "1 slide" : `${read.length} slides`} made; Ctrl Z takes them back.` : "";
-  const lacks = missing.length ? `Not found with it: ${missing.join(", ")}. Drop them on their slides.` : "";
+  const lacks = missing.length ? `Not found with it: ${missing.join(", ")}. Their places are kept on the slides: select one and drop its picture on it.` : "";
   desk.notice.say([made, lacks, ...refused.map((words) => `${words}.`)].filter(Boolean).join(" "), { stays: refused.length || missing.length ? 0 : 7000 });
   return pictures.filter((file) => !named.has(file.name));
 }
 
 async function makeSlides({ store }, read, known) {
-  const slides = read.map(({ pictures = [], ...slide }) => ({ ...slide, pictures: pictures.map((name) => known.get(name)).filter(Boolean) }));
+  const slides = read.map(({ pictures = [], ...slide }) => ({ ...slide, pictures: pictures.map((name) => known.get(name)).filter(Boolean), absent: pictures.filter((name) => !known.has(name)) }));
   const ids = newIds("slide", slides.length);
   const { done } = await store.edit({ do: "add-outline", slides, after: store.focus, ids });
   if (done) store.focusSlide(ids[0]);
