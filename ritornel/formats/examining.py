@@ -24,6 +24,8 @@ from ritornel.formats.media_kinds import UNREADABLE, BadMedia, is_full
 MEMORY_BYTES = 560 * 1024 * 1024
 PROCESSOR_SECONDS = 60
 SECONDS = 120
+REMAKING_SECONDS = 600
+"""A clip that is made anew takes longer: as long as it takes to encode it."""
 WRITTEN_BYTES = 1024 * 1024 * 1024
 ATTEMPTS = 2
 _NO_ROOM = "no-room"
@@ -163,9 +165,12 @@ def _hash_of(path: Path) -> str:
 
 
 def bound_this_process() -> None:
-    """Bound memory, time and files of this process; beyond them it is ended by the system."""
+    """Bound memory, time and files of this process; beyond them it is ended by the system.
+
+    One that makes a clip anew may ask for ``REMAKING_SECONDS`` (``remaking.take_longer``).
+    """
     resource.setrlimit(resource.RLIMIT_DATA, (MEMORY_BYTES, MEMORY_BYTES))
-    resource.setrlimit(resource.RLIMIT_CPU, (PROCESSOR_SECONDS, PROCESSOR_SECONDS))
+    resource.setrlimit(resource.RLIMIT_CPU, (PROCESSOR_SECONDS, REMAKING_SECONDS))
     resource.setrlimit(resource.RLIMIT_FSIZE, (WRITTEN_BYTES, WRITTEN_BYTES))
     resource.setrlimit(resource.RLIMIT_NOFILE, (64, 64))
     resource.setrlimit(resource.RLIMIT_CORE, (0, 0))

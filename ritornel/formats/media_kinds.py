@@ -48,12 +48,21 @@ CLAIMS: dict[str, Claim] = {
     ".avif": Claim("picture", "image/avif", "AVIF"),
     ".heic": Claim("picture", "image/heif", "HEIF"),
     ".heif": Claim("picture", "image/heif", "HEIF"),
+    ".bmp": Claim("picture", "image/bmp", "BMP"),
+    ".tif": Claim("picture", "image/tiff", "TIFF"),
+    ".tiff": Claim("picture", "image/tiff", "TIFF"),
     ".svg": Claim("picture", "image/svg+xml", "SVG"),
     ".webm": Claim("clip", "video/webm", "matroska"),
     ".mp4": Claim("clip", "video/mp4", "mov"),
     ".m4v": Claim("clip", "video/mp4", "mov"),
     ".mov": Claim("clip", "video/quicktime", "mov"),
     ".ogv": Claim("clip", "video/ogg", "ogg"),
+    ".mkv": Claim("clip", "video/matroska", "matroska"),
+    ".avi": Claim("clip", "video/vnd.avi", "avi"),
+    ".mpg": Claim("clip", "video/mpeg", "mpeg"),
+    ".mpeg": Claim("clip", "video/mpeg", "mpeg"),
+    ".aif": Claim("sound", "audio/aiff", "aiff"),
+    ".aiff": Claim("sound", "audio/aiff", "aiff"),
     ".wav": Claim("sound", "audio/wav", "wav"),
     ".mp3": Claim("sound", "audio/mpeg", "mp3"),
     ".ogg": Claim("sound", "audio/ogg", "ogg"),
@@ -107,8 +116,9 @@ def claim_of(name: str) -> Claim:
     claim = CLAIMS.get(Path(name).suffix.lower())
     if claim is None:
         raise BadMedia(
-            f"“{name}”: files of this kind cannot be used; choose a picture (png, jpg, webp, avif, gif, svg, heic), "
-            "a clip (webm, mp4, mov, ogv), a sound (wav, mp3, ogg, opus, flac, m4a) or a document (pdf)"
+            f"“{name}”: files of this kind cannot be used; choose a picture (png, jpg, webp, avif, gif, svg, "
+            "heic, tiff, bmp), a clip (webm, mp4, mov, mkv, avi, mpg, ogv), a sound (wav, mp3, ogg, opus, flac, m4a, "
+            "aiff) or a document (pdf)"
         )
     return claim
 

@@ -15,10 +15,11 @@ from typing import BinaryIO
 
 import av
 import numpy as np
-from PIL import Image
+from PIL import Image, ImageOps
 
 from ritornel.formats import media_kinds
-from ritornel.formats.media_kinds import BadMedia
+from ritornel.formats.media_kinds import BadMedia, claim_of
+from ritornel.formats.remaking import remade
 from ritornel.formats.svg import made_safe
 
 _ORIENTATION = 0x0112
@@ -46,7 +47,8 @@ _BLOCK = 1024 * 1024
 def prepare(path: Path, name: str) -> str:
     """Make the file at ``path`` fit to be kept; return the name it has then. ``BadMedia`` if it cannot be read."""
     made = _BY_ENDING.get(Path(name).suffix.lower())
-    return made(path, name) if made is not None else name
+    name = made(path, name) if made is not None else name
+    return remade(path, name) if claim_of(name).kind in ("clip", "sound") else name
 
 
 def _jpeg(path: Path, name: str) -> str:
@@ -182,6 +184,20 @@ def _heif(path: Path, name: str) -> str:
     return f"{Path(name).stem}.jpg"
 
 
+def _still(reader: str) -> Callable[[Path, str], str]:
+    def made(path: Path, name: str) -> str:
+        """Make a PNG of a picture that browsers do not show; of several in one file the first."""
+        with Image.open(path, formats=[reader]) as picture:
+            _check_pixels(picture, name)
+            mode = "RGBA" if picture.has_transparency_data else "RGB"
+            profile = picture.info.get("icc_profile")
+            turned = ImageOps.exif_transpose(picture).convert(mode)
+        turned.save(path, "PNG", icc_profile=profile)
+        return f"{Path(name).stem}.png"
+
+    return made
+
+
 def _gif(path: Path, name: str) -> str:
     return _moving(path, name, "GIF")
 
@@ -291,6 +307,8 @@ _BY_ENDING: dict[str, Callable[[Path, str], str]] = {
     ".heic": _heif,
     ".heif": _heif,
     ".gif": _gif,
+    ".bmp": _still("BMP"),
+    **dict.fromkeys((".tif", ".tiff"), _still("TIFF")),
     ".svg": _svg,
     **dict.fromkeys((".mp4", ".m4v", ".mov", ".m4a"), _mp4),
 }
