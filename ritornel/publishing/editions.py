@@ -12,6 +12,7 @@ from ritornel.library.models import Asset
 from ritornel.library.room import check_room, or_no_room
 from ritornel.publishing.models import Edition, new_token
 from ritornel.publishing.prepared import prepare
+from ritornel.render.looping import looping
 from ritornel.render.player import playable
 from ritornel.shows import in_rows
 from ritornel.shows.models import Show
@@ -40,7 +41,7 @@ def publish(row: Show, loops: bool) -> Edition:
         height=show.height,
         length_ms=score.length_ms,
         loops=loops,
-        document=msgspec.json.encode(playable(show, score)).decode(),
+        document=msgspec.json.encode(looping(show) if loops else playable(show, score)).decode(),
         assets={a.sha256: {**described(a, base), "mime": a.mime, "size": a.size} for a in rows},
     )
     edition.size = len(edition.document) + len(msgspec.json.encode(edition.assets))

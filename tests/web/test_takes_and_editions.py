@@ -148,7 +148,7 @@ class Editions(OwnerCase):
 
     def test_only_the_first_slide_comes_with_the_page(self):
         self.assertEqual(list(self.opened()["slides"]), ["one"])
-        self.assertEqual(list(self.rest()["slides"]), ["two"])
+        self.assertEqual(list(self.rest()["slides"]), ["two", "one~again"])
 
     def test_the_frame_may_stand_anywhere(self):
         frame = self.client.get(f"{self.url}frame")

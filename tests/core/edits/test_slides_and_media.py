@@ -72,7 +72,7 @@ class SlidesAndShow(TestCase):
             edited(made, do="set-chapter", slide="gone", title="x")
 
     def test_a_bed_is_laid_changed_and_taken_away(self):
-        laid = edited(show(slide()), do="add-bed", values={"asset": "tune"})
+        laid = edited(show(slide(script="Good evening.")), do="add-bed", values={"asset": "tune"})
         (bed,) = laid.beds
         self.assertEqual(
             (bed.id, bed.fade_in_ms, bed.fade_out_ms, bed.gain_db, bed.loop), ("bed-1", 1000, 2000, -12, True)

@@ -4,8 +4,9 @@ import { Ticking } from "../site/ticking.js";
 
 /** Runs from `time` towards `end()`; calls `moved(time)` at every frame and every jump. */
 export class Playhead {
-  constructor({ end, moved, ended = () => {} }) {
+  constructor({ end, moved, ended = () => {}, wrapped = () => {} }) {
     this.end = end;
+    this.wrapped = wrapped;
     this.moved = moved;
     this.ended = ended;
     this.time = 0;
@@ -49,8 +50,9 @@ export class Playhead {
     if (!this.playing) return false;
     this.time = this.from + (performance.now() - this.since) * this.speed;
     if (this.loop && this.time >= this.loop[1]) {
-      this.time = this.loop[0];
+      this.time = this.loop[0] + Math.min(this.time - this.loop[1], this.loop[1] - this.loop[0]); // to the millisecond
       this.anchor();
+      this.wrapped();
     } else if (this.time >= (this.until ?? this.end())) {
       this.time = this.until ?? this.end();
       this.playing = false;

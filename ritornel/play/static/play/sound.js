@@ -30,8 +30,8 @@ export class Sound {
     this.latencies = { AUDIO: 0.06, VIDEO: 0.12 }; // s from play() until it runs, learnt as media start
   }
 
-  /** Brings every medium to where it must be at show time `time`, for the slide at `index`. */
-  follow(index, time, playing) {
+  /** Brings every medium to where it must be at show time `time`, for the slide at `index`; beds to where they are at `bedTime`. */
+  follow(index, time, playing, bedTime = time) {
     const [slideId, start] = this.play.order[index];
     const slide = this.play.slides[slideId];
     if (!slide) return;
@@ -45,9 +45,9 @@ export class Sound {
       if (span.source === "object") moving.add(span.id);
       this.run(span, slideId, within, playing);
     }
-    for (const span of sounding(this.play.bed_spans, time)) {
+    for (const span of sounding(this.play.bed_spans, bedTime)) {
       wanted.add(this.keyOf(span, slideId));
-      this.run(span, slideId, time, playing);
+      this.run(span, slideId, bedTime, playing);
     }
     if (playing) this.prepare(index, time);
     for (const [key, medium] of this.heard) {

@@ -25,7 +25,9 @@ class Player {
     this.stage = new Stage(document.getElementById("stage"), play);
     this.stage.looksAhead = true;
     this.sound = new Sound(play, this.stage, () => this.askForGesture());
-    this.playhead = new Playhead({ end: () => play.length, moved: (time) => this.draw(time), ended: () => this.atEnd() });
+    this.played = 0; // what went by before the show began again: music goes on through it
+    this.playhead = new Playhead({ end: () => play.loop?.at ?? play.length, moved: (time) => this.draw(time), ended: () => this.atEnd(), wrapped: () => (this.played += play.length) });
+    if (play.loop) this.playhead.loop = [play.loop.to, play.loop.at];
     followLinks(this.stage.root, { next: () => this.toNextCue(), slide: (id) => this.toSlideOf(id) });
     this.rest = null;
     this.controls = new Controls(root, this, play);
@@ -108,7 +110,7 @@ class Player {
     if (frame) {
       if (frame !== this.frame) this.stage.show(frame);
       Object.assign(this, { resting: rest, frame });
-      this.sound.follow(index, time, this.playhead.playing);
+      this.sound.follow(index, time, this.playhead.playing, time + this.played);
       this.prepare(index, time);
     }
     this.controls.drawTime(time);
@@ -177,7 +179,8 @@ class Player {
 
   toSlide(by) {
     const index = slideAt(play.order, this.playhead.time) + by;
-    this.seek(play.order[Math.min(Math.max(0, index), play.order.length - 1)][1]);
+    const last = play.order.length - (play.loop ? 2 : 1); // of one that loops the last is the first again
+    this.seek(play.order[Math.min(Math.max(0, index), last)][1]);
   }
 
   /** At the very beginning the picture behind a button is the first slide with everything on it. */

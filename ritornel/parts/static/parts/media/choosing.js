@@ -36,7 +36,7 @@ class Choice {
     const none = there?.length ? `Nothing with “${words}” is in the library.` : there ? `There is no ${kind} in the library yet.` : "Looking into the library…";
     return html`
     <h2 class="page-title">Choose a ${kind}</h2>
-    <label class="soft block mt-2">Find here and outside <input class="field w-64" type="search" @input=${(event) => this.find(event.target.value)} @keydown=${chooseFirst}></label>
+    <label class="soft block mt-2">Find here and outside <input class="field w-64" type="search" @input=${(event) => this.find(event.target.value)} @keydown=${(event) => this.key(event)}></label>
     <div class="choose-all">
     <div class="choose-grid">${repeat(found.slice(0, MOST_SHOWN), (asset) => asset.id, (asset) => tile(asset, () => dialog.close(asset)))}</div>
     ${found.length > MOST_SHOWN ? html`<p class="soft">The newest ${MOST_SHOWN} of ${found.length}: say above what you look for.</p>` : nothing}
@@ -65,6 +65,20 @@ class Choice {
     }
     this.there = data.assets.filter((asset) => asset.kind === this.kind);
     dialog.update();
+    if (this.entered) this.takeFirst();
+    else if (!this.there.length && !this.words) this.byFile(); // there is nothing to choose from but a file, or what is outside
+  }
+
+  /** Enter takes the first thing found; pressed before the library has answered, as soon as it has. */
+  key(event) {
+    if (event.key !== "Enter") return;
+    event.preventDefault();
+    if (this.there) this.takeFirst();
+    else this.entered = true;
+  }
+
+  takeFirst() {
+    this.dialog.element.querySelector(".choose-grid .choose-one")?.click();
   }
 
   find(words) {
@@ -87,13 +101,6 @@ class Choice {
     this.outside.stop();
     hear(null);
   }
-}
-
-/** Enter takes the first thing found. */
-function chooseFirst(event) {
-  if (event.key !== "Enter") return;
-  event.preventDefault();
-  event.currentTarget.closest("dialog").querySelector(".choose-grid .choose-one")?.click();
 }
 
 function says({ name, credit, licence }, words) {

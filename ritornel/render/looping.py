@@ -1,0 +1,45 @@
+"""A show that begins again when it has ended, as a page plays it: without a gap, a seam in its music, or a fade."""
+
+from typing import Any
+
+import msgspec
+from msgspec.structs import replace
+
+from ritornel.core.model import Bed, Show
+from ritornel.core.score import compile
+from ritornel.core.sound.spans import Span, bed_span
+from ritornel.render.player import playable
+
+AGAIN = "~again"
+"""What the id of the first slide gets when it comes after the last."""
+
+_ON_AND_ON_MS = 30 * 24 * 3_600_000
+"""Beds go on for so long: whoever watches longer hears them begin anew."""
+
+
+def looping(show: Show) -> dict[str, Any]:
+    """Return ``playable`` of a show that loops, with ``loop``: where it goes from, ``at``, and where ``to``, in ms.
+
+    The first slide stands in the order once more, after the last, which it comes in over by its own transition; when it
+    has come in, the show goes on in the first one, which stands there just so. Beds go on through it; those that loop
+    have no end, and no fade at it.
+    """
+    first = show.slides[0]
+    whole = compile(show)
+    again = replace(show, slides=(*show.slides, replace(first, id=f"{first.id}{AGAIN}")))
+    score = compile(again)
+    comes = score.slides[-1].transition.duration_ms
+    lengths = {a.id: a.length_ms for a in show.assets}
+    spans = [span for bed in show.beds for span in _on_and_on(bed, whole.length_ms, lengths)]
+    return {
+        **playable(again, score),
+        "length": whole.length_ms,
+        "bed_spans": msgspec.to_builtins(spans),
+        "loop": {"at": whole.length_ms + comes, "to": comes},
+    }
+
+
+def _on_and_on(bed: Bed, length_ms: int, lengths: dict[str, int]) -> list[Span]:
+    if not bed.loop:
+        return bed_span(bed, length_ms, lengths)
+    return bed_span(replace(bed, fade_out_ms=0), _ON_AND_ON_MS, lengths)
