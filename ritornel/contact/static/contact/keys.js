@@ -1,9 +1,17 @@
 // Keys of the contact sheet.
 
 import { byKey } from "../parts/arrows.js";
+import { listenForHelp } from "../parts/keys_help.js";
 import { deleteChosen, duplicateChosen, playChosen, skipChosen } from "./foot.js";
 
+const HELP = [
+  ["Going", [["Arrows", "from slide to slide"], ["Enter", "open the slide on the desk"], ["Ctrl F, /", "find words"], ["W", "as wide as they last, or all alike"], ["+ -", "nearer, farther"]]],
+  ["Selecting", [["Space", "select the slide, or let it go"], ["Shift Arrows", "select on the way"], ["Ctrl A", "select all"], ["Esc", "select nothing"]]],
+  ["What is selected", [["Alt ← →", "a place earlier, or later"], ["Ctrl D", "duplicate"], ["Del", "delete"], ["K", "skip, or show again"], ["P", "play"], ["Ctrl Z, Ctrl Y", "take back, do again"]]],
+];
+
 export function listenForKeys(contact) {
+  listenForHelp(HELP);
   const { store, sheet } = contact;
   const acts = {
     "Ctrl+a": () => store.select("slides", store.shown.order.map(([id]) => id)),

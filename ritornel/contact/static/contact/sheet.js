@@ -27,7 +27,7 @@ export class Sheet extends Pane {
     this.contact = contact;
     this.store = contact.store;
     this.alike = localStorage.getItem(WIDTHS) === "alike";
-    this.scale = SCALES.usual; // px for a millisecond
+    this.scale = this.opening; // px for a millisecond
     this.drop = null;
     this.here = null;
     this.come = 0; // how often pictures have come
@@ -63,9 +63,20 @@ export class Sheet extends Pane {
     return Math.round((HEIGHT_PX * width) / height);
   }
 
+  /** The scale at which the shortest slide is as wide as its picture, so that every one can be read. */
+  get opening() {
+    const shortest = Math.min(...this.store.shown.order.map(([, , length]) => length).filter(Boolean));
+    return Math.min(SCALES.most, Math.max(SCALES.usual, this.picturePx / shortest));
+  }
+
+  /** Nothing is narrower than its picture until one goes farther away. */
+  get narrowest() {
+    return this.scale < SCALES.usual ? NARROWEST_PX : this.picturePx;
+  }
+
   widthOf(length) {
     if (this.alike) return this.picturePx;
-    return Math.round(Math.min(this.width - 200, Math.max(NARROWEST_PX, length * this.scale)));
+    return Math.round(Math.min(this.width - 200, Math.max(this.narrowest, length * this.scale)));
   }
 
   // ---- drawing

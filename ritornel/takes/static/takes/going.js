@@ -2,6 +2,13 @@
 
 const FORGOTTEN_MS = 3000;
 
+/** The keys, as the list of them tells. */
+export const KEYS = [
+  ["Giving cues", [["Space, →, Enter, Page down", "the next cue, or slide; begin; go on"], ["←, Page up", "take the last cue back"], ["P", "pause, go on"]]],
+  ["Going anywhere", [["12 Enter", "to slide 12"], ["Home, End", "to the first, to the last"], ["O", "all slides"]]],
+  ["What is seen and heard", [["D", "the stage dark"], ["L", "the stage light"], ["S", "heard here, or not"], ["W", "open the stage window"], ["+ -", "a larger, a smaller script"]]],
+];
+
 /** The handler of keydown for a run; `acts` are its acts by name. */
 export function keysOf(run, acts) {
   const slides = run.play.order;

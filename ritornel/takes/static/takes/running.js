@@ -7,7 +7,8 @@ import { followLinks } from "../play/links.js";
 import { send } from "../site/sending.js";
 import { Ticking } from "../site/ticking.js";
 import { minutes } from "../site/times.js";
-import { keysOf } from "./going.js";
+import { listenForHelp } from "../parts/keys_help.js";
+import { KEYS, keysOf } from "./going.js";
 import { openOverview } from "./overview.js";
 import { paceWords } from "./pace_line.js";
 import { swipes } from "../site/swipes.js";
@@ -226,6 +227,7 @@ export class Running {
     // A button that is clicked does not take the focus: Space goes on to give the cues.
     document.addEventListener("mousedown", (event) => event.target.closest?.("button") && event.preventDefault());
     document.addEventListener("keydown", keysOf(this, acts));
+    listenForHelp(KEYS);
     window.addEventListener("beforeunload", () => this.memory.remember(this.live));
   }
 }

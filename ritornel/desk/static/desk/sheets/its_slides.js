@@ -22,7 +22,8 @@ export function itsSlides(desk, thing) {
     across(html`<span class="soft">${words(thing, others)}</span>`),
     others.length ? across(html`<span class="soft">give them</span>${TAKEN.map(([what, label]) => html`<button class="act" @click=${() => take([what])}>${label}</button>`)}
       <button class="act" @click=${() => take(TAKEN.map(([what]) => what))}>all of it</button>`) : nothing,
-    everywhere ? nothing : setting("put it on", choice("Put it on", "", [["", "other slides…"], ["all", "every slide"], ["chapter", "every slide of the chapter"], ["chosen", "chosen slides…"]], (where) => put(desk, thing, where)), { span: 4 }),
+    everywhere ? nothing : across(html`<button class="act" @click=${() => put(desk, thing, "all")}>Put it on every slide</button>`),
+    everywhere ? nothing : setting("or on", choice("Put it on", "", [["", "other slides…"], ["all", "every slide"], ["chapter", "every slide of the chapter"], ["chosen", "chosen slides…"]], (where) => put(desk, thing, where)), { span: 4 }),
   );
 }
 

@@ -1,0 +1,167 @@
+"""Whole jobs by real hands, and how many gestures they take: a key, a click, a drag, one run of typing count one each."""
+
+from ritornel.core.score import compile
+from ritornel.shows import in_rows
+from tests.browser.test_objects import ObjectsCase
+from tests.files import png
+from tests.made import step
+from tests.material import asset
+
+LINES = [{"text": line} for line in ("Four tons of glass", "afloat in mercury", "turned by one finger")]
+LIST = {
+    "id": "list",
+    "kind": "text",
+    "x": 80,
+    "y": 150,
+    "width": 500,
+    "height": 400,
+    "size": 40,
+    "gap": 1.5,
+    "paragraphs": LINES,
+}
+
+
+class Jobs(ObjectsCase):
+    def setUp(self):
+        super().setUp()
+        self.gestures = 0
+
+    # ---- hands that count
+
+    def press(self, key: str):
+        self.gestures += 1
+        self.page.keyboard.press(key)
+
+    def write(self, words: str):
+        self.gestures += 1
+        self.page.keyboard.type(words)
+
+    def touch(self, selector: str):
+        self.gestures += 1
+        self.page.click(selector)
+
+    def touch_stage(self, x: float, y: float):
+        self.gestures += 1
+        self.click(x, y)
+
+    def drag(self, selector: str, dx: float = 0, to: str = "", below: float = 0):
+        """Drags something sideways, or below another."""
+        self.gestures += 1
+        box = self.page.locator(selector).bounding_box()
+        start = (box["x"] + min(40, box["width"] / 2), box["y"] + box["height"] / 2)
+        end = (start[0] + dx, start[1])
+        if to:
+            other = self.page.locator(to).bounding_box()
+            end = (start[0], other["y"] + other["height"] + below)
+        self.drag_between(start, end)
+        self.settled()
+
+    def took(self) -> int:
+        count, self.gestures = self.gestures, 0
+        return count
+
+    def show(self):
+        self.settled()
+        self.row.refresh_from_db()
+        return in_rows.load(self.row)
+
+    def order(self) -> list[tuple[str, str]]:
+        steps = self.show().slides[0].running_order
+        return [(s.object + (str(s.part.paragraph) if s.part else ""), s.trigger) for s in steps]
+
+    # ---- jobs
+
+    def test_three_lines_and_two_pictures_are_interleaved_and_one_is_moved_by_each_of_three_ways(self):
+        picture = asset(self.owner, "lamp.png", png()).sha256
+        pictures = [
+            {
+                "id": f"p{n}",
+                "kind": "picture",
+                "asset": picture,
+                "x": 700,
+                "y": 160 + 180 * n,
+                "width": 200,
+                "height": 120,
+            }
+            for n in range(2)
+        ]
+        self.desk(LIST, *pictures)
+        self.press("Control+a")
+        self.press("Alt+i")
+        self.until("ritornel.store.kept.slides.one.document.running_order.length === 5")
+        self.assertEqual([name for name, _ in self.order()], ["list0", "p0", "list1", "p1", "list2"])
+        self.assertEqual({trigger for _, trigger in self.order()}, {"cue"})
+        self.assertLessEqual(self.took(), 8)
+        name = self.page.evaluate("ritornel.store.kept.slides.one.document.running_order[3].id")
+        starts = [g.start_ms for g in compile(self.show()).times[0].groups]
+        scale = self.page.evaluate("ritornel.timeline.scale")
+        self.drag(f".tl-build[data-step={name}]", dx=(starts[2] - 500 - starts[4]) * scale)
+        self.assertEqual(
+            (self.took(), self.order()),
+            (1, [("list0", "cue"), ("p1", "cue"), ("p0", "cue"), ("list1", "cue"), ("list2", "cue")]),
+        )
+        self.page.evaluate("ritornel.store.select('objects', [])")
+        last = self.page.evaluate("ritornel.store.kept.slides.one.document.running_order[4].id")
+        self.drag(f".entry[data-step={name}]", to=f".entry[data-step={last}]", below=14)
+        self.assertEqual((self.took(), self.order()[-1]), (1, ("p1", "cue")))
+        self.page.focus(f".entry[data-step={name}]")
+        self.press("Alt+ArrowUp")
+        self.assertEqual((self.took(), self.order()[-2:]), (1, [("p1", "cue"), ("list2", "cue")]))
+
+    def test_a_logo_stands_everywhere_and_all_headings_come_in_alike(self):
+        logo = {"id": "logo", "kind": "shape", "x": 1100, "y": 600, "width": 80, "height": 60, "name": "Logo"}
+        title = {
+            "id": "t",
+            "kind": "text",
+            "role": "title",
+            "x": 80,
+            "y": 60,
+            "width": 700,
+            "height": 80,
+            "paragraphs": [{"text": "The bath"}],
+        }
+        slides = [
+            {"id": name, "objects": [title, *([logo] if name == "one" else [])]} for name in ("one", "two", "three")
+        ]
+        slides[0]["running_order"] = [step("a", "following", object="t", effect="rise", duration=900)]
+        self.row = self.keep({"title": "Talk", "style": "night-watch", "slides": slides})
+        self.open_desk(self.row)
+        self.touch_stage(1140, 630)
+        self.touch("text=Put it on every slide")
+        self.until("Object.keys(ritornel.store.kept.slides).length && ritornel.store.kept.undo")
+        self.assertEqual([sum(o.name == "Logo" for o in s.objects) for s in self.show().slides], [1, 1, 1])
+        self.assertLessEqual(self.took(), 2)
+        self.page.evaluate("ritornel.store.select('objects', [])")
+        self.touch(".entry[data-step=a]")
+        self.touch("text=The same for every title")
+        self.assertEqual(
+            [[(s.effect, s.duration_ms) for s in slide.running_order] for slide in self.show().slides],
+            [[("rise", 900)]] * 3,
+        )
+        self.assertLessEqual(self.took(), 2)
+
+    def test_four_lines_roll_beside_a_picture_over_a_picture(self):
+        asset(self.owner, "lens.png", png(size=(200, 300)))
+        ground = asset(self.owner, "night.png", png("#10203a", (640, 360))).sha256
+        body = {**LIST, "role": "body", "paragraphs": [], "height": 300}
+        self.row = self.keep(
+            {"title": "Talk", "slides": [{"id": "one", "ground": {"asset": ground}, "objects": [body]}]}
+        )
+        self.open_desk(self.row)
+        self.touch_stage(300, 300)
+        self.page.wait_for_selector(".text-editor")
+        self.write("Oil\nGas\nA bulb\nThe moon")
+        self.press("Escape")
+        self.press("Shift+b")
+        self.until("ritornel.store.kept.slides.one.document.running_order.length === 4")
+        self.press("i")
+        self.page.wait_for_selector("dialog .choose-one")
+        self.touch("dialog .choose-one:has-text('lens.png')")
+        one = self.show().slides[0]
+        self.assertEqual([(s.effect, s.trigger) for s in one.running_order], [("roll", "cue")] * 4)
+        words, lens = one.objects[0], one.objects[-1]
+        self.assertEqual([p.text for p in words.paragraphs], ["Oil", "Gas", "A bulb", "The moon"])
+        self.assertTrue(
+            lens.x >= words.x + words.width or lens.y >= words.y + words.height or lens.y + lens.height <= words.y
+        )
+        self.assertLessEqual(self.took(), 8)
