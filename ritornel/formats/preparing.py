@@ -8,17 +8,15 @@ it stays byte for byte.
 import os
 import struct
 from collections.abc import Callable, Set
-from fractions import Fraction
 from io import BytesIO
 from pathlib import Path
 from typing import BinaryIO
 
-import av
-import numpy as np
 from PIL import Image, ImageOps
 
 from ritornel.formats import media_kinds
 from ritornel.formats.media_kinds import BadMedia, claim_of
+from ritornel.formats.moving import check_pixels, moving
 from ritornel.formats.remaking import remade
 from ritornel.formats.svg import made_safe
 
@@ -33,7 +31,6 @@ _PNG_TELLING = {b"eXIf", b"tEXt", b"zTXt", b"iTXt", b"tIME"}
 _WEBP_TELLING = {b"EXIF", b"XMP "}
 _WEBP_FLAGS = 0x08 | 0x04
 _WEBP_MOVES = 0x02
-_MILLISECOND = Fraction(1, 1000)
 _QUALITY = 92
 _EMPTY_EXIF = b"II*\0\x08\0\0\0\0\0\0\0\0\0"
 """A TIFF header (TIFF 6.0, section 2) and a directory without an entry."""
@@ -125,7 +122,7 @@ def _png(path: Path, name: str) -> str:
                     out.write(head)
                     _copy(file, out, length + 4)
     arriving.replace(path)
-    return _moving(path, name, "PNG")
+    return moving(path, name, "PNG")
 
 
 def _copy(file: BinaryIO, out: BinaryIO, length: int) -> None:
@@ -150,17 +147,17 @@ def _webp(path: Path, name: str) -> str:
         at += 8 + length + length % 2
     body = b"WEBP" + b"".join(kept)
     path.write_bytes(b"RIFF" + struct.pack("<I", len(body)) + body)
-    return _moving(path, name, "WEBP") if moves else name  # to ask Pillow would decode it, whatever its size
+    return moving(path, name, "WEBP") if moves else name  # to ask Pillow would decode it, whatever its size
 
 
 def _avif(path: Path, name: str) -> str:
     """Empty what an AVIF tells beside the picture, at its place: an Exif without a field, spaces for XMP."""
     with Image.open(path, formats=["AVIF"]) as picture:
-        _check_pixels(picture, name)
+        check_pixels(picture, name)
         exif, xmp = (bytes(picture.info.get(told) or b"") for told in ("exif", "xmp"))
     exif = exif.removeprefix(b"Exif\0\0")
     if not exif and not xmp:
-        return _moving(path, name, "AVIF")
+        return moving(path, name, "AVIF")
     content = path.read_bytes()
     for told, empty in ((exif, _EMPTY_EXIF.ljust(len(exif), b"\0")), (xmp, b" " * len(xmp))):
         if told and len(empty) == len(told):
@@ -168,7 +165,7 @@ def _avif(path: Path, name: str) -> str:
     if any(told and told in content for told in (exif, xmp)):
         raise BadMedia(f"“{name}” tells where it was taken in a way that cannot be taken out; export it as jpeg")
     path.write_bytes(content)
-    return _moving(path, name, "AVIF")
+    return moving(path, name, "AVIF")
 
 
 def _heif(path: Path, name: str) -> str:
@@ -177,7 +174,7 @@ def _heif(path: Path, name: str) -> str:
 
     pillow_heif.register_heif_opener()
     with Image.open(path, formats=["HEIF"]) as picture:
-        _check_pixels(picture, name)
+        check_pixels(picture, name)
         profile = picture.info.get("icc_profile")
         made = picture.convert("RGB")
     made.save(path, "JPEG", quality=_QUALITY, icc_profile=profile, exif=b"")
@@ -188,7 +185,7 @@ def _still(reader: str) -> Callable[[Path, str], str]:
     def made(path: Path, name: str) -> str:
         """Make a PNG of a picture that browsers do not show; of several in one file the first."""
         with Image.open(path, formats=[reader]) as picture:
-            _check_pixels(picture, name)
+            check_pixels(picture, name)
             mode = "RGBA" if picture.has_transparency_data else "RGB"
             profile = picture.info.get("icc_profile")
             turned = ImageOps.exif_transpose(picture).convert(mode)
@@ -199,45 +196,7 @@ def _still(reader: str) -> Callable[[Path, str], str]:
 
 
 def _gif(path: Path, name: str) -> str:
-    return _moving(path, name, "GIF")
-
-
-def _moving(path: Path, name: str, reader: str) -> str:
-    """Make a clip of a picture that moves; what is clear in it becomes white. What stands still stays as it is."""
-    with Image.open(path, formats=[reader]) as picture:
-        frames = range(1 if getattr(picture, "default_image", False) else 0, getattr(picture, "n_frames", 1))
-        if len(frames) < 2:
-            return name
-        _check_pixels(picture, name)
-        if picture.width * picture.height * len(frames) > media_kinds.MOVING_PIXELS:
-            raise BadMedia(f"“{name}” moves too long for its size; make it smaller or shorter, or send it as a clip")
-        made = path.with_suffix(".moving.webm")
-        _film(picture, frames, made)
-    made.replace(path)
-    return f"{Path(name).stem}.webm"
-
-
-def _film(picture: Image.Image, frames: range, target: Path) -> None:
-    """Encode frames, each as long as it says; the last stands twice, as a frame ends where the next begins."""
-    width, height = (max(2, side // 2 * 2) for side in picture.size)
-    with av.open(str(target), "w", format="webm") as container:
-        stream = container.add_stream("libvpx-vp9", rate=25)
-        stream.width, stream.height, stream.pix_fmt = width, height, "yuv420p"
-        stream.options = {"crf": "24", "b": "0", "deadline": "good", "cpu-used": "5"}
-        stream.codec_context.time_base = stream.time_base = _MILLISECOND
-        instant = 0
-        for number in (*frames, frames[-1]):
-            picture.seek(number)
-            picture.load()
-            lasts = max(20, int(picture.info.get("duration", 100)))
-            whole = Image.new("RGBA", picture.size, "white")
-            whole.alpha_composite(picture.convert("RGBA"))
-            pixels = np.asarray(whole.convert("RGB").resize((width, height)))
-            frame = av.VideoFrame.from_ndarray(pixels, format="rgb24")
-            frame.pts, frame.time_base = instant, _MILLISECOND
-            container.mux(stream.encode(frame))
-            instant += lasts if number != frames[-1] else max(1, lasts - 1)
-        container.mux(stream.encode(None))
+    return moving(path, name, "GIF")
 
 
 def _mp4(path: Path, name: str) -> str:
@@ -290,12 +249,6 @@ def _svg(path: Path, name: str) -> str:
         raise BadMedia(f"“{name}” is larger than a drawing may be; export it simpler, or as a png")
     path.write_bytes(made_safe(path.read_bytes(), name))
     return name
-
-
-def _check_pixels(picture: Image.Image, name: str) -> None:
-    if picture.width * picture.height > media_kinds.PIXELS:
-        most = media_kinds.PIXELS // 1_000_000
-        raise BadMedia(f"“{name}” has more than {most} million pixels; make it smaller first")
 
 
 _BY_ENDING: dict[str, Callable[[Path, str], str]] = {

@@ -3,7 +3,7 @@
 from ritornel.core.score import compile
 from ritornel.shows import in_rows
 from tests.browser.test_objects import ObjectsCase
-from tests.files import png
+from tests.files import png, wav, webm
 from tests.made import step
 from tests.material import asset
 
@@ -165,3 +165,28 @@ class Jobs(ObjectsCase):
             lens.x >= words.x + words.width or lens.y >= words.y + words.height or lens.y + lens.height <= words.y
         )
         self.assertLessEqual(self.took(), 8)
+
+    def test_a_clip_on_an_empty_slide_makes_it_as_long_as_it_is_and_a_sound_goes_to_the_bar_it_falls_on(self):
+        self.row = self.keep({"title": "Talk", "slides": [{"id": "one", "objects": []}, {"id": "two", "objects": []}]})
+        self.open_desk(self.row)
+        self.page.keyboard.press("1")
+        for file, where in (
+            ({"name": "lens.webm", "bytes": list(webm(3.0))}, "#stage-over"),
+            ({"name": "sea.wav", "bytes": list(wav(1.0))}, ".tl-block[data-slide=two]"),
+        ):
+            self.gestures += 1
+            self.page.evaluate(DROP, [file, where])
+            self.until(f"Object.values(ritornel.store.kept.assets).some((a) => a.name === '{file['name']}')")
+        self.until("ritornel.store.kept.briefs.two && ritornel.store.kept.undo")
+        made = self.show()
+        self.assertEqual([[type(o).__name__ for o in s.objects] for s in made.slides], [["Clip"], ["Sound"]])
+        self.assertTrue(made.slides[0].objects[0].waited_for)
+        self.assertGreaterEqual(compile(made).times[0].length_ms, 2900)
+        self.assertEqual(self.took(), 2)
+
+
+DROP = """([{ name, bytes }, where]) => {
+  const transfer = new DataTransfer();
+  transfer.items.add(new File([new Uint8Array(bytes)], name));
+  document.querySelector(where).dispatchEvent(new DragEvent("drop", { dataTransfer: transfer, bubbles: true, cancelable: true }));
+}"""

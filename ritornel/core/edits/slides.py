@@ -12,7 +12,7 @@ from ritornel.core.edits.command import BadEdit, Command, Ids, NewIds, asset_ids
 from ritornel.core.edits.styles import new_slide
 from ritornel.core.edits.telling import fields_said
 from ritornel.core.linecheck.unknown_effects import transition_complaints
-from ritornel.core.model import Asset, Chapter, Picture, Show, Slide, Transition, limits
+from ritornel.core.model import Asset, Chapter, Clip, Picture, Show, Slide, Transition, limits
 from ritornel.core.model.links import without_links_to
 from ritornel.core.model.reading import convert
 from ritornel.core.model.slide import Script
@@ -48,7 +48,9 @@ class AddSlide(Command, frozen=True, kw_only=True):
 
 
 class AddPictureSlides(Command, frozen=True, kw_only=True):
-    """Make one slide of each picture, in the order of their file names, numbers sorted as numbers, or ``as_given``.
+    """Make one slide of each picture or clip, in the order of their file names, numbers as numbers, or ``as_given``.
+
+    A slide of a clip lasts as long as that.
 
     ``scripts`` say by picture what is said on its slide. The hold (None: the clock finds one) and the transition are
     set once for all of them. They are all that a show has with which nothing was done yet.
@@ -66,10 +68,10 @@ class AddPictureSlides(Command, frozen=True, kw_only=True):
 
     def apply(self, show: Show) -> Show:
         """Return the show with the new slides."""
-        known = {a.id: a for a in show.assets if a.kind == "picture"}
+        known = {a.id: a for a in show.assets if a.kind in ("picture", "clip")}
         missing = [a for a in self.assets if a not in known]
         if missing or not self.assets:
-            raise BadEdit("choose pictures: what was given is not in the library as a picture")
+            raise BadEdit("choose pictures or clips: what was given is not in the library as one")
         transition = checked_transition(self.transition or {"type": "cut"})
         pictures = [known[a] for a in self.assets]
         if not self.as_given:
@@ -81,9 +83,11 @@ class AddPictureSlides(Command, frozen=True, kw_only=True):
         return _inserted(show, _place_after(show, self.after), slides)
 
     def _slide(self, show: Show, slide_id: str, asset: Asset, transition: Transition) -> Slide:
-        picture = Picture(id="object-1", asset=asset.id, width=show.width, height=show.height, fit=self.fit)
+        box = {"asset": asset.id, "width": show.width, "height": show.height, "fit": self.fit}
+        moves = asset.kind == "clip"
+        picture = Clip(id="object-1", waited_for=True, **box) if moves else Picture(id="object-1", **box)  # type: ignore[arg-type]
         said = self.scripts.get(asset.id, "")
-        values = {"hold": self.hold, "background": self.background, "script": said}
+        values = {"hold": 0 if moves else self.hold, "background": self.background, "script": said}
         title = object_name(picture, {asset.id: asset})
         return with_values(Slide(id=slide_id, title=title, transition=transition, objects=(picture,)), values)
 

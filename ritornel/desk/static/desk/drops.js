@@ -1,4 +1,4 @@
-// Files dropped on the desk: pictures become slides, or lie on the slide when dropped on the stage; outlines become slides
+// Files dropped on the desk: pictures and clips become slides, or lie on the slide when dropped on the stage; outlines become slides
 // with the pictures that they name; a sound asks where to, or lies under the pictures that came with it; a document of
 // ours becomes a show; a folder is all that is in it.
 
@@ -26,11 +26,12 @@ export function listenForDrops(desk) {
     if (!files(event)) return;
     event.preventDefault();
     root.classList.remove("dropping");
+    const onBar = event.target.closest?.(".tl-block[data-slide]")?.dataset.slide ?? null;
     const onStage = Boolean(event.target.closest?.("#stage-over"));
     const selected = onStage && event.target.closest(".selection") ? exchangeable(desk) : null;
     filesIn(event.dataTransfer).then((dropped) => {
       const alike = dropped.length === 1 && kindOf(dropped[0], desk.files) === selected?.kind;
-      return alike ? exchangeFile(desk, selected, dropped[0]) : take(desk, dropped, onStage);
+      return alike ? exchangeFile(desk, selected, dropped[0]) : take(desk, dropped, onStage, onBar);
     });
   });
 }
@@ -57,17 +58,24 @@ async function gather(entry, found) {
 }
 
 /** One picture dropped on the stage lies on the slide; several, or dropped elsewhere, become slides, a sound under them. */
-async function take(desk, dropped, onStage) {
+async function take(desk, dropped, onStage, onBar) {
   const of = (kind) => dropped.filter((file) => kindOf(file, desk.files) === kind);
-  const [shows, outlines, documents, others] = [of("show"), of("outline"), of("document"), [...of("clip"), ...of(null)]];
+  const [shows, outlines, documents, clips, others] = [of("show"), of("outline"), of("document"), of("clip"), of(null)];
   let [sounds, pictures] = [of("sound"), of("picture")];
+  if (onBar && sounds.length === dropped.length) return placeOn(desk, sounds, onBar);
   if (outlines.length) pictures = await bringOutlines(desk, outlines, pictures);
   if (documents.length) await bringDocuments(desk, documents);
-  if (pictures.length === 1 && onStage && desk.store.slide) others.push(...pictures);
-  else if (pictures.length) sounds = await openPictureSlides(desk, pictures, sounds);
+  const asSlides = pictures.length > 1 || (pictures.length === 1 && !onStage) || clips.length > 1;
+  if (asSlides) sounds = await openPictureSlides(desk, [...pictures, ...clips], sounds); // a clip among pictures has a slide of its own
+  else if (desk.store.slide) others.push(...pictures, ...clips);
   if (others.length && desk.store.slide) await placeFiles(desk, others);
   for (const asset of sounds.length ? await uploadFiles(desk, sounds) : []) await placeSound(desk, asset);
   if (shows.length) await bringShows(desk, shows);
+}
+
+/** Sounds dropped on a slide's bar go to that slide. */
+async function placeOn(desk, sounds, slide) {
+  for (const asset of await uploadFiles(desk, sounds)) await placeMedia(desk, asset, slide);
 }
 
 async function placeSound(desk, asset) {

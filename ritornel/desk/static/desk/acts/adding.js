@@ -76,10 +76,17 @@ export async function addMedia(desk, kind) {
   if (asset) placeMedia(desk, asset, slide);
 }
 
+/** Whether an object is only the style's: an ornament, or a place in which nothing was written yet. */
+function isPlace(thing) {
+  return thing.role === "ornament" || (thing.kind === "text" && thing.role && thing.paragraphs.every((p) => !p.text));
+}
+
 /** Puts an asset on a slide, as large as half the stage allows, in its own proportions. */
 export function placeMedia(desk, asset, slide = desk.store.focus) {
   const { show } = desk.store.shown;
-  const object = { kind: asset.kind, asset: asset.id };
+  const objects = desk.store.shown.slides[slide]?.document.objects ?? [];
+  const alone = asset.kind === "clip" && objects.every(isPlace); // then the slide lasts as long as the clip
+  const object = { kind: asset.kind, asset: asset.id, ...(alone ? { waited_for: true } : {}) };
   if (asset.kind === "sound") return add(desk, { ...object, x: 24, y: show.height - 64, width: 200, height: 40 }, slide);
   const scale = Math.min((show.width * 0.6) / asset.width, (show.height * 0.7) / asset.height);
   const width = Math.round(asset.width * scale);

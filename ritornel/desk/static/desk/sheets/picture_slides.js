@@ -18,7 +18,7 @@ const FITS = [["whole", "whole, with the ground around it"], ["fill", "filling t
  * with them lies under the show as its bed, if one likes. Returns the sounds that are left to be placed.
  */
 export async function openPictureSlides(desk, files, sounds = []) {
-  const pictures = files.filter((file) => kindOf(file, desk.files) === "picture");
+  const pictures = files.filter((file) => ["picture", "clip"].includes(kindOf(file, desk.files)));
   if (!pictures.length) {
     desk.notice.say("None of these files is a picture. Slides are made of png, jpg, webp, avif, svg or heic.");
     return sounds;
@@ -27,8 +27,7 @@ export async function openPictureSlides(desk, files, sounds = []) {
   if (!chosen) return sounds;
   const after = desk.store.focus;
   const taken = await uploadFiles(desk, pictures);
-  const assets = taken.filter((asset) => asset.kind === "picture");
-  if (assets.length < taken.length) desk.notice.say("What moves is a clip now; it is in the library: put it on a slide with C.");
+  const assets = taken.filter((asset) => ["picture", "clip"].includes(asset.kind));
   if (assets.length) await makeSlides(desk, assets, after, chosen);
   if (!chosen.bed) return sounds;
   const [music] = await uploadFiles(desk, sounds.slice(0, 1));
