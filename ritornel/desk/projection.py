@@ -161,6 +161,7 @@ def _brief_of(
         "transition": part.transition.duration_ms,
         "transition_verb": transition_for(slide.transition).verb,
         "hold": slide.hold_ms,
+        "advance": slide.advance,
         "cues": [group.start_ms for group in time.groups[1:]],
         "kind": slide.kind,
         "skipped": slide.skipped,

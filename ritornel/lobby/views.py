@@ -25,6 +25,7 @@ from ritornel.core.styles import STYLES
 from ritornel.core.styles.beginning import begun_from
 from ritornel.core.text.finding import find
 from ritornel.core.text.unfinished import unfinished
+from ritornel.formats.file_kinds import FILE_KINDS
 from ritornel.formats.media_kinds import BadMedia
 from ritornel.library.models import clean_name
 from ritornel.library.taking_in import NO_ROOM
@@ -64,6 +65,7 @@ def _list(request: HttpRequest, status: int = 200) -> HttpResponse:
     context = {
         "shows": [item for item in items if item is not None],
         "arrivals": Arrival.objects.filter(owner=request.user, show=None, refused=""),
+        "files": FILE_KINDS,
         "words": words,
         "archived": archived,
         "aside": mine.exclude(archived_at=None).count(),

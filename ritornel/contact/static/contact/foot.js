@@ -30,9 +30,10 @@ function line(contact, slides) {
   return html`<b class="text-plum">${slides.length === 1 ? "1 slide" : `${slides.length} slides`}</b>
     ${slides.length === 1 ? nothing : html`<span class="soft">${verb === null ? "come in by" : "each"}</span>`}<button class="act foot-word" id="foot-transition" ?disabled=${!first} @click=${() => openTransition(contact, slides)}>${verb ?? "different transitions"}</button>
     <label><span class="soft">hold</span> ${timeField("Hold", alike("hold"), (hold) => set({ hold }), { empty: null, placeholder: differs("hold") ? "various" : "by the clock" })}</label>
+    <label title="Who gives the cues when it is shown live"><span class="soft">live, by</span> ${choice("Cues given by", alike("advance") ?? "", [...(differs("advance") ? [["", "various"]] : []), ["presenter", "the presenter"], ["clock", "the clock"]], (advance) => advance && set({ advance }))}</label>
     <label><span class="soft">ground</span> ${colourField("Ground", alike("ground"), (background) => set({ background, ground: null }))}</label>
     ${style ? html`<label><span class="soft">kind</span> ${choice("Kind of slide", alike("kind"), [["", "none"], ...Object.entries(store.vocabulary.slide_kinds)], (kind) => kind && store.edit({ do: "set-kind", slides, kind }))}</label>` : nothing}
-    <label><span class="soft">chapter</span> ${choice("Chapter", chapterOf(contact, slides), [...chapters.map((c) => [c.id, c.title || "untitled"]), ["+", "a new chapter from here"]], (id) => toChapter(contact, slides, id))}</label>
+    <label><span class="soft">chapter</span> ${choice("Chapter", chapterOf(contact, slides) ?? "", [...(chapterOf(contact, slides) === null ? [["", chapters.length ? "various" : "none"]] : []), ...chapters.map((c) => [c.id, c.title || "untitled"]), ["+", "a new chapter from here"]], (id) => id && toChapter(contact, slides, id))}</label>
     <span class="flex-1"></span>
     <button class="act" @click=${() => duplicateChosen(contact)}>Duplicate</button>
     <button class="act" @click=${() => skipChosen(contact)}>${skipped ? "Take in again" : "Skip"}</button>

@@ -1,6 +1,8 @@
 // The contact sheet: all slides at once. It shares the desk's store: what is done here lies in the same journal.
 
 import { pageData } from "../site/dom.js";
+import { listenForFiles } from "../parts/media/dropped.js";
+import { handOver } from "../parts/media/handing.js";
 import { Notice } from "../parts/notice.js";
 import { sayWhoseStep } from "../parts/minding.js";
 import { drawOnChange } from "../parts/pane.js";
@@ -28,6 +30,10 @@ sayWhoseStep(store, contact.notice);
 store.on("refused", ({ error }) => contact.notice.say(`That could not be done: ${error}.`));
 listenForKeys(contact);
 followElsewhere(store);
+listenForFiles(async (arriving) => {
+  await handOver(state.show.id, await arriving); // the desk asks and takes it in, after the slide that is selected last
+  location.href = `${addresses.desk}#${encodeURIComponent(contact.sheet.chosen.at(-1) ?? store.shown.order.at(-1)?.[0] ?? "")}`;
+});
 store.line.run();
 document.documentElement.dataset.ready = "yes";
 

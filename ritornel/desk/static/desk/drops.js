@@ -4,61 +4,31 @@
 
 import { exchangeable, exchangeFile, placeFiles, placeMedia } from "./acts/adding.js";
 import { kindOf } from "../parts/media/kinds.js";
+import { listenForFiles } from "../parts/media/dropped.js";
+import { handedTo } from "../parts/media/handing.js";
+import { bringShows } from "../parts/media/shows_brought.js";
 import { uploadFiles } from "../parts/media/uploading.js";
 import { bringOutlines } from "./sheets/outline_slides.js";
 import { bringDocuments } from "./sheets/page_slides.js";
 import { openPictureSlides } from "./sheets/picture_slides.js";
-import { bringShows } from "./sheets/shows_brought.js";
 import { askForPlace, laid } from "./sheets/sound_place.js";
 
 export function listenForDrops(desk) {
   const root = document.querySelector(".desk");
-  const files = (event) => [...(event.dataTransfer?.types ?? [])].includes("Files");
-  root.addEventListener("dragover", (event) => {
-    if (!files(event)) return;
-    event.preventDefault();
-    root.classList.add("dropping");
-  });
-  root.addEventListener("dragleave", (event) => {
-    if (event.target === root || !root.contains(event.relatedTarget)) root.classList.remove("dropping");
-  });
-  root.addEventListener("drop", (event) => {
-    if (!files(event)) return;
-    event.preventDefault();
-    root.classList.remove("dropping");
-    const onBar = event.target.closest?.(".tl-block[data-slide]")?.dataset.slide ?? null;
-    const onStage = Boolean(event.target.closest?.("#stage-over"));
+  const take = async (arriving, event) => {
+    const onBar = event?.target.closest?.(".tl-block[data-slide]")?.dataset.slide ?? null;
+    const onStage = Boolean(event?.target.closest?.("#stage-over"));
     const selected = onStage && event.target.closest(".selection") ? exchangeable(desk) : null;
-    filesIn(event.dataTransfer).then((dropped) => {
-      const alike = dropped.length === 1 && kindOf(dropped[0], desk.files) === selected?.kind;
-      return alike ? exchangeFile(desk, selected, dropped[0]) : take(desk, dropped, onStage, onBar);
-    });
-  });
-}
-
-/** The files that are dropped, with all that is in folders; what cannot be opened is passed over. */
-async function filesIn(transfer) {
-  const entries = [...transfer.items].map((item) => item.webkitGetAsEntry?.()).filter(Boolean);
-  if (!entries.some((entry) => entry.isDirectory)) return [...transfer.files];
-  const found = [];
-  for (const entry of entries) await gather(entry, found);
-  return found;
-}
-
-async function gather(entry, found) {
-  if (entry.isFile) {
-    const file = await new Promise((resolve) => entry.file(resolve, () => resolve(null)));
-    if (file && !file.name.startsWith(".")) found.push(file);
-    return;
-  }
-  const reader = entry.createReader();
-  for (let inside; (inside = await new Promise((resolve) => reader.readEntries(resolve, () => resolve([])))).length; ) {
-    for (const one of inside.sort((a, b) => a.name.localeCompare(b.name, undefined, { numeric: true }))) await gather(one, found);
-  }
+    const dropped = await arriving;
+    const alike = dropped.length === 1 && kindOf(dropped[0], desk.files) === selected?.kind;
+    return alike ? exchangeFile(desk, selected, dropped[0]) : takeAll(desk, dropped, onStage, onBar);
+  };
+  listenForFiles(take, (on) => root.classList.toggle("dropping", on));
+  handedTo(desk.store.shown.show.id).then((files) => files.length && take(files));
 }
 
 /** One picture dropped on the stage lies on the slide; several, or dropped elsewhere, become slides, a sound under them. */
-async function take(desk, dropped, onStage, onBar) {
+async function takeAll(desk, dropped, onStage, onBar) {
   const of = (kind) => dropped.filter((file) => kindOf(file, desk.files) === kind);
   const [shows, outlines, documents, clips, others] = [of("show"), of("outline"), of("document"), of("clip"), of(null)];
   let [sounds, pictures] = [of("sound"), of("picture")];

@@ -1,6 +1,7 @@
 // The library's page: whose things are and what they are called, put in another's place, deleted, taken in, fetched.
 
 import { chooseAsset } from "../parts/media/choosing.js";
+import { listenForFiles } from "../parts/media/dropped.js";
 import { uploadFiles } from "../parts/media/uploading.js";
 import { Notice } from "../parts/notice.js";
 import { drawPeaks } from "../parts/media/peaks.js";
@@ -153,17 +154,12 @@ button.addEventListener("click", () => {
 async function takeIn(chosen) {
   const taken = await uploadFiles({ notice }, chosen);
   if (taken.length) await refresh();
-  if (taken.length === chosen.length) notice.say(taken.length === 1 ? `“${taken[0].name}” is in the library.` : `${taken.length} files are in the library.`);
+  if (taken.length) notice.say(taken.length === 1 ? `“${taken[0].name}” is in the library.` : `${taken.length} files are in the library.`);
 }
 
-document.addEventListener("dragover", (event) => {
-  if ([...(event.dataTransfer?.types ?? [])].includes("Files")) event.preventDefault();
-});
-document.addEventListener("drop", (event) => {
-  const dropped = [...(event.dataTransfer?.files ?? [])];
-  if (!dropped.length) return;
-  event.preventDefault();
-  takeIn(dropped);
+listenForFiles(async (arriving) => {
+  const dropped = await arriving;
+  if (dropped.length) takeIn(dropped);
 });
 
 document.querySelector("#looking select").addEventListener("change", (event) => event.target.form.submit());

@@ -23,7 +23,8 @@ export async function bringOutlines(desk, outlines, pictures) {
   if (read.length) await makeSlides(desk, read, new Map(assets.map((asset) => [asset.name, asset.id])));
   const made = read.length ? `${read.length === 1 ? "1 slide" : `${read.length} slides`} made; Ctrl Z takes them back.` : "";
   const lacks = missing.length ? `Not found with it: ${missing.join(", ")}. Their places are kept on the slides: select one and drop its picture on it.` : "";
-  desk.notice.say([made, lacks, ...refused.map((words) => `${words}.`)].filter(Boolean).join(" "), { stays: refused.length || missing.length ? 0 : 7000 });
+  desk.notice.say([made, lacks].filter(Boolean).join(" "), { stays: missing.length ? 0 : 7000 });
+  desk.notice.leave(refused);
   return pictures.filter((file) => !named.has(file.name));
 }
 

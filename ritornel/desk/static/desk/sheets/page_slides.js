@@ -17,7 +17,8 @@ export async function bringDocuments(desk, files) {
   const after = desk.store.focus;
   const { pages, refused } = await pagesOf(desk, documents, count);
   if (pages.length) await makeSlides(desk, pages, after, how);
-  if (refused.length) desk.notice.say(`${pages.length} of ${count} pages are slides now. ${refused.join("; ")}.`, { stays: 0 });
+  if (refused.length) desk.notice.say(`${pages.length} of ${count} pages are slides now.`, { stays: 0 });
+  desk.notice.leave(refused);
 }
 
 function askHow(count) {

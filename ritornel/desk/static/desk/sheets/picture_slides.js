@@ -23,19 +23,22 @@ export async function openPictureSlides(desk, files, sounds = []) {
     desk.notice.say("None of these files is a picture. Slides are made of png, jpg, webp, avif, svg or heic.");
     return sounds;
   }
-  const chosen = await askHow(desk, pictures.length, sounds[0]);
+  const clips = pictures.filter((file) => kindOf(file, desk.files) === "clip").length;
+  const chosen = await askHow(desk, pictures.length - clips, clips, sounds[0]);
   if (!chosen) return sounds;
   const after = desk.store.focus;
   const taken = await uploadFiles(desk, pictures);
   const assets = taken.filter((asset) => ["picture", "clip"].includes(asset.kind));
   if (assets.length) await makeSlides(desk, assets, after, chosen);
+  if (assets.length < pictures.length) desk.notice.say(assets.length ? `${assets.length} of ${pictures.length} are slides now.` : "None became a slide.", { stays: 0 });
   if (!chosen.bed) return sounds;
   const [music] = await uploadFiles(desk, sounds.slice(0, 1));
   if (music) await desk.store.edit(laid(desk.store, music, chosen.instead));
   return sounds.slice(1);
 }
 
-function askHow(desk, count, sound) {
+function askHow(desk, pictures, clips, sound) {
+  const count = pictures + clips;
   const { store } = desk;
   const lies = store.shown.show.beds.length > 0;
   const how = { fit: "whole", hold: "4.0", bed: Boolean(sound) && !lies, instead: usually(store), transition: { ...store.vocabulary.defaults.transition, type: "fade", colour: "#000000" } };
@@ -52,7 +55,7 @@ function askHow(desk, count, sound) {
     const comes = kind.instant ? 0 : (how.transition.duration ?? kind.duration);
     const each = hold === null || hold === undefined ? null : hold + comes;
     const told = each === null ? "" : `Each is on for ${seconds(each)} s: ${seconds(comes)} s to come in, then the hold. Together ${minutes(each * count)}.`;
-    return html`<h2 class="page-title">${count === 1 ? "A picture into a slide" : `${count} pictures into slides`}</h2>
+    return html`<h2 class="page-title">${counted(pictures, clips)} into ${count === 1 ? "a slide" : "slides"}</h2>
       <p class="soft mt-1">In the order of their file names, one slide each.</p>
       <p class="sentence mt-3">Each stands ${choice("Picture", how.fit, FITS, (fit) => set({ fit }), "picture-fit")}
         and holds for <input class="field" id="picture-hold" aria-label="Hold, s" inputmode="decimal" .value=${how.hold} @input=${(event) => set({ hold: event.target.value })}> s.</p>
@@ -64,6 +67,13 @@ function askHow(desk, count, sound) {
       ${footButtons(html`<button class="act-main" ?disabled=${hold === undefined} @click=${() => dialog.close({ ...how, hold })}>Make slides</button>`, html`<button class="act" @click=${() => dialog.close()}>Leave</button>`)}`;
   };
   return openDialog("Pictures into slides", draw, { width: "480px" });
+}
+
+/** How many of what: "3 pictures and a clip". */
+function counted(pictures, clips) {
+  const some = (count, one) => (count === 1 ? `a ${one}` : `${count} ${one}s`);
+  const words = [pictures && some(pictures, "picture"), clips && some(clips, "clip")].filter(Boolean).join(" and ");
+  return `${words.charAt(0).toUpperCase()}${words.slice(1)}`;
 }
 
 async function makeSlides({ store }, assets, asked, { fit, hold, transition }) {

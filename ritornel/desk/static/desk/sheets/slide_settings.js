@@ -23,7 +23,7 @@ export function slideSettings(desk) {
       setting("hold", timeField("Hold", doc.hold, (hold) => set({ hold }), { empty: null, placeholder: `${(time.hold / 1000).toFixed(1)} by the clock` }), { unit: "s", span: 2 }),
       setting("length", timeField("Fixed length", doc.length, (length) => set({ length }), { empty: null, placeholder: "as needed" }), { unit: "s", span: 2 }),
       setting("live, the", choice("Advance", doc.advance, [["presenter", "presenter gives cues"], ["clock", "clock gives cues"]], (advance) => set({ advance })), { span: 4 }),
-      across(html`${check("builds begin with the transition", doc.builds_with_transition, (on) => set({ builds_with_transition: on }))}${forAll("hold", "Hold")}`),
+      across(html`${check("builds begin with the transition", doc.builds_with_transition, (on) => set({ builds_with_transition: on }))}${forAll("hold", "Hold")}${forAll("advance", "Live")}`),
     )}
     ${groundRow(desk)}
     ${row("chapter", setting("", textField("Chapter that begins here", chapter, (title) => store.edit({ do: "set-chapter", slide: focus, title }), "a title begins a chapter here"), { span: 4 }))}

@@ -6,14 +6,17 @@ import { ask, send } from "../../site/sending.js";
 const LONGEST_REST_MS = 4000;
 const NO_ROOM = 507;
 
-/** Takes files in, one after another, saying how far it is. Returns the assets of those that were accepted. */
+/**
+ * Takes files in, one after another, saying how far it is. Returns the assets of those that were accepted, each by the
+ * name that it came with, also where the same content lies in the library under another; what was not taken in is listed.
+ */
 export async function uploadFiles(desk, files) {
   const uploading = new Uploading(desk, files.length);
   const assets = [];
   const refused = [];
   for (const [number, file] of files.entries()) {
     try {
-      assets.push(await uploading.take(file, number + 1));
+      assets.push({ ...(await uploading.take(file, number + 1)), name: file.name });
     } catch (error) {
       refused.push(error.message);
     }
@@ -21,7 +24,8 @@ export async function uploadFiles(desk, files) {
   }
   uploading.end();
   const forget = uploading.stopped && { label: "Forget it", run: () => uploading.forget() };
-  if (refused.length) desk.notice.say(`Not taken in: ${refused.join("; ")}`, { stays: 0, act: forget || null });
+  if (forget) desk.notice.say("What had arrived is kept; choose the file again and it goes on.", { stays: 0, act: forget });
+  if (refused.length) desk.notice.leave(refused);
   return assets;
 }
 

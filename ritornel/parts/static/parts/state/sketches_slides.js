@@ -34,7 +34,7 @@ export const SLIDE_SKETCHES = {
       const set = Object.fromEntries(Object.entries(values).map(([name, value]) => [name, value ?? defaults.slide[name]]));
       if (set.transition) set.transition = { ...defaults.transition, ...set.transition };
       const brief = shown.briefs[id];
-      const known = Object.fromEntries(Object.entries(set).filter(([name]) => ["title", "skipped", "hold"].includes(name)));
+      const known = Object.fromEntries(Object.entries(set).filter(([name]) => ["title", "skipped", "hold", "advance"].includes(name)));
       const told = brief ? { ...shown, briefs: { ...shown.briefs, [id]: { ...brief, ...known, ground: set.background ?? brief.ground } } } : shown;
       return withSlide(told, id, (s) => ({ ...s, document: { ...s.document, ...set }, background: set.background ?? s.background }));
     }, state),

@@ -2,7 +2,7 @@
 
 import { csrf } from "../../site/sending.js";
 
-/** Takes documents in, one after another; tells of the last that came, and of each that could not be. */
+/** Takes documents in, one after another; tells of the last that came and returns it ({name, address}); lists what could not be. */
 export async function bringShows({ notice }, files) {
   const refused = [];
   let came = null;
@@ -12,9 +12,11 @@ export async function bringShows({ notice }, files) {
     if (address) came = { name: file.name, address };
     else refused.push(error);
   }
-  const words = [came && `${came.name} is a show of its own now.`, ...refused].filter(Boolean).join(" ");
   const act = came && { label: "Open it", run: () => window.open(came.address, "_blank", "noopener") };
-  notice.say(words, { stays: 0, act });
+  if (came) notice.say(`${came.name} is a show of its own now.`, { stays: 0, act });
+  else notice.clear();
+  notice.leave(refused);
+  return came;
 }
 
 /** Sends one as the list of shows does; what is wrong is said on the page that it answers with. */
