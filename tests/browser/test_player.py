@@ -78,6 +78,18 @@ class Player(BrowserCase):
         page.keyboard.press("f")
         self.until("Boolean(document.fullscreenElement)")
 
+    def test_the_keys_are_listed_and_meanwhile_do_nothing_else(self):
+        page = self.watch(self.published())
+        self.until("player.playhead.playing")
+        page.keyboard.press("?")
+        page.wait_for_selector("dialog >> text=to the next slide")
+        page.keyboard.type("sound m")
+        self.assertEqual(page.locator("dialog kbd").all_inner_texts(), ["M"])
+        self.assertFalse(self.page.evaluate("player.sound.muted"), "what is typed to find is not a key of the player")
+        page.keyboard.press("Escape")
+        page.keyboard.press(" ")
+        self.until("!player.playhead.playing")
+
     def test_a_frame_of_a_given_size_holds_the_picture_and_nothing_else(self):
         edition = self.published()
         self.page.goto(f"/shows/{edition.show_id}/publish")

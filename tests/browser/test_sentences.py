@@ -51,6 +51,22 @@ class Transitions(ObjectsCase):
         self.settled()
         self.assertEqual((self.transition(), self.page.evaluate("ritornel.store.kept.revision")), ("pushWipe", 1))
 
+    def test_every_choice_closes_what_was_open_and_the_focus_stays_where_one_went(self):
+        """Kinds have samples, sounds have none: both close by being chosen; who goes elsewhere instead is not called back."""
+        self.desk(BOX)
+        for typed in ("pushes from the left", "no sound", "1.4 s"):
+            self.page.keyboard.press("m") if not self.page.locator("motion-sentence").count() else self.page.click(
+                ".word.is-what"
+            )
+            self.page.fill(".finder", typed)
+            self.page.keyboard.press("Enter")
+            self.until("!document.querySelector('.sentence-panel')")
+        self.page.click(".word.is-what")
+        self.page.keyboard.press("ArrowRight")
+        self.page.click("#slide-sheet [aria-label='Hold']")
+        self.assertEqual(self.page.evaluate("document.activeElement.getAttribute('aria-label')"), "Hold")
+        self.assertEqual(self.page.locator(".sentence-panel").count(), 0)
+
     def test_what_was_chosen_without_a_line_is_said_when_the_line_is_back(self):
         self.desk(BOX)
         self.page.click("#slide-settings")

@@ -1,6 +1,7 @@
 // What lies over the picture of the player: words in the corner, a hairline with the chapters, a button where the browser
 // wants one; and the keys: Space, arrows, M, F, Home. Gone two seconds after the last touch.
 
+import { listenForHelp } from "../parts/keys_help.js";
 import { el } from "../site/dom.js";
 import { follow } from "../site/gesture.js";
 import { swipes } from "../site/swipes.js";
@@ -104,6 +105,7 @@ export class Controls {
     // A button that is clicked does not take the focus: Space goes on to play and pause.
     document.addEventListener("mousedown", (event) => event.target.closest?.("button") && event.preventDefault());
     document.addEventListener("keydown", (event) => this.key(event));
+    listenForHelp([["Watching", KEYS]]);
   }
 
   timeAt(x) {
@@ -125,7 +127,7 @@ export class Controls {
   }
 
   key(event) {
-    if (event.ctrlKey || event.metaKey || event.altKey) return;
+    if (event.ctrlKey || event.metaKey || event.altKey || event.target.closest("dialog")) return;
     if ((event.key === " " || event.key === "Enter") && event.target.closest("button")) return;
     const { player } = this;
     const acts = {
@@ -144,6 +146,15 @@ export class Controls {
     act();
   }
 }
+
+const KEYS = [
+  ["Space", "play, pause"],
+  ["→, ←", "five seconds on, back"],
+  ["PgDn, PgUp", "to the next slide, to the one before"],
+  ["Home", "to the beginning"],
+  ["M", "sound on, off"],
+  ["F", "as large as the screen"],
+];
 
 /** Chapters as [title, start, end]; one without a title where there are none, or before the first. */
 function chapters(play) {

@@ -60,11 +60,11 @@ export class Panel {
 
   // ---- what is done
 
-  choose(option) {
+  /** Chooses and closes, whatever it is; `back`: the focus goes to the word, else it stays where it went. */
+  choose(option, back = true) {
     this.byHand = false;
     this.sentence.choose(option.setting, option.choice);
-    if (option.choice.sample) this.show(option);
-    else this.sentence.close();
+    this.sentence.close(back);
   }
 
   /** Shows an option on the stage, and nothing is changed by it. */
@@ -133,7 +133,7 @@ export class Panel {
   /** What was gone through by keys and left standing is chosen. */
   left(event) {
     if (this.sentence.contains(event.relatedTarget) || !this.byHand || !this.active) return;
-    this.choose(this.active);
+    this.choose(this.active, false);
   }
 
   // ---- what is seen

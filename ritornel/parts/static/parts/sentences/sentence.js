@@ -108,13 +108,13 @@ class MotionSentence extends HTMLElement {
     first?.select?.();
   }
 
-  close() {
+  close(back = true) {
     const { open } = this;
     if (this.panel) this.panel.byHand = false;
     Object.assign(this, { open: null, panel: null });
     this.about.desk.stage.preview(null);
     this.draw();
-    this.querySelector(`[data-setting="${open}"]`)?.focus({ preventScroll: true });
+    if (back) this.querySelector(`[data-setting="${open}"]`)?.focus({ preventScroll: true });
   }
 
   /** A word is touched; a number under the finger, dragged to the sides, is more or less. */
