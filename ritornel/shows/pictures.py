@@ -92,8 +92,8 @@ def slide_picture(slide: Slide, show: Show, assets: Mapping[str, Asset], who: in
         with queues.drawing().of(str(who), queues.PATIENCE_S):
             if not path.is_file():
                 _write(path, done_apart(SECONDS, drawn_slide, slide, *size, small, PIXELS, sheet))
-    except TooMuch:
-        log.warning("a slide of show %s took too long to be drawn", show.id)
+    except (TooMuch, FileNotFoundError) as error:  # too much of it, or a picture on it is deleted just now
+        log.warning("a slide of show %s could not be drawn: %r", show.id, error)
         _write(plain, plain_png(slide.background, PIXELS, max(1, PIXELS * show.height // show.width)))
         return Drawn(plain, False)
     return Drawn(path, True)

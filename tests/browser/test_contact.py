@@ -51,7 +51,6 @@ class Contact(ObjectsCase):
         self.page.keyboard.press("Tab")
         self.assertEqual([s.hold_ms for s in self.show().slides], [4000, 2500, 2500, 2500, 30_000])
         self.page.click("#foot-transition")
-        self.page.click("dialog .word[data-setting=what]")
         self.page.fill("dialog .finder", "leaf")
         self.page.keyboard.press("Enter")
         self.page.click("dialog >> text=Set it")

@@ -131,7 +131,11 @@ class OnTheTimeline(ObjectsCase):
         began = self.page.evaluate("[ritornel.stage.time, performance.now()]")
         self.page.wait_for_timeout(700)
         now = self.page.evaluate("[ritornel.stage.time, performance.now()]")
-        self.assertAlmostEqual((now[0] - began[0]) / (now[1] - began[1]), 0.5, delta=0.12)
+        went, passed = now[0] - began[0], now[1] - began[1]
+        astray = (
+            went - passed / 2 + 500
+        ) % 1000 - 500  # a busy machine may read the second time after the loop began again
+        self.assertAlmostEqual(astray / passed, 0, delta=0.12)
         self.page.wait_for_timeout(1600)
         self.assertTrue(1950 < self.page.evaluate("ritornel.stage.time") < 3100)
 

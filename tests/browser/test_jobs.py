@@ -166,6 +166,53 @@ class Jobs(ObjectsCase):
         )
         self.assertLessEqual(self.took(), 8)
 
+    def test_transitions_with_a_sound_for_twelve_all_but_two_and_other_times_for_three(self):
+        slides = [{"id": f"s{n}", "transition": {"type": "fade" if n == 0 else "cut"}} for n in range(12)]
+        self.row = self.keep({"title": "Talk", "slides": slides})
+        self.page.goto(f"/shows/{self.row.pk}/contact")
+        self.ready()
+        self.page.wait_for_selector("[data-slide=s11]")
+        self.press("Control+a")
+        for n in (0, 11):
+            self.touch_also(n)
+        self.touch("#foot-transition")
+        self.page.wait_for_selector("dialog .finder")
+        self.write("push left 1.2 s")
+        self.press("Enter")
+        self.write("bell")
+        self.page.wait_for_selector("dialog .choice")
+        self.press("Control+Enter")
+        made = [s.transition for s in self.show().slides]
+        self.assertEqual({t.type for t in made[1:11]}, {"pushWipe"})
+        self.assertTrue(all(t.sound for t in made[1:11]))
+        self.assertEqual(
+            {t.duration_ms for t in made[1:11]}, {1200}, "a cut has no time; what it became has the one that was typed"
+        )
+        self.assertEqual([made[n].type for n in (0, 11)], ["fade", "cut"])
+        self.touch("[data-slide=s2]")
+        for n in (5, 8):
+            self.touch_also(n)
+        self.touch("#foot-transition")
+        self.page.wait_for_selector("dialog .finder")
+        self.write("2 s")
+        self.press("Control+Enter")
+        made = [s.transition for s in self.show().slides]
+        self.assertEqual([n for n, t in enumerate(made) if t.duration_ms == 2000], [2, 5, 8])
+        self.assertEqual((made[5].type, made[5].sound), (made[4].type, made[4].sound))
+        self.assertLessEqual(self.took(), 14)
+        self.touch("[data-slide=s0]")
+        self.touch_also(1)
+        self.touch("#foot-transition")
+        self.page.wait_for_selector("dialog .finder")
+        self.write("1.5 s")
+        self.press("Control+Enter")
+        made = [s.transition for s in self.show().slides]
+        self.assertEqual([(t.type, t.duration_ms) for t in made[:2]], [("fade", 1500), ("pushWipe", 1500)])
+
+    def touch_also(self, slide: int):
+        self.gestures += 1
+        self.page.click(f"[data-slide=s{slide}]", modifiers=["Control"])
+
     def test_a_clip_on_an_empty_slide_makes_it_as_long_as_it_is_and_a_sound_goes_to_the_bar_it_falls_on(self):
         self.row = self.keep({"title": "Talk", "slides": [{"id": "one", "objects": []}, {"id": "two", "objects": []}]})
         self.open_desk(self.row)

@@ -39,6 +39,11 @@ class Pictures(OwnerCase):
         wanted = [int(colour[i : i + 2], 16) for i in (1, 3, 5)]
         self.assertTrue(all(abs(a - b) < 24 for a, b in zip(seen, wanted, strict=True)), (seen, colour))
 
+    def test_a_picture_that_is_deleted_while_the_slide_is_drawn(self):
+        with patch.object(pictures, "small_picture", return_value=self.folder / "deleted just now.webp"):
+            self.close(self.at(self.picture(), 150, 85), GREEN)
+        self.assertEqual(self.answer["Cache-Control"], "no-store")
+
     def test_a_slide_as_it_stands(self):
         picture = self.picture()
         self.assertEqual(picture.size, (pictures.PIXELS, pictures.PIXELS * 9 // 16))

@@ -16,6 +16,7 @@ from ritornel.core.model import Asset, Chapter, Clip, Picture, Show, Slide, Tran
 from ritornel.core.model.links import without_links_to
 from ritornel.core.model.reading import convert
 from ritornel.core.model.slide import Script
+from ritornel.core.model.writing import plain
 from ritornel.core.styles import style_of
 from ritornel.core.styles.beginning import untouched
 from ritornel.core.styles.kinds import KINDS, kind_after
@@ -172,22 +173,37 @@ class MoveSlides(Command, frozen=True, kw_only=True):
 
 
 class SetSlides(Command, frozen=True, kw_only=True):
-    """Set values of some slides, or of all (``slides`` None): transition, hold, length, script, title, ..."""
+    """Set values of some slides, or of all (``slides`` None): transition, hold, length, script, title, ...
+
+    ``within_transition``: of each slide's transition only what ``values`` names is set, and the rest stays as it is there.
+    """
 
     values: dict[str, Any]
     slides: Ids | None = None
+    within_transition: bool = False
 
     def apply(self, show: Show) -> Show:
         """Return the show with the values set."""
         chosen = {s.id for s in show.slides} if self.slides is None else set(self.slides)
         if chosen - {s.id for s in show.slides}:
             raise BadEdit("that slide is not in the show any more")
-        if self.values.get("transition") is not None:
-            checked_transition(self.values["transition"], (s.transition for s in show.slides if s.id in chosen))
+        had = [s.transition for s in show.slides if s.id in chosen]
         fixed = ("id", "objects", "running_order", "unreadable")
-        return replace(
-            show, slides=tuple(with_values(s, self.values, fixed) if s.id in chosen else s for s in show.slides)
-        )
+        made = {}
+        for slide in show.slides:
+            if slide.id in chosen:
+                values = self._values_for(slide)
+                if values.get("transition") is not None:
+                    checked_transition(values["transition"], had)
+                made[slide.id] = with_values(slide, values, fixed)
+        return replace(show, slides=tuple(made.get(s.id, s) for s in show.slides))
+
+    def _values_for(self, slide: Slide) -> dict[str, Any]:
+        named = self.values.get("transition")
+        if not self.within_transition or not isinstance(named, dict):
+            return self.values
+        merged = {**plain(slide.transition), **named}
+        return {**self.values, "transition": {name: value for name, value in merged.items() if value is not None}}
 
     @property
     def brings_assets(self) -> tuple[str, ...]:

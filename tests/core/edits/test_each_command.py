@@ -113,6 +113,33 @@ class FromDocuments(TestCase):
         self.set(slides=["three"], values={"transition": {"type": "pushWipe", "subtype": "sideways", "duration": 5}})
         self.assertEqual(self.set(values={"transition": None}).slides[0].transition.type, "cut")
 
+    def test_of_several_transitions_only_what_is_named_is_set(self):
+        made = edited(
+            self.show, do="set-slides", values={"transition": {"type": "fade", "duration": 400}}, slides=["two"]
+        )
+        made = edited(
+            made,
+            do="set-slides",
+            slides=["one", "two"],
+            values={"transition": {"duration": 2000}},
+            within_transition=True,
+        )
+        self.assertEqual(
+            [(s.transition.type, s.transition.duration_ms) for s in made.slides[:2]], [("iris", 2000), ("fade", 2000)]
+        )
+        made = edited(
+            made, do="set-slides", slides=["two"], values={"transition": {"duration": None}}, within_transition=True
+        )
+        self.assertEqual((made.slides[1].transition.type, made.slides[1].transition.duration_ms), ("fade", None))
+        with self.assertRaisesRegex(BadEdit, "upward"):
+            edited(
+                made,
+                do="set-slides",
+                slides=["three"],
+                values={"transition": {"subtype": "upward"}},
+                within_transition=True,
+            )
+
     def test_effects_and_settings(self):
         def set_steps(*steps: str, **values):
             return (

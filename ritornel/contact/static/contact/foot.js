@@ -56,14 +56,37 @@ function toChapter(contact, slides, id) {
   return undefined;
 }
 
-/** The transition of all that is selected, as a sentence. */
+const OF_ITS_KIND = ["subtype", "colour", "reverse", "softness"]; // what goes with another kind of transition
+
+/** The fields that two transitions have otherwise; what is not set is alike, however that is written. */
+function fieldsThatDiffer(one, other) {
+  const written = (value) => JSON.stringify(value || null);
+  return Object.keys({ ...one, ...other }).filter((field) => written(one[field]) !== written(other[field]));
+}
+
+/** The transition of all that is selected, as a sentence, open to be found by typing; Ctrl Enter sets it. */
 function openTransition(contact, slides) {
   const { store } = contact;
   let transition = store.shown.slides[slides[0]].document.transition;
+  let open = null;
   const given = () => ({ ...store.vocabulary.defaults.transition, ...transition });
-  return openDialog("Transition", (dialog) => html`<h2 class="page-title">${slides.length === 1 ? "How it comes in" : `How ${slides.length} slides come in`}</h2>
-    <motion-sentence .subject=${transitionToBe(contact, given, (changed) => ((transition = changed), dialog.update()))}></motion-sentence>
-    ${footButtons(html`<button class="act-main" @click=${() => (store.edit({ do: "set-slides", slides, values: { transition } }), dialog.close())}>Set it</button>`, html`<button class="act" @click=${() => dialog.close()}>Leave it</button>`)}`, { width: "560px" });
+  const named = new Set(); // what was chosen: the rest stays as each slide has it
+  const subject = transitionToBe(contact, given, (changed) => {
+    for (const field of fieldsThatDiffer(given(), changed)) named.add(field);
+    if (named.has("type")) for (const field of OF_ITS_KIND) named.add(field);
+    transition = changed;
+    open.update();
+  });
+  subject.done = () => {
+    const values = { transition: named.size ? Object.fromEntries([...named].map((field) => [field, transition[field] ?? null])) : transition };
+    store.edit({ do: "set-slides", slides, values, within_transition: named.size > 0 });
+    open.close();
+  };
+  const ended = openDialog("Transition", (dialog) => ((open = dialog), html`<h2 class="page-title">${slides.length === 1 ? "How it comes in" : `How ${slides.length} slides come in`}</h2>
+    <motion-sentence .subject=${subject}></motion-sentence>
+    ${footButtons(html`<button class="act-main" title="Ctrl Enter" @click=${() => subject.done()}>Set it</button>`, html`<button class="act" @click=${() => dialog.close()}>Leave it</button>`)}`), { width: "560px" });
+  document.querySelector("dialog motion-sentence").touch("what");
+  return ended;
 }
 
 export function skipChosen({ store, sheet, notice }) {

@@ -48,7 +48,7 @@ export class Panel {
     const times = asked.time === undefined ? [] : settings.flatMap(([name, setting]) => (setting.number ? numbered(this.sentence, name, setting, asked.time) : []));
     const literally = all.filter((option) => told(option).includes(asked.text));
     const found = !asked.words.length ? [] : literally.length ? literally : all.filter((option) => finds(asked, told(option)));
-    const offered = [...found.map((option) => withTime(option, times[0])), ...times].slice(0, MOST_FOUND);
+    const offered = [...found.map((option) => withTime(option, times[0], asked.time)), ...times].slice(0, MOST_FOUND);
     return offered.map((option) => (option.group ? { ...option, words: `${option.group} ${option.words}` } : option));
   }
 
@@ -116,6 +116,7 @@ export class Panel {
     } else if (event.key === "Enter") {
       event.preventDefault();
       if (active) this.choose(active);
+      if (event.ctrlKey || event.metaKey) this.sentence.about.done?.();
     } else if (event.key === "Tab") {
       if (active && this.byHand) this.choose(active);
     } else if (event.key === " " && !this.typed) {
@@ -157,6 +158,12 @@ export class Panel {
       ${colour ? html`<input type="color" aria-label=${this.setting.label} .value=${colour.value} @change=${(event) => this.setField(colour, event.target.value)}>` : nothing}
       ${curve && !this.typed ? curveEditor(curve, (value) => this.setField(curve, `cubic-bezier(${value.join(", ")})`)) : nothing}
     </div>`;
+  }
+
+  /** Goes on finding with a letter that was typed before the field had the focus. */
+  begin(letter) {
+    this.type(letter);
+    this.sentence.querySelector(".finder")?.setSelectionRange(letter.length, letter.length);
   }
 
   type(typed) {
@@ -242,7 +249,11 @@ function optionOf(name, setting, group, choice) {
 }
 
 /** A choice that also takes so long: "push left 2 s" is one act. */
-function withTime(option, timed) {
+function withTime(option, timed, time) {
+  if (!timed && time !== undefined && option.choice.sample) { // what is there takes no time yet; what is found does
+    const words = `${option.words}, ${written({ unit: "s", step: 0.1 }, time / 1000)}`;
+    return { ...option, words, choice: { ...option.choice, values: { ...option.choice.values, duration: time } } };
+  }
   if (!timed || timed.setting === option.setting || !option.choice.values || option.setting.of !== timed.setting.of) return option;
   return { ...option, words: `${option.words}, ${timed.words}`, choice: { ...option.choice, values: { ...option.choice.values, ...timed.choice.values } } };
 }

@@ -158,15 +158,23 @@ class MotionSentence extends HTMLElement {
     this.panel?.drawn();
   }
 
+  /** Keys on a word: Enter touches it; in a question letters go on finding, and Ctrl Enter answers it. */
+  key(event, name) {
+    const { done } = this.about;
+    const touches = event.key === "Enter" || event.key === " ";
+    const letter = done && !event.ctrlKey && !event.metaKey && /^[\p{L}\d]$/u.test(event.key);
+    if (!touches && !letter) return;
+    event.preventDefault();
+    if (touches && done && event.ctrlKey) return done();
+    this.touch(letter ? "what" : name);
+    if (letter) this.panel.begin(event.key);
+  }
+
   word({ words, setting: name }) {
     if (!name) return words;
     const { number, colour } = this.said.settings[name];
     const shown = this.held?.name === name ? written(number, this.held.value) : words;
-    const key = (event) => {
-      if (event.key !== "Enter" && event.key !== " ") return;
-      event.preventDefault();
-      this.touch(name);
-    };
+    const key = (event) => this.key(event, name);
     return html`<span role="button" tabindex="0" class="word ${name === "what" ? "is-what" : ""}" data-setting=${name} aria-expanded=${String(this.open === name)} title=${this.said.settings[name].label}
       @keydown=${key} @pointerdown=${(event) => this.press(event, name)}>${shown}${colour ? html`<i class="swatch" .style=${`background:${colour.value}`}></i>` : nothing}</span>`;
   }

@@ -29,10 +29,10 @@ export const SLIDE_SKETCHES = {
     return withOrder(state, [...rest.slice(0, at), ...moved, ...rest.slice(at)]);
   },
 
-  "set-slides": (state, { slides, values }, defaults) =>
+  "set-slides": (state, { slides, values, within_transition: within }, defaults) =>
     (slides ?? state.order.map(([id]) => id)).reduce((shown, id) => {
       const set = Object.fromEntries(Object.entries(values).map(([name, value]) => [name, value ?? defaults.slide[name]]));
-      if (set.transition) set.transition = { ...defaults.transition, ...set.transition };
+      if (set.transition) set.transition = { ...defaults.transition, ...(within ? shown.slides[id]?.document.transition : {}), ...set.transition };
       const brief = shown.briefs[id];
       const known = Object.fromEntries(Object.entries(set).filter(([name]) => ["title", "skipped", "hold", "advance"].includes(name)));
       const told = brief ? { ...shown, briefs: { ...shown.briefs, [id]: { ...brief, ...known, ground: set.background ?? brief.ground } } } : shown;
