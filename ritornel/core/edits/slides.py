@@ -175,7 +175,7 @@ class MoveSlides(Command, frozen=True, kw_only=True):
 class SetSlides(Command, frozen=True, kw_only=True):
     """Set values of some slides, or of all (``slides`` None): transition, hold, length, script, title, ...
 
-    ``within_transition``: of each slide's transition only what ``values`` names is set, and the rest stays as it is there.
+    ``within_transition``: of each slide's transition only what ``values`` names is set; the rest stays as it is.
     """
 
     values: dict[str, Any]
