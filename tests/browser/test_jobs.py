@@ -209,6 +209,34 @@ class Jobs(ObjectsCase):
         made = [s.transition for s in self.show().slides]
         self.assertEqual([(t.type, t.duration_ms) for t in made[:2]], [("fade", 1500), ("pushWipe", 1500)])
 
+    def test_a_clips_middle_on_a_cue_and_the_slide_as_long(self):
+        clip = {
+            "id": "clip",
+            "kind": "clip",
+            "asset": self.assets()["clip"],
+            "x": 200,
+            "y": 100,
+            "width": 640,
+            "height": 360,
+        }
+        self.desk(clip, hold=500)
+        self.page.evaluate("ritornel.store.select('objects', ['clip'])")
+        width = self.page.locator(".trim").bounding_box()["width"]
+        self.drag(".trim-handle[data-edge=in]", dx=width / 4)
+        self.drag(".trim-handle[data-edge=out]", dx=-width / 4)
+        self.gestures += 1
+        self.page.select_option("[aria-label=Starts]", "cue")
+        self.settled()
+        self.touch("label:has-text('wait for its end')")
+        made = self.show()
+        shown, length = made.slides[0].objects[0], made.assets[0].length_ms
+        self.assertAlmostEqual(shown.in_ms, length / 4, delta=60)
+        self.assertAlmostEqual(shown.out_ms, length * 3 / 4, delta=60)
+        self.assertEqual(self.order(), [("clip", "cue")])
+        time = compile(made).times[0]
+        self.assertGreaterEqual(time.length_ms, time.groups[1].start_ms + length / 2 - 120)
+        self.assertLessEqual(self.took(), 4, "the fifth mutes one that has a sound")
+
     def touch_also(self, slide: int):
         self.gestures += 1
         self.page.click(f"[data-slide=s{slide}]", modifiers=["Control"])
