@@ -1,5 +1,7 @@
 """The lectern with its stage window."""
 
+from ritornel.core.score import compile
+from ritornel.shows import in_rows
 from ritornel.takes.models import Take
 from tests.browser.base import BrowserCase
 from tests.browser.shows import two_slides
@@ -186,6 +188,27 @@ class Lectern(BrowserCase):
         self.assertIn("holds as you did", page.inner_text(".desk-notice"))
         page.click("[data-act=undo]")
         self.until("Object.keys(ritornel.store.kept.slides.one.document.waits).length === 0")
+
+    def test_a_run_with_a_jump_and_a_reload_is_applied_as_it_was_given(self):
+        page = self.page
+        page.keyboard.press("Space")
+        self.until("lectern.elapsed > 700")
+        page.keyboard.press("Space")
+        given = page.evaluate("lectern.elapsed")
+        self.until(f"lectern.elapsed > {given + 500}")
+        page.keyboard.press("2")
+        page.keyboard.press("Enter")
+        self.until("lectern.slide === 1")
+        page.reload()
+        self.until("window.lectern?.running && lectern.slide === 1")
+        page.keyboard.press("Space")
+        page.wait_for_url("**/takes/*")
+        page.click("text=Apply to the show")
+        self.ready()
+        self.assertAlmostEqual(page.evaluate("ritornel.store.kept.slides.one.document.waits['1']"), given, delta=300)
+        self.row.refresh_from_db()
+        given_in_all = Take.objects.get().document["instants"][-1]["at"]
+        self.assertAlmostEqual(compile(in_rows.load(self.row)).length_ms, given_in_all, delta=300)
 
 
 class LessMotion(BrowserCase):
