@@ -32,6 +32,14 @@ class Dropping(BrowserCase):
         self.ready()
         self.assertEqual(page.locator("dialog[open]").count(), 0, "what was handed over is taken once")
 
+    def test_what_is_chosen_there_is_taken_as_if_it_were_dropped(self):
+        page = self.page
+        page.goto("/")
+        self.ready()
+        files = [{"name": f"{name}.png", "mimeType": "image/png", "buffer": png()} for name in "ab"]
+        page.set_input_files("#import input[type=file]", files)
+        page.wait_for_selector("dialog >> text=2 pictures into slides")
+
     def test_what_is_dropped_on_the_contact_sheet_is_asked_about_on_the_desk(self):
         show = self.keep({"title": "Talk", "slides": [{"id": "one"}, {"id": "two"}]})
         page = self.page

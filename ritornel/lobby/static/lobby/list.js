@@ -11,7 +11,12 @@ import { pageData } from "../site/dom.js";
 const notice = new Notice();
 const kinds = pageData("files");
 
-document.querySelector("#import input[type=file]").addEventListener("change", (event) => event.target.form.submit());
+const chosen = Object.assign(document.querySelector("#import input[type=file]"), { multiple: true, accept: Object.keys(kinds).join(",") });
+chosen.addEventListener("change", () => {
+  const files = [...chosen.files];
+  if (files.length === 1 && kindOf(files[0], kinds) === "show") chosen.form.submit();
+  else take(files, null, "");
+});
 listenForFiles(take);
 
 /** Documents of ours become shows; of all else one new show is made, on whose desk it goes on as if dropped there. */
