@@ -62,7 +62,7 @@ export class Panel {
 
   /** Chooses and closes, whatever it is; `back`: the focus goes to the word, else it stays where it went. */
   choose(option, back = true) {
-    this.byHand = false;
+    Object.assign(this, { byHand: false, shown: null });
     this.sentence.choose(option.setting, option.choice);
     this.sentence.close(back);
   }
@@ -87,6 +87,11 @@ export class Panel {
 
   /** Samples have come: what is looked at can be shown now. */
   arrived() {
+    if (this.waits) {
+      this.waits = false;
+      this.type(this.typed);
+      if (this.active) this.choose(this.active);
+    }
     if (this.shown) this.show(this.options.find((option) => option.key === this.shown.key) ?? null);
   }
 
@@ -115,8 +120,9 @@ export class Panel {
       this.sentence.close();
     } else if (event.key === "Enter") {
       event.preventDefault();
+      this.waits = !active && this.sentence.told !== this.sentence.asked; // what is typed may be in the answer that is on its way
       if (active) this.choose(active);
-      if (event.ctrlKey || event.metaKey) this.sentence.about.done?.();
+      if ((event.ctrlKey || event.metaKey) && (active || !this.typed.trim())) this.sentence.about.done?.();
     } else if (event.key === "Tab") {
       if (active && this.byHand) this.choose(active);
     } else if (event.key === " " && !this.typed) {
@@ -167,6 +173,7 @@ export class Panel {
   }
 
   type(typed) {
+    this.waits = false;
     this.typed = typed;
     this.at = this.options[0]?.key ?? null;
     this.byHand = false;
