@@ -14,6 +14,7 @@ from markdown_it.token import Token
 from msgspec import Struct
 from msgspec.structs import replace
 
+from ritornel.core.model import limits
 from ritornel.core.model.controls import without_controls
 
 MOST_CHARACTERS = 1_000_000
@@ -132,7 +133,19 @@ def _of_markdown(text: str) -> list[OutlineSlide]:
             elif line.text:
                 _put(slides[-1], line, lists, quoting)
             slides[-1].pictures += _pictures(token.children or [])
-    return [slide.made() for slide in slides if not slide.empty]
+    return [part for slide in slides if not slide.empty for part in _parts(slide.made())]
+
+
+def _parts(slide: OutlineSlide) -> list[OutlineSlide]:
+    """Return a slide, and further ones on which its table goes on, each under the heads of the columns."""
+    head, *rows = slide.table or ((),)
+    if max(map(len, slide.table), default=0) > limits.TABLE_COLUMNS:
+        called = f"under “{slide.title}”" if slide.title else "at the beginning"
+        raise BadOutline(f"the table {called} has {len(head)} columns, and {limits.TABLE_COLUMNS} at most can be read")
+    step = limits.TABLE_ROWS - 1
+    tables = [(head, *rows[n : n + step]) for n in range(0, len(rows), step)] or [slide.table]
+    more = (OutlineSlide(slide.title, max(2, slide.depth), table=table) for table in tables[1:])
+    return [replace(slide, table=tables[0]), *more]
 
 
 def _put(slide: _Making, line: Line, lists: list[Literal["bullet", "number"]], quoting: int) -> None:

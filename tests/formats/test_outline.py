@@ -75,6 +75,15 @@ class Kept(TestCase):
         (odd,) = read_outline("# A\n\n- [x](javascript:alert(1)) *a*\n")
         self.assertEqual([r.link for r in odd.lines[0].runs], [""])
 
+    def test_a_long_table_goes_on_under_its_heads_and_one_too_wide_is_refused_by_its_name(self):
+        rows = "".join(f"| part {n} | {n} |\n" for n in range(25))
+        slides = read_outline(f"# Weights\n\n| part | tons |\n| --- | --- |\n{rows}")
+        self.assertEqual([len(s.table) for s in slides], [12, 12, 4])
+        self.assertEqual([(s.title, s.table[0], s.depth) for s in slides[1:]], [("Weights", ("part", "tons"), 2)] * 2)
+        self.assertEqual([row[1] for s in slides for row in s.table[1:]], [str(n) for n in range(25)])
+        with self.assertRaisesRegex(BadOutline, "under “Wide” has 9 columns, and 8"):
+            read_outline("# Wide\n\n" + "| a " * 9 + "|\n" + "| --- " * 9 + "|\n")
+
     def test_code_is_lines_as_they_are_and_tables_are_cells(self):
         (slide,) = read_outline(
             "# A\n\n```\nturn(lens)\n    every(6)\n```\n\n| part | tons |\n|---|---|\n| lens | 4 |\n| lamp | |\n"

@@ -16,7 +16,7 @@ from ritornel.core.motion.target import states_at
 from ritornel.core.score import compile
 from ritornel.core.time.rounding import tenths
 
-_CARRY = "carry"
+CARRY = "carry"
 
 What = Literal["place", "size", "look", "builds"]
 
@@ -51,7 +51,7 @@ class ContinueSlide(Command, frozen=True, kw_only=True):
             title=slide.title,
             background=slide.background,
             ground=slide.ground,
-            transition=slide.transition if slide.transition.type == _CARRY else Transition(type=_CARRY),
+            transition=slide.transition if slide.transition.type == CARRY else Transition(type=CARRY),
             advance=slide.advance,
             objects=tuple(as_it_stands(o, end.state(o)) for o in slide.objects if id(o) in there),
         )

@@ -7,7 +7,7 @@ from msgspec.structs import replace
 
 from ritornel.core.edits.command import BadEdit, Command, Ids, NewIds, fresh_ids, slide_ids
 from ritornel.core.edits.styles import new_slide
-from ritornel.core.edits.tables import MOST_ROWS, with_table
+from ritornel.core.edits.tables import with_table
 from ritornel.core.model import Chapter, Object, Paragraph, Picture, Run, Show, Slide, Text, limits
 from ritornel.core.model.slide import Script
 from ritornel.core.model.text import ParagraphText
@@ -20,6 +20,9 @@ FIRST_STYLE = "night-watch"
 """What a show is set in that has nothing on its slides yet."""
 
 _LEVELS = limits.LEVELS - 1
+
+
+_Row = Annotated[tuple[ParagraphText, ...], Meta(max_length=limits.TABLE_COLUMNS)]
 
 
 class OutlineLine(Struct, frozen=True):
@@ -44,7 +47,7 @@ class Outlined(Struct, frozen=True):
     quotation: ParagraphText = ""
     pictures: Ids = []
     absent: Annotated[tuple[Name, ...], Meta(max_length=limits.OBJECTS_ON_A_SLIDE)] = ()
-    table: Annotated[tuple[tuple[ParagraphText, ...], ...], Meta(max_length=MOST_ROWS)] = ()
+    table: Annotated[tuple[_Row, ...], Meta(max_length=limits.TABLE_ROWS)] = ()
 
 
 class AddOutline(Command, frozen=True, kw_only=True):

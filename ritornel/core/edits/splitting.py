@@ -5,7 +5,7 @@ import re
 from msgspec.structs import replace
 
 from ritornel.core.edits.command import BadEdit, Command, slide_ids, slide_of
-from ritornel.core.edits.continuing import as_it_stands
+from ritornel.core.edits.continuing import CARRY, as_it_stands
 from ritornel.core.edits.grouping import groups_of
 from ritornel.core.model import Narration, Show, Slide, Transition
 from ritornel.core.model.slide import MARK
@@ -15,8 +15,6 @@ from ritornel.core.motion.target import states_at
 from ritornel.core.score import SlideScore, compile
 from ritornel.core.time.narration import narration_lead
 from ritornel.core.time.slide_clock import SlideTime
-
-_CARRY = "carry"
 
 
 class SplitSlide(Command, frozen=True, kw_only=True):
@@ -105,7 +103,7 @@ class _Parted:
             slide,
             id=new_id,
             title="",
-            transition=Transition(type=_CARRY),
+            transition=Transition(type=CARRY),
             builds_with_transition=True,
             objects=tuple(objects),
             running_order=tuple(order),

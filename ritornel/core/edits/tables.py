@@ -6,11 +6,11 @@ from msgspec.structs import replace
 
 from ritornel.core.model import Paragraph, Slide, Style, Text
 from ritornel.core.model.box import Box
+from ritornel.core.styles.dressing import noted
 from ritornel.core.styles.giving import PLACE, Room, box_of, letters_of, placing_for
 from ritornel.core.text.fitting import excess, shrunk
 from ritornel.core.time.rounding import tenths
 
-MOST_ROWS = 40
 _GAP = 16
 _LEAST_SHARE = 0.4
 _BOLD = 600
@@ -23,19 +23,22 @@ def with_table(slide: Slide, rows: Sequence[Sequence[str]], style: Style, room: 
         return slide
     box = _room_for(slide, style, room)
     shares = _widths(rows, columns)
-    high = (box.height - _GAP * (len(rows) - 1)) / len(rows)
+    gap = min(_GAP, box.height / (3 * len(rows)))
+    high = (box.height - gap * (len(rows) - 1)) / len(rows)
     letters = {**letters_of(style, "body", room), "gap": 0.0}
     taken = {o.id for o in slide.objects}
     cells = []
     for down, row in enumerate(rows):
-        x, y = box.x, box.y + down * (high + _GAP)
+        x, y = box.x, box.y + down * (high + gap)
         for across, said in enumerate(row):
             wide = (box.width - _GAP * (columns - 1)) * shares[across]
             name = next(i for n in range(1, 10_000) if (i := f"cell-{down + 1}-{across + 1}-{n}") not in taken)
             called = f"Row {down + 1}, column {across + 1}"
             cell = Text(id=name, role="body", name=called, paragraphs=(Paragraph(said),))
             place = dict(zip(PLACE, map(tenths, (x, y, wide, high)), strict=True))
-            cells.append(replace(cell, **letters, **place, own=(*PLACE, "size", *(() if down else ("weight",)))))
+            cells.append(
+                replace(cell, **letters, **place, own=noted({*PLACE, "size"} if down else {*PLACE, "size", "weight"}))
+            )
             x += wide + _GAP
     size = min((shrunk(cell) if excess(cell) else cell).size for cell in cells)
     head = len(rows[0])

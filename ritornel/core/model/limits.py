@@ -21,6 +21,8 @@ PATH_SETTING_CHARACTERS = 30_000
 SETTINGS_CHARACTERS = 1_500_000
 """Of all settings that are texts, of all builds and of all effects of one's own."""
 LEVELS = 6
+TABLE_ROWS = 12
+TABLE_COLUMNS = 8
 STOPS_OF_A_GRADIENT = 12
 TEXT_CHARACTERS = 500_000
 SCRIPT_CHARACTERS = 1_000_000

@@ -5,7 +5,7 @@ from unittest import TestCase
 from msgspec.structs import replace
 
 from ritornel.core.edits import BadEdit
-from ritornel.core.model import Asset, Picture, Text
+from ritornel.core.model import Asset, Picture, Text, limits
 from ritornel.core.styles import STYLES
 from ritornel.core.styles.arranging import meet
 from ritornel.core.styles.dressing import by_hand
@@ -95,3 +95,10 @@ class Kept(TestCase):
         boxes = [words_box(o) for o in cells]
         self.assertFalse(any(meet(a, b) for n, a in enumerate(boxes) for b in boxes[:n]))
         self.assertTrue(all(b.right <= 1280 and b.bottom <= 720 for b in boxes))
+        full = self.outlined(table=[["12"] * limits.TABLE_COLUMNS] * limits.TABLE_ROWS)
+        boxes = [words_box(o) for o in full.objects if o.id.startswith("cell-")]
+        self.assertEqual(len(boxes), limits.TABLE_COLUMNS * limits.TABLE_ROWS)
+        self.assertFalse(any(meet(a, b) for n, a in enumerate(boxes) for b in boxes[:n]))
+        self.assertTrue(all(b.right <= 1280 and b.bottom <= 720 for b in boxes))
+        with self.assertRaisesRegex(BadEdit, "at most 8"):
+            self.outlined(table=[["12"] * (limits.TABLE_COLUMNS + 1)])
