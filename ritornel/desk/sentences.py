@@ -18,6 +18,7 @@ from ritornel.core.motion.transitions import transition_for
 from ritornel.core.score import compile
 from ritornel.core.score.standing import standings
 from ritornel.core.sentences import Sentence
+from ritornel.core.sentences.building import Building, building_samples, building_sentence
 from ritornel.core.sentences.builds import KINDS, Sample, build_samples, build_sentence
 from ritornel.core.sentences.carries import carries
 from ritornel.core.sentences.together import together
@@ -34,7 +35,8 @@ from ritornel.site.answering import answer, answering, asked, signed_in
 class Said(msgspec.Struct):
     """What a page asks: the sentence of a slide's transition, or of one of its builds (``step``).
 
-    ``commands`` are those on their way. ``transition`` is one that no slide has yet, ``slide`` then where it would be.
+    ``commands`` are those on their way. ``transition`` is one that no slide has yet, ``slide`` then where it would be;
+    ``building`` are builds that are not there yet.
     ``family`` tells of all the builds that are one family with the step, ``others`` are those that are set with it.
     ``group`` is what samples are wanted of: the words of one of the sentence's groups; empty for none.
     """
@@ -45,6 +47,7 @@ class Said(msgspec.Struct):
     family: bool = False
     others: Ids = []
     transition: dict[str, Any] | None = None
+    building: Building | None = None
     group: str = ""
 
 
@@ -58,6 +61,10 @@ def sentence(request: HttpRequest, show_id: UUID) -> HttpResponse:
     show = carried_on(show, map(read_command, wanted.commands))
     slide = slide_of(show, wanted.slide)
     place = show.slides.index(slide)
+    if wanted.building is not None:
+        said = building_sentence(show, slide, wanted.building)
+        tried = building_samples(show, slide, wanted.building, wanted.group)
+        return answer({"sentence": said, "samples": {n: _sample(one, show) for n, one in tried.items()}, "heard": {}})
     said, samples = _build(show, place, wanted) if wanted.step else _transition(show, place, wanted)
     carrying = not wanted.step and wanted.transition is None and place > 0
     known = carrying and transition_for(show.slides[place].transition).carries
@@ -118,6 +125,5 @@ def _step(slide: Slide, name: str) -> Step:
 
 
 def _sample(sample: Sample, show: Show) -> dict[str, Any]:
-    """Return what the page plays, with what the build itself draws."""
-    drawn = [mark for found in marks(sample.slide, show).values() for mark in found]
-    return {"length": sample.length_ms, "targets": sample.targets, "marks": drawn}
+    """Return what the page plays, with what the builds themselves draw at each object."""
+    return {"length": sample.length_ms, "targets": sample.targets, "marks": marks(sample.slide, show)}

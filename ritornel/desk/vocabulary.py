@@ -12,9 +12,8 @@ from ritornel.core.model.roles import ROLES
 from ritornel.core.model.slide import ACTS
 from ritornel.core.motion.builds import EFFECTS
 from ritornel.core.motion.transitions import TRANSITIONS
-from ritornel.core.sentences.builds import ALONG, APART_MS, BY, KINDS, ORDERS, effects_of
+from ritornel.core.sentences.builds import KINDS
 from ritornel.core.sentences.easings import offered
-from ritornel.core.sentences.numbers import seconds
 from ritornel.core.styles.kinds import KINDS as SLIDE_KINDS
 from ritornel.core.text.families import FAMILIES
 from ritornel.formats.file_kinds import FILE_KINDS
@@ -23,14 +22,7 @@ from ritornel.formats.file_kinds import FILE_KINDS
 def vocabulary() -> dict[str, Any]:
     """Return the effects, transitions, easings and defaults: what is the same for every show."""
     return {
-        "effects": {
-            e.name: {
-                "verbs": dict(e.verbs),
-                "help": e.help,
-                "by_line": e.by_line,
-            }
-            for e in EFFECTS.values()
-        },
+        "effects": {e.name: {"by_line": e.by_line} for e in EFFECTS.values()},
         "transitions": {
             t.name: {
                 "duration": t.duration_ms,
@@ -39,15 +31,9 @@ def vocabulary() -> dict[str, Any]:
             for t in TRANSITIONS.values()
         },
         "easings": offered(),
-        "kinds": {
-            k: {"words": w, "acts": k in ACTS, "effects": [e.name for e in effects_of(k)]} for k, w in KINDS.items()
-        },
+        "kinds": {k: {"acts": k in ACTS} for k in KINDS},
         "slide_kinds": {name: kind.label for name, kind in SLIDE_KINDS.items()},
         "roles": ROLES,
-        "parts": BY,
-        "orders": ORDERS,
-        "along": ALONG,
-        "apart": {ms: f"{seconds(ms)} s" for ms in APART_MS},
         "forms": {name: {"label": f.label, "settings": f.settings, "sample": _sample(f)} for name, f in FORMS.items()},
         "masks": get_args(Mask),
         "families": {name: {"label": f.label, "voice": f.voice} for name, f in FAMILIES.items()},

@@ -149,6 +149,15 @@ class BrowserCase(MediaFolder, StaticLiveServerTestCase):
         if self.page.locator(f"{within} .sentence-panel").count():
             self.page.keyboard.press("Escape")
 
+    def build(self, *words: str):
+        """Asks for builds of what is selected and types: how they shall be, and last what they do."""
+        self.page.keyboard.press("b")
+        for one in words:
+            self.page.keyboard.type(one)
+            self.page.keyboard.press("Enter")
+        self.page.wait_for_selector(".asking", state="detached")
+        self.settled()
+
     def said(self, within: str = "motion-sentence") -> str:
         """The sentence that is shown, once it is that of what is shown."""
         self.until(f"(s => s?.said && s.asked === s.told)(document.querySelector('{within}'))")

@@ -40,24 +40,70 @@ class Lists(ObjectsCase):
             self.assertAlmostEqual((seen[0][0] + seen[-1][1]) / 2, thing.y + thing.height / 2, delta=1)
 
 
-class Menus(ObjectsCase):
-    def test_a_build_is_found_by_typing_and_by_arrows(self):
+class Building(ObjectsCase):
+    """What is selected is built by one sentence."""
+
+    def built(self):
+        self.settled()
+        return [(s.object, s.effect, s.trigger, s.duration_ms) for s in self.kept().running_order]
+
+    def test_by_typing_ahead_of_the_answer_and_by_arrows(self):
         self.desk(BOX)
         self.click(300, 300)
         keys = self.page.keyboard
+        self.build("focus 2 s")
+        self.assertEqual(self.built(), [("box", "blur", "cue", 2000)])
+        keys.press("Control+z")
+        self.settled()
+        self.click(300, 300)
+        self.build("")
+        self.assertEqual(self.built(), [("box", "fade", "cue", None)])
+        keys.press("Control+z")
+        self.settled()
+        self.click(300, 300)
         keys.press("b")
-        keys.type("focus")
-        focused = "document.activeElement.textContent.trim()"
-        self.assertEqual(self.page.evaluate(focused), "comes into focus")
-        self.page.wait_for_timeout(1000)
-        keys.type("sw")
-        self.assertEqual(self.page.evaluate(focused), "swings in")
-        keys.press("ArrowLeft")
-        self.assertNotEqual(self.page.evaluate(focused), "swings in")
+        self.page.wait_for_selector(".asking .choice.is-active:has-text('fades in')")
         keys.press("ArrowRight")
-        self.assertEqual(self.page.evaluate(focused), "swings in")
+        self.page.wait_for_selector(".asking .choice.is-active:has-text('rises in')")
         keys.press("Enter")
-        self.assertEqual([(s.kind, s.effect) for s in self.kept().running_order], [("entrance", "swing")])
+        self.assertEqual(self.built(), [("box", "rise", "cue", None)])
+
+    def test_escape_leaves_it_and_nothing_is_built(self):
+        self.desk(BOX)
+        self.click(300, 300)
+        for way in ("typed", "touched"):
+            self.page.keyboard.press("b")
+            self.page.wait_for_selector(".asking .choice")
+            if way == "touched":  # a word that is left leads back to what it does
+                self.page.click(".asking .word[data-setting=duration]")
+                self.page.keyboard.press("Escape")
+                self.page.wait_for_selector(".asking .choice")
+            self.page.keyboard.press("Escape")
+            self.assertEqual(self.page.locator(".asking").count(), 0)
+        self.assertEqual(self.built(), [])
+        self.assertEqual(self.page.evaluate("[...ritornel.store.objects]"), ["box"])
+
+    def test_several_with_samples_of_themselves_and_how_they_are_built_is_kept_for_the_next(self):
+        other = {**BOX, "id": "other", "x": 700}
+        self.desk(BOX, other)
+        self.page.keyboard.press("Control+a")
+        self.page.keyboard.press("b")
+        self.page.wait_for_selector(".asking .sample .stage")
+        shown = self.page.evaluate(
+            "document.querySelector('.asking .sample').querySelectorAll('.stage-layer > *').length"
+        )
+        self.assertEqual(shown, 2)
+        self.page.keyboard.press("Escape")
+        self.build("soon after", "rises")
+        self.assertEqual([b[:3] for b in self.built()], [("box", "rise", "cue"), ("other", "rise", "alongside")])
+        self.assertEqual(self.kept().running_order[1].delay_ms, 200)
+        self.page.keyboard.press("Control+a")
+        self.page.keyboard.press("b")
+        self.page.wait_for_selector(".asking .word:has-text('0.2 s apart')")
+        self.assertIn("Each of 2 objects", self.page.inner_text(".asking .sentence"))
+        offered = self.page.locator(".asking .choice").all_inner_texts()
+        self.assertIn("pulses", offered)
+        self.assertNotIn("rises in", offered)  # they are in
 
 
 class Again(ObjectsCase):

@@ -208,8 +208,7 @@ class OwnEffects(ObjectsCase):
         self.page.keyboard.press("Enter")
         self.settled()
         self.click(800, 300)
-        self.page.keyboard.press("b")
-        self.page.click("[role=menuitem]:has-text('Comes up and beats')")
+        self.build("comes up")
         built = self.kept().running_order[2:]
         self.assertEqual(
             [(s.object, s.effect, s.trigger) for s in built],

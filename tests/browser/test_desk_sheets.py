@@ -59,11 +59,7 @@ class Sheets(BrowserCase):
         self.page.check("text=bold")
         words = self.object("words")
         self.assertEqual((words["font"], words["size"], words["weight"]), ("fraunces", 50, 600))
-        self.page.keyboard.press("b")
-        self.page.click("[role=menuitem]:has-text('as a whole')")
-        self.page.click("[role=menuitem]:has-text('all on one cue')")
-        self.page.click("[role=menuitem]:has-text('slides in')")
-        self.settled()
+        self.build("line by line", "cue of its own", "slides in")
         steps = self.page.evaluate("ritornel.store.slide.document.running_order")
         self.assertEqual(
             [(s["part"]["paragraph"], s["trigger"], s["effect"]) for s in steps],
@@ -73,8 +69,7 @@ class Sheets(BrowserCase):
 
     def test_a_builds_settings(self):
         self.page.mouse.click(*self.on_stage(200, 200))
-        self.page.keyboard.press("b")
-        self.page.click("[role=menuitem]:has-text('slides in')")
+        self.build("slides in")
         self.say("side", "top right")
         self.say("distance", "40")
         build = self.page.evaluate("ritornel.store.slide.document.running_order[0]")

@@ -52,7 +52,7 @@ class Journey(BrowserCase):
         page.mouse.click(*self.on_stage(640, 360))
         self.until("ritornel.store.objects.size === 1")
         page.keyboard.press("b")
-        page.click("[role=menuitem]:has-text('fades in')")
+        page.click(".asking .choice:has-text('fades in')")
         page.wait_for_selector(".tl-build")
         self.settled()
         before = self.length()

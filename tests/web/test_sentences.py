@@ -1,14 +1,19 @@
 """Sentences for the desk: with what is on its way, and refused in words where there is nothing to say."""
 
 from ritornel.library.models import Asset
-from tests.made import edits, show, slide, step
+from tests.made import edits, show, slide, step, text
 from tests.material import OwnerCase
 
 
 class Sentences(OwnerCase):
     def setUp(self):
         super().setUp()
-        self.row = self.keep(show(slide(step("a"), id="one", title="A ring"), slide(id="two", title="The bath")))
+        self.row = self.keep(
+            show(
+                slide(step("a"), id="one", title="A ring", objects=(text("list", "First", "Second"),)),
+                slide(id="two", title="The bath"),
+            )
+        )
         self.client.force_login(self.owner)
 
     def ask(self, **body):
@@ -37,8 +42,20 @@ class Sentences(OwnerCase):
         self.assertIn("appears, on cue 1", self.text(answer))
         self.assertIn("exit fade", answer.json()["samples"])
 
+    def test_builds_that_are_not_there_yet_and_samples_of_what_they_would_be(self):
+        building = {"objects": ["list"], "by": "line", "order": "staggered", "stagger": 300}
+        answer = self.ask(slide="one", building=building, group="comes in").json()
+        words = "".join(clause["words"] for clause in answer["sentence"]["clauses"])
+        self.assertEqual(
+            words, "“First” fades in, line by line, each soon after the one before, 0.3 s apart, taking 0.6 s."
+        )
+        rising = answer["samples"]["entrance rise"]
+        self.assertEqual([target["key"] for target in rising["targets"]], ["list/0", "list/1"])
+        self.assertGreater(rising["length"], 300)
+
     def test_what_is_gone_is_said(self):
         for body, words in (
+            ({"slide": "one", "building": {"objects": ["gone"]}}, "select an object to build"),
             ({"slide": "gone"}, "that slide is not in the show any more"),
             ({"slide": "one", "step": "gone"}, "that build is not in the running order any more"),
             ({"slide": "one", "transition": {"type": 7}}, "type"),

@@ -35,7 +35,8 @@ class AddBuilds(Command, frozen=True, kw_only=True):
     ``along`` is the order in which the objects come: as they are read, from the left, from the top, or as they are
     named here; “woven” and in “pairs” lines of all texts and other objects come in one order (``edits.weaving``).
     ``order``: “together” is one cue for all, “each” one cue per object or part, “following” one cue and
-    then one after the other, “staggered” each ``stagger`` ms after the one before has begun.
+    then one after the other, “staggered” each ``stagger`` ms after the one before has begun. ``duration``: ms of
+    each, None for the effect's own.
     """
 
     slide: str
@@ -46,6 +47,7 @@ class AddBuilds(Command, frozen=True, kw_only=True):
     stagger: Ms = 200
     along: Along = "reading"
     by: By = "whole"
+    duration: Ms | None = None
     ids: NewIds = []
 
     def apply(self, show: Show) -> Show:
@@ -77,7 +79,7 @@ class AddBuilds(Command, frozen=True, kw_only=True):
         return change_slide(show, self.slide, change)
 
     def _like(self) -> Step:
-        like = Step(id="new", kind=self.kind, effect=self.effect)
+        like = Step(id="new", kind=self.kind, effect=self.effect, duration_ms=self.duration)
         _refuse_unknown(like)
         return like
 

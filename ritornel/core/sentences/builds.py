@@ -32,7 +32,7 @@ KINDS: Mapping[Kind, str] = {
     "rate": "changes speed",
     "volume": "fades its sound",
 }
-_MOST_S = 600.0
+MOST_S = 600.0
 _MOST_TIMES = 1000
 
 
@@ -127,8 +127,6 @@ ALONG: Mapping[Along, str] = {
     "woven": "line by line, as they are read",
     "pairs": "by pairs: firsts, then seconds",
 }
-APART_MS = (50, 100, 200, 300, 500, 1000)
-"""The times that are offered from one to the next of what is staggered."""
 _AFTERWARDS: Mapping[Afterwards, str] = {
     "stays": "each staying",
     "dims": "each dimmed when the next comes",
@@ -198,16 +196,16 @@ def _times(step: Step, effect: Effect, slide: Slide, place: _Place) -> Iterator[
     yield "trigger", ", ", _when(step, place), _trigger(step, place)
     if place.first and place.group.cue:
         by_hand = slide.waits.get(str(place.group.cue))
-        wait = Number("wait", by_hand, 0.0, _MOST_S, 0.1, "s", 1000, found=place.group.wait_ms or 0)
+        wait = Number("wait", by_hand, 0.0, MOST_S, 0.1, "s", 1000, found=place.group.wait_ms or 0)
         yield "wait", " after ", f"{seconds(place.group.wait_ms or 0)} s", Setting("Wait", "wait", number=wait)
-    delay = Number("delay", step.delay_ms, 0.0, _MOST_S, 0.05, "s", 1000)
+    delay = Number("delay", step.delay_ms, 0.0, MOST_S, 0.05, "s", 1000)
     later = f"{seconds(step.delay_ms)} s later" if step.delay_ms else "at once"
     yield "delay", ", ", later, Setting("Delay", "step", number=delay)
     if step.kind in STANDS:
         yield from _waited_for(step, slide)
         return
     lasts = effect.duration_ms if step.duration_ms is None else step.duration_ms
-    duration = Number("duration", lasts, 0.0, _MOST_S, 0.05, "s", 1000)
+    duration = Number("duration", lasts, 0.0, MOST_S, 0.05, "s", 1000)
     yield "duration", ", taking ", f"{seconds(lasts)} s", Setting("Duration", "step", number=duration)
     if step.acts:
         return

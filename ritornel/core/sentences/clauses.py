@@ -4,8 +4,11 @@ from typing import Any, Literal
 
 from msgspec import Struct
 
-Of = Literal["transition", "step", "family", "object", "wait"]
-"""What values are set of: a slide's transition, a build, its family, its object, or the wait before its cue."""
+Of = Literal["transition", "step", "family", "object", "wait", "build", "how"]
+"""What values are set of: a slide's transition, a build, its family, its object, or the wait before its cue.
+
+Of builds to be: “build” makes them, “how” is set before.
+"""
 
 
 class Clause(Struct, frozen=True, omit_defaults=True):
@@ -31,11 +34,16 @@ class Choice(Struct, frozen=True, omit_defaults=True):
 
 
 class Group(Struct, frozen=True, omit_defaults=True):
-    """Choices that go together, under a verb."""
+    """Choices that go together, under a verb, which ``leads`` each of them or not.
+
+    Those that stand there ``again`` have their places in other groups.
+    """
 
     words: str
     choices: tuple[Choice, ...]
     chosen: bool = False
+    leads: bool = False
+    again: bool = False
 
 
 class Number(Struct, frozen=True, omit_defaults=True):

@@ -100,7 +100,7 @@ def _groups(transition: Transition) -> tuple[Group, ...]:
             for subtype, words in kind.subtypes or (("", kind.label.lower()),):
                 chosen = (kind.name, subtype, verb) == here
                 found.setdefault(verb, []).append(_choice(transition, kind, subtype, words, reverse, chosen))
-    return tuple(Group(verb, tuple(c), any(x.chosen for x in c)) for verb, c in found.items() if c)
+    return tuple(Group(verb, tuple(c), any(x.chosen for x in c), leads=True) for verb, c in found.items() if c)
 
 
 def _choice(now: Transition, kind: TransitionKind, subtype: str, words: str, reverse: bool, chosen: bool) -> Choice:

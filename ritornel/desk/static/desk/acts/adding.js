@@ -1,7 +1,8 @@
 // Acts that put something on the slide.
 
 import { html } from "../../site/vendor/lit.js";
-import { anchorOf, item, openMenu, section } from "../../parts/menus.js";
+import { anchorOf } from "../../parts/beside.js";
+import { item, openMenu, section } from "../../parts/menus.js";
 import { chooseAsset } from "../../parts/media/choosing.js";
 import { send } from "../../site/sending.js";
 import { accepted } from "../../parts/media/kinds.js";

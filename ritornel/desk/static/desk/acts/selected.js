@@ -1,14 +1,14 @@
 // Acts on what is selected.
 
-import { anchorOf } from "../../parts/menus.js";
-import { openBuildMenu } from "../sheets/build_menu.js";
+import { anchorOf } from "../../parts/beside.js";
+import { askToBuild } from "../sentences/building.js";
 import { openPlaceMenu } from "../sheets/placings.js";
 import { editText, writable, writeInShape } from "../stage/text_editor.js";
 import { newIds } from "../../parts/state/ids.js";
 import { deleteSlides, duplicateSlides } from "./slides.js";
 
-export function buildMenu(desk, event) {
-  openBuildMenu(desk, anchorOf(event));
+export function build(desk, event) {
+  askToBuild(desk, anchorOf(event));
 }
 
 export function placeMenu(desk, event) {

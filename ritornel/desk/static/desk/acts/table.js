@@ -12,7 +12,7 @@
 import { addLine, addMedia, addShape, choosePictures, exchange, newText, shapeMenu } from "./adding.js";
 import { give, takeLook } from "./clipboard.js";
 import { addCreditLine, addCredits, addSlide, continueSlide, crossfade, joinSlides, moveSlide, splitSlide, stepSlide } from "./slides.js";
-import { buildAgain, buildMenu, duplicate, editSelected, group, placeMenu, remove, restack, rollList, selectAll, selectNext, selectNothing, turnOff, turnOn, ungroup, weave } from "./selected.js";
+import { build, buildAgain, duplicate, editSelected, group, placeMenu, remove, restack, rollList, selectAll, selectNext, selectNothing, turnOff, turnOn, ungroup, weave } from "./selected.js";
 import { guideMenu } from "../stage/guides.js";
 import { leadingPen, PEN } from "../stage/tools/pen.js";
 import { keepEffect } from "../sheets/own_effects.js";
@@ -37,7 +37,7 @@ export const ACTS = [
   { id: "clip", name: "Clip…", keys: ["C"], needs: "slide", rail: "things", run: (desk) => addMedia(desk, "clip") },
   { id: "sound", name: "Sound…", keys: ["S"], needs: "slide", rail: "things", run: (desk) => addMedia(desk, "sound") },
   { id: "exchange", name: "Exchange…", keys: ["Shift+I"], help: "another picture, clip or sound in place of the selected one; its frame and builds stay", needs: "objects", run: exchange },
-  { id: "build", name: "Build it", keys: ["B"], help: "build what is selected", needs: "objects", rail: "selected", run: buildMenu },
+  { id: "build", name: "Build it", keys: ["B"], help: "build what is selected", needs: "objects", rail: "selected", run: build },
   { id: "place", name: "Place", keys: ["A"], help: "align, spread, tidy what is selected", needs: "objects", rail: "selected", run: placeMenu },
   { id: "write", name: "Write", keys: ["Enter"], help: "write in the selected text, or shape", needs: "words", quiet: true, rail: "selected", run: editSelected },
   { id: "duplicate", name: "Duplicate", keys: ["Ctrl+D"], help: "duplicate what is selected, or the slide", needs: "slide", rail: "selected", run: duplicate },

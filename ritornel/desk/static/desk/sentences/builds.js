@@ -27,13 +27,10 @@ export function buildOf(desk, step, chosen = [step]) {
       else store.edit({ do: "set-steps", slide, steps: several ? chosen : familyIsMeant ? family : [step], values });
     },
     scale: (by) => store.edit({ do: "scale-builds", slide, steps: several ? chosen : [step], by }),
-    sampled: (choice, sample) => sample && buildSample(store, given(), sample),
+    sampled: (choice, sample) => sample && buildSample(store, [given()?.object], sample, given()?.part),
     preview(choice, sample) {
       const at = store.timed(step);
-      if (!sample?.targets.length || !at) return null;
-      const time = store.start(slide) + at.start;
-      const frame = (t) => withTargets(evaluate(store.play, time + Math.min(t, at.end - at.start)), slide, store, sample.targets, t);
-      return { length: sample.length, play: sample.marks.length ? withMarks(store.play, slide, given().object, sample.marks) : store.play, frame };
+      return at ? onTheStage(store, slide, sample, at.start, at.end - at.start) : null;
     },
     see() {
       const timed = chosen.map((id) => store.timed(id));
@@ -82,20 +79,32 @@ function buildFoot(desk, id, family) {
 
 const AROUND = 1.35; // so much larger than the object is what its sample shows
 
-/** The object of a build alone, near. */
-function buildSample(store, step, { targets, length, marks }) {
-  const found = store.slide?.nodes.find((one) => one.object === step?.object);
-  if (!found) return null;
-  const node = { ...found, marks };
-  const part = step.part ? node.parts?.[step.part.paragraph] : null;
+/** Objects that builds move, alone and near; of one, `part` may be what is moved. */
+export function buildSample(store, objects, { targets, length, marks }, part) {
+  const nodes = (store.slide?.nodes ?? []).filter((node) => node.object && objects.includes(node.object)).map((node) => ({ ...node, marks: marks[node.object] ?? [] }));
+  if (!nodes.length) return null;
+  const line = part ? nodes[0].parts?.[part.paragraph] : null;
   const { width, height } = store.play;
-  const play = { width, height, order: [["one", 0, length + 1]], slides: { one: { background: store.slide.background, nodes: [node] } }, assets: store.play.assets };
+  const play = { width, height, order: [["one", 0, length + 1]], slides: { one: { background: store.slide.background, nodes } }, assets: store.play.assets };
   const frame = (time) => ({
     backdrop: store.slide.background,
     layers: [{ slide: 0, time, properties: {}, targets: Object.fromEntries(targets.map((target) => [target.key, stateAt(target.tracks, time)])), corners: [], soft: 0, grid: null }],
   });
-  const box = part ? { x: node.x, y: node.y + part.y, width: node.width, height: part.height } : node;
+  const box = line ? { x: nodes[0].x, y: nodes[0].y + line.y, width: nodes[0].width, height: line.height } : around(nodes);
   return { play, length, frame, fitted: (stage, root) => near(stage, root, box, play) };
+}
+
+/** The box around boxes. */
+function around(boxes) {
+  const [x, y] = [Math.min(...boxes.map((box) => box.x)), Math.min(...boxes.map((box) => box.y))];
+  return { x, y, width: Math.max(...boxes.map((box) => box.x + box.width)) - x, height: Math.max(...boxes.map((box) => box.y + box.height)) - y };
+}
+
+/** What a sample moves, on the whole stage: over the slide as it is from `start`, ms, on for `lasts`. */
+export function onTheStage(store, slide, sample, start, lasts) {
+  if (!sample?.targets.length) return null;
+  const frame = (t) => withTargets(evaluate(store.play, store.start(slide) + start + Math.min(t, lasts)), slide, store, sample.targets, t);
+  return { length: sample.length, play: Object.keys(sample.marks).length ? withMarks(store.play, slide, sample.marks) : store.play, frame };
 }
 
 /** Shows of a small stage what is around a box. */
@@ -108,10 +117,10 @@ function near(stage, root, box, { width, height, slides: { one: { background } }
   stage.root.style.transform = `translate(${(width / 2 - x * scale) * unit}px, ${(height / 2 - y * scale) * unit}px) scale(${scale})`;
 }
 
-/** What is played, with what a build draws at an object. */
-function withMarks(play, slide, object, marks) {
+/** What is played, with what builds draw at objects. */
+function withMarks(play, slide, marks) {
   const whole = play.slides[slide];
-  const nodes = whole.nodes.map((node) => (node.object === object ? { ...node, marks } : node));
+  const nodes = whole.nodes.map((node) => (marks[node.object] ? { ...node, marks: marks[node.object] } : node));
   return { ...play, slides: { ...play.slides, [slide]: { ...whole, nodes } } };
 }
 

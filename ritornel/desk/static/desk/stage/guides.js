@@ -2,7 +2,8 @@
 
 import { byKeys, follow } from "../../site/gesture.js";
 import { html } from "../../site/vendor/lit.js";
-import { anchorOf, item, openMenu, section } from "../../parts/menus.js";
+import { anchorOf } from "../../parts/beside.js";
+import { item, openMenu, section } from "../../parts/menus.js";
 import { around, rounded } from "../../parts/geometry/geometry.js";
 
 const AXES = { x: ["width", "upright"], y: ["height", "level"] };

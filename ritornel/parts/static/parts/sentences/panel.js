@@ -10,22 +10,29 @@ import { Sample } from "./sample.js";
 import { asDocument, inUnit, written } from "./values.js";
 
 const MOST_FOUND = 60;
+const NOT_YET = { label: "", choices: [] }; // what a word offers before the sentence has come
 const TIMES = /^[x×*]\s*(\d+(?:[.,]\d+)?)$/; // x1.5: so many times what it is
 
 export class Panel {
   constructor(sentence, name) {
     Object.assign(this, { sentence, name, typed: "", at: null, byHand: false });
-    this.group = this.setting.groups?.find((group) => group.chosen)?.words ?? "";
+    this.begins();
     this.shown = null; // the option that is looked at
     this.stages = new Map(); // samples that are drawn, by what holds them
   }
 
   get settings() {
-    return this.sentence.said.settings;
+    return this.sentence.said?.settings ?? {};
   }
 
   get setting() {
-    return this.settings[this.name] ?? this.settings.what;
+    return this.settings[this.name] ?? this.settings.what ?? NOT_YET;
+  }
+
+  /** At the chosen group; what a question opens with is ready to be chosen. */
+  begins() {
+    this.group ||= this.setting.groups?.find((group) => group.chosen)?.words ?? "";
+    if (this.name === this.sentence.about.opens && !this.typed) this.at ??= this.options[0]?.key ?? null;
   }
 
   // ---- what there is to choose
@@ -35,21 +42,21 @@ export class Panel {
     if (this.typed.trim()) return this.found();
     const { setting } = this;
     const group = setting.groups?.find((one) => one.words === this.group);
-    return (group?.choices ?? setting.choices ?? []).map((choice) => optionOf(this.name, setting, group?.words ?? "", choice));
+    return (group?.choices ?? setting.choices ?? []).map((choice) => optionOf(this.name, setting, group, choice));
   }
 
   found() {
     const asked = read(this.typed);
     const settings = Object.entries(this.settings).sort(([a], [b]) => (b === this.name) - (a === this.name)); // what was touched first
     const all = settings.flatMap(([name, setting]) => [
-      ...(setting.groups ?? []).flatMap((group) => group.choices.map((choice) => optionOf(name, setting, group.words, choice))),
-      ...(setting.choices ?? []).map((choice) => optionOf(name, setting, "", choice)),
+      ...(setting.groups ?? []).filter((group) => !group.again).flatMap((group) => group.choices.map((choice) => optionOf(name, setting, group, choice))),
+      ...(setting.choices ?? []).map((choice) => optionOf(name, setting, undefined, choice)),
     ]);
     const times = asked.time === undefined ? [] : settings.flatMap(([name, setting]) => (setting.number ? numbered(this.sentence, name, setting, asked.time) : []));
     const literally = all.filter((option) => told(option).includes(asked.text));
     const found = !asked.words.length ? [] : literally.length ? literally : all.filter((option) => finds(asked, told(option)));
     const offered = [...found.map((option) => withTime(option, times[0], asked.time)), ...times].slice(0, MOST_FOUND);
-    return offered.map((option) => (option.group ? { ...option, words: `${option.group} ${option.words}` } : option));
+    return offered.map((option) => (option.leads ? { ...option, words: `${option.group} ${option.words}` } : option));
   }
 
   /** Where the arrows are: an option's key, or that of a verb. */
@@ -89,7 +96,7 @@ export class Panel {
   arrived() {
     if (this.waits) {
       this.waits = false;
-      this.type(this.typed);
+      if (this.typed.trim()) this.type(this.typed);
       if (this.active) this.choose(this.active);
     }
     if (this.shown) this.show(this.options.find((option) => option.key === this.shown.key) ?? null);
@@ -113,6 +120,7 @@ export class Panel {
   }
 
   key(event) {
+    if (event.key === "Escape" && this.name === this.sentence.about.opens) return; // leaves the question
     event.stopPropagation();
     const { active } = this;
     if (event.key === "Escape") {
@@ -152,12 +160,12 @@ export class Panel {
     const sampled = options.some((option) => option.choice.sample);
     return html`<div class="sentence-panel" role="group" aria-label=${this.setting.label} @focusout=${(event) => this.left(event)}>
       ${listed ? html`<input class="finder" role="combobox" aria-expanded="true" aria-controls="offered" aria-activedescendant=${ifDefined(this.active ? idOf(this.at) : undefined)}
-        aria-label="Find by typing" placeholder="type to find: left, iris, 2 s" .value=${this.typed} @input=${(event) => this.type(event.target.value)} @keydown=${(event) => this.key(event)}>` : nothing}
+        aria-label="Find by typing" placeholder=${this.sentence.about.finds ?? "type to find: left, iris, 2 s"} .value=${this.typed} @input=${(event) => this.type(event.target.value)} @keydown=${(event) => this.key(event)}>` : nothing}
       <div class="offered ${groups.length ? "has-verbs" : ""}">
         ${groups.length ? html`<div class="verbs">${groups.map((group) => this.verb(group))}</div>` : nothing}
         ${listed ? html`<div class="choices ${sampled ? "has-samples" : ""}" id="offered" role="listbox" aria-label=${this.setting.label}>
           ${options.map((option) => this.option(option))}
-          ${options.length ? nothing : html`<p class="soft">Nothing is called “${this.typed}”.</p>`}</div>` : nothing}
+          ${options.length || !this.sentence.said ? nothing : html`<p class="soft">Nothing is called “${this.typed}”.</p>`}</div>` : nothing}
       </div>
       ${this.setting.drawn ? html`<button class="act" @click=${() => this.sentence.about.draw()}>Draw it on the stage</button>` : nothing}
       ${number ? this.number(number) : nothing}
@@ -250,14 +258,15 @@ export class Panel {
   }
 }
 
-function optionOf(name, setting, group, choice) {
+function optionOf(name, setting, { words: group = "", leads = false } = {}, choice) {
   const key = `${name} ${group} ${choice.words} ${choice.sample ?? ""}`;
-  return { key, setting, group, choice, words: choice.words };
+  return { key, setting, group, leads, choice, words: choice.words };
 }
 
 /** A choice that also takes so long: "push left 2 s" is one act. */
 function withTime(option, timed, time) {
-  if (!timed && time !== undefined && option.choice.sample) { // what is there takes no time yet; what is found does
+  const { sample, values } = option.choice;
+  if (time !== undefined && sample && values.name === undefined && timed?.setting.of !== option.setting.of) { // what is there takes no time yet; what is found does
     const words = `${option.words}, ${written({ unit: "s", step: 0.1 }, time / 1000)}`;
     return { ...option, words, choice: { ...option.choice, values: { ...option.choice.values, duration: time } } };
   }

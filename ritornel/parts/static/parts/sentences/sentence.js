@@ -62,6 +62,7 @@ class MotionSentence extends HTMLElement {
       about.desk.arranging.drawWays(this.carries?.pairs ?? null);
       if (group) this.samples.set(group, data.samples);
     }
+    this.panel?.begins();
     this.draw();
     this.panel?.arrived();
     if (this.wished && this.said) this.touch(this.wished);
@@ -81,6 +82,7 @@ class MotionSentence extends HTMLElement {
 
   set(setting, values) {
     this.about.set(setting.of, values, this.family);
+    if (this.isConnected) this.look();
   }
 
   /** Chooses, and says so at once; what else follows from it the answer says. */
@@ -94,11 +96,11 @@ class MotionSentence extends HTMLElement {
   }
 
   touch(name) {
-    if (!this.said) {
+    if (!this.said && name !== this.about.opens) {
       this.wished = name;
       return;
     }
-    this.panel = this.open === name ? null : new Panel(this, name);
+    this.panel = this.open === name && name !== this.about.opens ? null : new Panel(this, name);
     this.open = this.panel && name;
     this.about.desk.stage.preview(null);
     this.draw();
@@ -114,6 +116,8 @@ class MotionSentence extends HTMLElement {
     Object.assign(this, { open: null, panel: null });
     this.about.desk.stage.preview(null);
     this.draw();
+    if (!this.isConnected) return;
+    if (this.about.opens) return void this.touch(this.about.opens);
     if (back) this.querySelector(`[data-setting="${open}"]`)?.focus({ preventScroll: true });
   }
 
@@ -146,15 +150,11 @@ class MotionSentence extends HTMLElement {
 
   draw() {
     const { about, said } = this;
-    if (!said) {
-      render(html`<p class="sentence soft">${this.failed || "…"}</p>`, this);
-      return;
-    }
-    render(html`<p class="sentence">${said.clauses.map((clause) => this.word(clause))}</p>
-      ${this.failed ? html`<p class="notice notice-error" role="alert">${this.failed}</p>` : nothing}
+    render(html`<p class="sentence ${said ? "" : "soft"}">${said ? said.clauses.map((clause) => this.word(clause)) : this.failed || "…"}</p>
+      ${said && this.failed ? html`<p class="notice notice-error" role="alert">${this.failed}</p>` : nothing}
       ${this.panel ? this.panel.draw() : nothing}
       ${this.carries ? carriedList(this.carries, about.given()?.carried ?? {}, (carried) => about.set("transition", { carried })) : nothing}
-      ${about.foot ? html`<div class="sentence-foot">${about.foot(this.family)}</div>` : nothing}`, this);
+      ${said && about.foot ? html`<div class="sentence-foot">${about.foot(this.family)}</div>` : nothing}`, this);
     this.panel?.drawn();
   }
 

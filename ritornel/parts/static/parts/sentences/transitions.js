@@ -9,6 +9,8 @@
 //   preview(choice, sample)   {length, frame} of the whole stage; null if there is nothing to see
 //   see()           plays what is said, on the stage
 //   draw()          takes the pen for what can be drawn on the stage
+//   opens           the word that stays open as long as it is asked; Escape there leaves the whole
+//   finds           what the finder says can be typed
 //   foot(family)    what stands under the sentence
 
 import { evaluate } from "../../play/evaluate.js";
