@@ -1,8 +1,7 @@
 """Whole jobs by real hands, and how many gestures they take: a key, a click, a drag, one run of typing count one each."""
 
 from ritornel.core.score import compile
-from ritornel.shows import in_rows
-from tests.browser.test_objects import ObjectsCase
+from tests.browser.counting import CountingCase
 from tests.files import png, wav, webm
 from tests.made import step
 from tests.material import asset
@@ -21,56 +20,7 @@ LIST = {
 }
 
 
-class Jobs(ObjectsCase):
-    def setUp(self):
-        super().setUp()
-        self.gestures = 0
-
-    # ---- hands that count
-
-    def press(self, key: str):
-        self.gestures += 1
-        self.page.keyboard.press(key)
-
-    def write(self, words: str):
-        self.gestures += 1
-        self.page.keyboard.type(words)
-
-    def touch(self, selector: str):
-        self.gestures += 1
-        self.page.click(selector)
-
-    def touch_stage(self, x: float, y: float):
-        self.gestures += 1
-        self.click(x, y)
-
-    def drag(self, selector: str, dx: float = 0, to: str = "", below: float = 0):
-        """Drags something sideways, or below another."""
-        self.gestures += 1
-        box = self.page.locator(selector).bounding_box()
-        start = (box["x"] + min(40, box["width"] / 2), box["y"] + box["height"] / 2)
-        end = (start[0] + dx, start[1])
-        if to:
-            other = self.page.locator(to).bounding_box()
-            end = (start[0], other["y"] + other["height"] + below)
-        self.drag_between(start, end)
-        self.settled()
-
-    def took(self) -> int:
-        count, self.gestures = self.gestures, 0
-        return count
-
-    def show(self):
-        self.settled()
-        self.row.refresh_from_db()
-        return in_rows.load(self.row)
-
-    def order(self) -> list[tuple[str, str]]:
-        steps = self.show().slides[0].running_order
-        return [(s.object + (str(s.part.paragraph) if s.part else ""), s.trigger) for s in steps]
-
-    # ---- jobs
-
+class Jobs(CountingCase):
     def test_three_lines_and_two_pictures_are_interleaved_and_one_is_moved_by_each_of_three_ways(self):
         picture = asset(self.owner, "lamp.png", png()).sha256
         pictures = [

@@ -17,3 +17,13 @@ test("texts come in the order in which they are read, and none lies on another o
     for (const other of there.slice(0, n)) assert.ok(one.y >= other.y + other.height || other.y >= one.y + one.height || one.x >= other.x + other.width || other.x >= one.x + one.width);
   }
 });
+
+test("a picture becomes smaller rather than lie on what is there, in its proportions; where that is too small, it lies aside", () => {
+  const texts = [0, 1, 2, 3, 4].map((n) => ({ x: 320, y: 144 + 77 * n, width: 640, height: 53 }));
+  const picture = { x: 256, y: 144, width: 768, height: 432 };
+  const place = { ...picture, ...freePlace(picture, texts, STAGE, 0.3) };
+  assert.ok(place.width >= 0.3 * 768 && Math.abs(place.width / place.height - 768 / 432) < 0.02);
+  assert.ok(place.x + place.width <= 320 || place.x >= 960 || place.y >= 144 + 4 * 77 + 53);
+  assert.deepEqual(freePlace(picture, texts, STAGE, 0.9), { x: 256, y: 144 });
+  assert.deepEqual(freePlace(picture, [], STAGE, 0.3), { x: 256, y: 144 });
+});

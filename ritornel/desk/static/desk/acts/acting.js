@@ -5,6 +5,7 @@ import { writable } from "../stage/text_editor.js";
 const LACKING = {
   slide: "There is no slide yet: press N for one, or drop pictures.",
   objects: "Select an object on the stage first.",
+  built: "Select an object, or a build of it, first.",
   words: "Select a text or a shape on the stage first.",
 };
 
@@ -14,10 +15,18 @@ export function lacking({ store }, { needs }) {
   const has = {
     slide: Boolean(store.slide),
     objects: store.objects.size > 0,
+    built: objectsMeant(store).length > 0,
     words: Boolean(writable(store)),
   };
   if (has[needs]) return "";
   return needs === "slide" && store.focus ? "The slide is on its way." : LACKING[needs];
+}
+
+/** The objects that are selected, else those that the selected builds move. */
+export function objectsMeant(store) {
+  if (store.objects.size) return [...store.objects];
+  const moved = [...store.steps].map((id) => store.step(id)?.object).filter(Boolean);
+  return [...new Set(moved)];
 }
 
 /** Does an act, or says what it lacks. */

@@ -14,10 +14,12 @@ import { freePlace } from "../../parts/geometry/free_place.js";
 import { PEN } from "../stage/tools/pen.js";
 import { writeNewText } from "../stage/text_editor.js";
 
+const LEAST_SIZE = 0.3; // so small a picture may become rather than lie on what is there
+
 /** Puts a new object on a slide where there is room, and selects it if that slide is still in focus. */
-function add({ store, stage }, object, slide = store.focus) {
+function add({ store, stage }, object, slide = store.focus, least = 1) {
   const id = newId("object");
-  const place = freePlace(object, store.shown.slides[slide]?.document.objects ?? [], store.shown.show);
+  const place = freePlace(object, store.shown.slides[slide]?.document.objects ?? [], store.shown.show, least);
   const answer = store.edit({ do: "add-object", slide, object: { ...object, ...place, id } });
   if (slide === store.focus) {
     stage.setFace("arrange");
@@ -92,7 +94,7 @@ export function placeMedia(desk, asset, slide = desk.store.focus) {
   const scale = Math.min((show.width * 0.6) / asset.width, (show.height * 0.7) / asset.height);
   const width = Math.round(asset.width * scale);
   const height = Math.round(asset.height * scale);
-  return add(desk, { ...object, x: (show.width - width) / 2, y: (show.height - height) / 2, width, height }, slide);
+  return add(desk, { ...object, x: (show.width - width) / 2, y: (show.height - height) / 2, width, height }, slide, LEAST_SIZE);
 }
 
 /** The one picture, clip or sound that is selected, or null. */

@@ -10,7 +10,7 @@ const GROUPS = [
     ["Arrows", "move what is selected (Shift: by ten; Ctrl: resize it)"],
     ["Ctrl C, X, V", "copy, cut and put in objects with their builds"],
     ["Ctrl", "while dragging an object: a copy of it"],
-    ["Ctrl B, I, U", "while writing on the stage: bold, italic, underlined; Tab: the line's level; Ctrl Enter: to how the letters look, Esc back"],
+    ["Ctrl B, I, U", "while writing on the stage: bold, italic, underlined; Tab: the line's level; Ctrl Enter: to how the letters look, Esc back; Alt Enter: on in another text"],
   ]],
   ["Selecting", "select-next select-before select-more select-all select-nothing"],
   ["Builds and cues", "build weave pairs build-again roll lead motion keep-effect turn-off", [

@@ -5,7 +5,7 @@
 //   name    as a button says it
 //   keys    as they are pressed: "N", "Shift+Space", "Ctrl+D"; the first is the one that is told
 //   help    what it does, for the list of keys; the name, in lower case, where that says it
-//   needs   what must be there: "slide", "objects", "words"; else it says so, or, if it is quiet, does nothing
+//   needs   what must be there: "slide", "objects", "built", "words"; else it says so, or, if it is quiet, does nothing
 //   rail    where it stands in the rail: "slides", "things", "selected"; none: it has a key alone
 //   run     (desk, event)
 
@@ -37,7 +37,7 @@ export const ACTS = [
   { id: "clip", name: "Clip…", keys: ["C"], needs: "slide", rail: "things", run: (desk) => addMedia(desk, "clip") },
   { id: "sound", name: "Sound…", keys: ["S"], needs: "slide", rail: "things", run: (desk) => addMedia(desk, "sound") },
   { id: "exchange", name: "Exchange…", keys: ["Shift+I"], help: "another picture, clip or sound in place of the selected one; its frame and builds stay", needs: "objects", run: exchange },
-  { id: "build", name: "Build it", keys: ["B"], help: "build what is selected", needs: "objects", rail: "selected", run: build },
+  { id: "build", name: "Build it", keys: ["B"], help: "build what is selected, or what the selected builds move", needs: "built", rail: "selected", run: build },
   { id: "place", name: "Place", keys: ["A"], help: "align, spread, tidy what is selected", needs: "objects", rail: "selected", run: placeMenu },
   { id: "write", name: "Write", keys: ["Enter"], help: "write in the selected text, or shape", needs: "words", quiet: true, rail: "selected", run: editSelected },
   { id: "duplicate", name: "Duplicate", keys: ["Ctrl+D"], help: "duplicate what is selected, or the slide", needs: "slide", rail: "selected", run: duplicate },

@@ -4,6 +4,7 @@
 import { html, render } from "../../site/vendor/lit.js";
 import { openBeside } from "../../parts/beside.js";
 import { newIds } from "../../parts/state/ids.js";
+import { objectsMeant } from "../acts/acting.js";
 import { buildSample, onTheStage } from "./builds.js";
 
 let how = { by: "whole", order: "together", along: "reading", stagger: 200 }; // as it was said last
@@ -30,7 +31,7 @@ export function askToBuild(desk, anchor) {
 function buildsToBe(desk, ended) {
   const { store } = desk;
   const slide = store.focus;
-  const objects = [...store.objects];
+  const objects = objectsMeant(store);
   let duration = null; // for these alone
   const given = () => ({ ...how, duration });
   const things = () => objects.map((id) => store.slide?.document.objects.find((thing) => thing.id === id)).filter(Boolean);

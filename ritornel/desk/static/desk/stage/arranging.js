@@ -47,7 +47,7 @@ export class Arranging extends Pane {
       this.width = this.over.clientWidth;
       this.update();
     }).observe(this.over);
-    desk.store.on("selected", () => this.closeGroups());
+    for (const what of ["selected", "focus"]) desk.store.on(what, () => this.closeGroups());
   }
 
   /** Whether there is something to arrange, and the stage shows its Arrange face. */

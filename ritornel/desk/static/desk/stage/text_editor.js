@@ -16,7 +16,7 @@ const PADDING = 12; // between words and the sides of their shape
 const SLANTED = 0.15; // so much of a side is kept free in a form whose sides do not run along its box
 const STRAIGHT = ["rectangle", "bubble"];
 
-/** Opens an empty text at a point, else in the middle of the slide or where there is room. It becomes an object with its first letter. */
+/** Opens an empty text at a point, else in the upper part of the slide or where there is room. It becomes an object with its first letter. */
 export function writeNewText(desk, at = null) {
   const { store } = desk;
   const { show } = store.shown;
@@ -24,7 +24,7 @@ export function writeNewText(desk, at = null) {
   const look = show.letters ? { ...text, ...show.letters, role: "body" } : { ...text, size: NEW_SIZE };
   const height = look.size * look.line_height;
   const width = show.width / 2;
-  const box = { x: (show.width - width) / 2, y: (show.height - height) / 2, width, height };
+  const box = { x: (show.width - width) / 2, y: show.height / 5, width, height }; // what is written after it has room below
   const place = at ? { x: Math.round(at.x), y: Math.round(at.y - height / 2), width: Math.max(LEAST_WIDTH, Math.min(width, show.width - at.x)) } : freePlace(box, store.slide.document.objects, show);
   write(desk, {
     ...look, id: newId("object"), kind: "text", ...box, ...place, grows: true, paragraphs: [], colour: inkOn(store.slide.background),
@@ -87,7 +87,7 @@ class Writing {
     this.editor = new RichEditor(this.root, thing.paragraphs, {
       label: "Text",
       base: () => this.thing,
-      keys: { Escape: () => (this.end(), true), "Mod-Enter": () => (document.querySelector("#book-sheet .face-button")?.focus(), true) },
+      keys: { Escape: () => (this.end(), true), "Alt-Enter": () => (this.end(), writeNewText(desk), true), "Mod-Enter": () => (document.querySelector("#book-sheet .face-button")?.focus(), true) },
       changed: (paragraphs) => this.written(paragraphs),
       selected: () => this.store.changed(),
       left: () => this.isLeft(),

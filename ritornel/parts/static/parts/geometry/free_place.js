@@ -8,10 +8,24 @@ const BACKDROP = 1 / 2; // of the stage: what covers more lies behind the others
 const NEAREST = 40; // so many things give places beside them
 const MOST_ASIDE = 8;
 const BACKWARDS = 2; // to the left is as far as twice the way
+const SMALLER = 0.8;
 const UPWARDS = 8; // before what is read already is farther still
 
-/** A place {x, y} for a box {x, y, width, height} among the things of a slide, on a stage {width, height}. */
-export function freePlace(box, things, stage) {
+/**
+ * A place {x, y} for a box {x, y, width, height} among the things of a slide, on a stage {width, height}. What may become
+ * smaller, to `least` of its size, does so rather than lie on something, and gets its {width, height} too.
+ */
+export function freePlace(box, things, stage, least = 1) {
+  for (let size = 1; size >= least; size *= SMALLER) {
+    const [width, height] = [Math.round(box.width * size), Math.round(box.height * size)];
+    const smaller = { x: box.x + (box.width - width) / 2, y: box.y + (box.height - height) / 2, width, height };
+    const place = placeOf(smaller, things, stage);
+    if (place) return size === 1 ? place : { ...place, width, height };
+  }
+  return aside(box, things);
+}
+
+function placeOf(box, things, stage) {
   const there = things.filter((thing) => thing.width * thing.height < BACKDROP * stage.width * stage.height);
   const margin = stage.width * MARGIN;
   const inside = ({ x, y }) => x >= margin && y >= margin && x + box.width <= stage.width - margin && y + box.height <= stage.height - margin;
@@ -21,7 +35,7 @@ export function freePlace(box, things, stage) {
   const beside = (at, size) => [...new Set([box[at], ...near.flatMap((thing) => [thing[at], thing[at] + thing[size] + GAP, thing[at] - GAP - box[size]])])];
   const places = beside("x", "width").flatMap((x) => beside("y", "height").map((y) => ({ x, y })));
   const sorted = places.filter(inside).sort((one, other) => far(box, one) - far(box, other));
-  return sorted.find(free) ?? aside(box, things);
+  return sorted.find(free) ?? null;
 }
 
 /** Where nothing is free: a little to the right and down of what is just there. */

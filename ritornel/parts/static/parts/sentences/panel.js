@@ -53,7 +53,9 @@ export class Panel {
       ...(setting.choices ?? []).map((choice) => optionOf(name, setting, undefined, choice)),
     ]);
     const times = asked.time === undefined ? [] : settings.flatMap(([name, setting]) => (setting.number ? numbered(this.sentence, name, setting, asked.time) : []));
-    const literally = all.filter((option) => told(option).includes(asked.text));
+    const within = all.filter((option) => told(option).includes(asked.text));
+    const begins = (option) => ` ${told(option)}`.includes(` ${asked.text}`); // a word of it: "ring" is not in "springs"
+    const literally = [...within.filter(begins), ...within.filter((option) => !begins(option))];
     const found = !asked.words.length ? [] : literally.length ? literally : all.filter((option) => finds(asked, told(option)));
     const offered = [...found.map((option) => withTime(option, times[0], asked.time)), ...times].slice(0, MOST_FOUND);
     return offered.map((option) => (option.leads ? { ...option, words: `${option.group} ${option.words}` } : option));

@@ -118,7 +118,9 @@ class MotionSentence extends HTMLElement {
     this.draw();
     if (!this.isConnected) return;
     if (this.about.opens) return void this.touch(this.about.opens);
-    if (back) this.querySelector(`[data-setting="${open}"]`)?.focus({ preventScroll: true });
+    const { activeElement } = document;
+    const elsewhere = activeElement !== document.body && !this.contains(activeElement); // an answer may come late
+    if (back && !elsewhere) this.querySelector(`[data-setting="${open}"]`)?.focus({ preventScroll: true });
   }
 
   /** A word is touched; a number under the finger, dragged to the sides, is more or less. */
