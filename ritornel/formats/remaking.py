@@ -13,6 +13,7 @@ import av
 from av.audio.resampler import AudioResampler
 from av.error import FFmpegError, InvalidDataError
 
+from ritornel.formats.how_far import HowFar
 from ritornel.formats.media_kinds import CLIP_PIXELS, BadMedia, claim_of
 
 PICTURES = frozenset({"h264", "vp8", "vp9", "av1", "libdav1d", "libvpx", "libvpx-vp9", "theora"})
@@ -44,7 +45,7 @@ def remade(path: Path, name: str) -> str:
             take_longer()
             made = path.with_suffix(".remade.mp4")
             with av.open(str(made), "w", format="mp4", options={"movflags": "+faststart"}) as target:
-                _made_anew(container, video, audio, target)
+                _made_anew(container, video, audio, target, HowFar(path))
     except FFmpegError:
         return name
     made.replace(path)
@@ -70,12 +71,15 @@ def _plays(video: Any, audio: Any) -> bool:
     return sound and name in PICTURES and (name != "h264" or pixels in (None, "yuv420p", "yuvj420p"))
 
 
-def _made_anew(source: Any, video: Any, audio: Any, target: Any) -> None:
+def _made_anew(source: Any, video: Any, audio: Any, target: Any, far: HowFar) -> None:
+    """Encode what a container holds; ``far`` is told how much of it is done."""
     streams = [stream for stream in (video, audio) if stream is not None]
     picture = _picture_of(video, target) if video is not None else None
     sound = target.add_stream("aac", rate=_RATE, layout="stereo") if audio is not None else None
     resampler = AudioResampler(format="fltp", layout="stereo", rate=_RATE)
     for packet in source.demux(streams):
+        if source.duration and packet.dts is not None:
+            far.tell(float(packet.dts * packet.time_base) * av.time_base / source.duration)
         for frame in _decoded(packet):
             if packet.stream is video and picture is not None:
                 frame = frame.reformat(picture.width, picture.height, "yuv420p")

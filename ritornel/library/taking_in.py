@@ -9,6 +9,7 @@ import msgspec
 from django.conf import settings
 
 from ritornel.formats.examining import SECONDS, Examination, Outcome
+from ritornel.formats.how_far import WHOLE, how_far
 from ritornel.formats.media_kinds import BadMedia, MediaFacts, NoRoom, claim_of
 from ritornel.jobs import queues
 from ritornel.jobs.running import AtWork, TryAgain
@@ -133,5 +134,9 @@ def taken_in(work: AtWork, folder: Path, owner, path: Path, name: str, licence: 
         asset = take_in_within(_LOOKS_UP_S, folder, owner, path, name, licence, credit)
         if asset is not None:
             return asset
-        work.look_up()
+        far = how_far(folder)
+        if far is None:
+            work.look_up()
+        else:
+            work.tell(far, WHOLE)
     raise BadMedia(f"“{name}” could not be looked through in time; try again")

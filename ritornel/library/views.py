@@ -108,7 +108,8 @@ def upload_piece(request: HttpRequest, upload_id: UUID, number: int) -> HttpResp
     """Keep a piece, or tell how far the upload is.
 
     Once all pieces are there, the answer has the ``asset``, or says ``looking`` while the file is being looked
-    through; then GET asks again. A piece that comes again, or late, is answered as the first time.
+    through, and how much is ``done`` of the ``whole`` where it is made anew; then GET asks again.
+    A piece that comes again, or late, is answered as the first time.
     """
     upload = get_object_or_404(Upload, pk=upload_id, owner=request.user)
     if request.method == "PUT" and upload.growing:
@@ -154,7 +155,7 @@ def _looked_through(upload: Upload) -> HttpResponse:
         return answer({"asset": described(upload.asset)})
     if job.state == job.FAILED:
         return refused(job.words, 507 if job.code == NO_ROOM else 500)
-    return answer({**_state(upload), "looking": True})
+    return answer({**_state(upload), "looking": True, "done": job.done, "whole": job.whole})
 
 
 @signed_in

@@ -2,12 +2,13 @@
 
 from pathlib import Path
 from tempfile import TemporaryDirectory
-from unittest import TestCase
+from unittest import TestCase, mock
 
 import av
 import numpy as np
 from PIL import Image
 
+from ritornel.formats.how_far import HowFar, how_far
 from ritornel.formats.media import examine, probe
 from ritornel.formats.media_kinds import BadMedia
 from ritornel.formats.preparing import prepare
@@ -40,6 +41,18 @@ def film(path: Path, codec: str, form: str, pixels: str, sound: str = "") -> Non
 class Remaking(TestCase):
     def setUp(self):
         self.folder = Path(self.enterContext(TemporaryDirectory()))
+
+    def test_how_far_it_is_is_told_beside_it(self):
+        path = self.folder / "film.mp4"
+        film(path, "libx265", "mp4", "yuv420p")
+        self.assertIsNone(how_far(self.folder))
+        told = []
+        with mock.patch.object(HowFar, "tell", lambda _, share: told.append(share)):
+            prepare(path, "turning lens.mp4")
+        self.assertEqual(told, sorted(told))
+        self.assertTrue(told[0] < 0.3 and 0.7 < told[-1] <= 1, told)
+        HowFar(path).tell(told[-1])
+        self.assertEqual(how_far(self.folder), round(1000 * told[-1]))
 
     def test_what_browsers_do_not_play_becomes_h264_and_aac_as_long_as_it_was(self):
         for ending, codec, form, pixels, sound in (

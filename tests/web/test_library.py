@@ -11,7 +11,9 @@ from django.test import override_settings
 from django.utils import timezone
 
 from ritornel.formats.examining import Outcome, look_through
-from ritornel.library import store
+from ritornel.formats.how_far import HowFar
+from ritornel.formats.media_kinds import BadMedia
+from ritornel.library import store, taking_in, views
 from ritornel.library.models import Asset, Upload
 from ritornel.library.room import taken_by
 from tests.files import png, wav, webm
@@ -61,6 +63,23 @@ class Uploads(OwnerCase):
             last = self.piece(state, number, content)
         self.assertEqual(last.json()["asset"]["length"], 500)
         self.assertFalse(Upload.objects.get().folder.exists())
+
+    def test_of_what_is_made_anew_the_answer_says_how_far_it_is(self):
+        content = wav(0.5)
+        state = self.begin("sea.wav", content).json()
+
+        def half_way(patience_s, folder, *_):
+            folder.mkdir(parents=True, exist_ok=True)
+            HowFar(folder / "copy").tell(0.5)
+            answer = self.client.get(f"/library/uploads/{state['upload']}/0").json()
+            told.append((answer["looking"], answer["done"], answer["whole"]))
+            if len(told) > 1:
+                raise BadMedia("enough")
+
+        told: list[tuple[bool, int, int]] = []
+        with patch.object(taking_in, "take_in_within", half_way), patch.object(views, "PATIENCE_S", 0.0):
+            self.piece(state, 0, content)
+        self.assertEqual(told[-1], (True, 500, 1000))
 
     def test_a_short_piece_is_refused(self):
         content = wav(0.5)

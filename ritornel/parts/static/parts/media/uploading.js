@@ -55,9 +55,9 @@ class Uploading {
   }
 
   /** Says how far the file is, in words that can be changed without a new notice. */
-  tell(share, cut = "") {
+  tell(share, cut = "", what = `Taking in ${this.file.name}`) {
     const many = this.count > 1 ? `, ${this.number} of ${this.count}` : "";
-    const words = `Taking in ${this.file.name}: ${Math.round(share * 100)} %${many}${cut ? `; ${cut}, trying again…` : ""}`;
+    const words = `${what}: ${Math.round(share * 100)} %${many}${cut ? `; ${cut}, trying again…` : ""}`;
     if (words === this.words) return;
     this.words = words;
     this.notice.say(words, { stays: 0, act: { label: "Stop", run: () => this.stop() } });
@@ -80,7 +80,9 @@ class Uploading {
     }
     this.share = 1;
     while (!state.asset && !state.error) {
-      this.tell(1);
+      const { name } = this.file;
+      if (state.whole) this.tell(state.done / state.whole, "", `Making ${name} one that browsers play`);
+      else this.tell(1);
       const looked = await this.answered(() => ask(`/library/uploads/${state.upload}/0`));
       if (!looked.looking && !looked.asset && !looked.error) throw new Error(`${file.name} did not arrive whole; choose it again`);
       state = { ...state, ...looked };
