@@ -10,6 +10,7 @@ from django.test.utils import CaptureQueriesContext
 from django.utils import timezone
 
 from ritornel.core.motion.track import Track, value_at
+from ritornel.core.score import compile
 from ritornel.publishing import prepared
 from ritornel.publishing.editions import publish
 from ritornel.publishing.models import Edition
@@ -46,6 +47,21 @@ class Takes(OwnerCase):
         slide_ = in_rows.load(self.row).slides[0]
         self.assertEqual((slide_.waits, slide_.hold_ms), ({"1": 1000, "2": 0}, 4200))
         self.assertIsNone(self.edit(self.row, "undo").json()["slides"]["one"]["document"]["hold"])
+
+    def test_what_would_not_last_as_it_was_given_is_said_before_it_is_applied_and_lasts_as_was_said(self):
+        voice = {"asset": "tune", "out": 3000}
+        row = self.keep(show(slide(id="said", title="The bath", narration=voice), slide(id="next")))
+        instants = [
+            {"kind": "slide", "at": 0, "slide": "said"},
+            {"kind": "slide", "at": 1200, "slide": "next"},
+            {"kind": "end", "at": 3200},
+        ]
+        answer = self.client.post(f"/shows/{row.pk}/takes", {"instants": instants}, content_type="application/json")
+        page = self.client.get(answer.json()["take"])
+        self.assertContains(page, "“The bath” lasts 0:03.6, given were 0:01.2: its voice takes longer.")
+        self.assertContains(page, "Applied, the show lasts 0:05.6")
+        self.client.post(f"{answer.json()['take']}/apply")
+        self.assertEqual([t.length_ms for t in compile(in_rows.load(row)).times], [3600, 2000])
 
     def test_a_take_that_cannot_be_read_is_refused(self):
         bad = self.client.post(
