@@ -32,7 +32,7 @@ export class Panel {
   /** At the chosen group; what a question opens with is ready to be chosen. */
   begins() {
     this.group ||= this.setting.groups?.find((group) => group.chosen)?.words ?? "";
-    if (this.name === this.sentence.about.opens && !this.typed) this.at ??= this.options[0]?.key ?? null;
+    if (this.typed.trim() || this.name === this.sentence.about.opens) this.at ??= this.options[0]?.key ?? null; // also of what was typed before
   }
 
   // ---- what there is to choose
