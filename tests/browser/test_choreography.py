@@ -88,11 +88,7 @@ class Building(ObjectsCase):
         self.desk(BOX, other)
         self.page.keyboard.press("Control+a")
         self.page.keyboard.press("b")
-        self.page.wait_for_selector(".asking .sample .stage")
-        shown = self.page.evaluate(
-            "document.querySelector('.asking .sample').querySelectorAll('.stage-layer > *').length"
-        )
-        self.assertEqual(shown, 2)
+        self.until("document.querySelector('.asking .sample .stage-layer')?.children.length === 2")
         self.page.keyboard.press("Escape")
         self.build("soon after", "rises")
         self.assertEqual([b[:3] for b in self.built()], [("box", "rise", "cue"), ("other", "rise", "alongside")])

@@ -96,12 +96,21 @@ export class Panel {
 
   /** Samples have come: what is looked at can be shown now. */
   arrived() {
-    if (this.waits) {
-      this.waits = false;
-      if (this.typed.trim()) this.type(this.typed);
-      if (this.active) this.choose(this.active);
-    }
+    if (this.sentence.ahead.length) this.catchUp();
     if (this.shown) this.show(this.options.find((option) => option.key === this.shown.key) ?? null);
+  }
+
+  /** What was entered before the answer came is chosen when it is there; one may type on. */
+  goAhead() {
+    this.sentence.ahead.push(this.typed);
+    this.type("");
+  }
+
+  catchUp() {
+    const rest = this.typed;
+    this.type(this.sentence.ahead.shift());
+    if (this.active) this.choose(this.active);
+    if (rest) this.sentence.panel?.begin(rest);
   }
 
   goTo(key) {
@@ -130,9 +139,10 @@ export class Panel {
       this.sentence.close();
     } else if (event.key === "Enter") {
       event.preventDefault();
-      this.waits = !active && this.sentence.told !== this.sentence.asked; // what is typed may be in the answer that is on its way
+      const answers = (event.ctrlKey || event.metaKey) && (active || !this.typed.trim());
       if (active) this.choose(active);
-      if ((event.ctrlKey || event.metaKey) && (active || !this.typed.trim())) this.sentence.about.done?.();
+      else if (this.sentence.told !== this.sentence.asked) this.goAhead(); // it may be in the answer that is on its way
+      if (answers) this.sentence.about.done?.();
     } else if (event.key === "Tab") {
       if (active && this.byHand) this.choose(active);
     } else if (event.key === " " && !this.typed) {
@@ -183,7 +193,6 @@ export class Panel {
   }
 
   type(typed) {
-    this.waits = false;
     this.typed = typed;
     this.at = this.options[0]?.key ?? null;
     this.byHand = false;

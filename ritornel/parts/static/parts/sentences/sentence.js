@@ -16,6 +16,7 @@ class MotionSentence extends HTMLElement {
   samples = new Map(); // by the words of their group
   said = null;
   open = null; // the setting that is touched
+  ahead = []; // what was typed and entered before its answer came
   held = null; // a number under the finger: {name, value}
 
   set subject(subject) {
@@ -55,7 +56,7 @@ class MotionSentence extends HTMLElement {
     const { status, data } = await send(`${store.address}sentence`, { ...about.asks(), commands, group });
     if (this.asked !== asked || this.about.key !== about.key) return;
     this.failed = status === 200 ? "" : (data.error ?? "");
-    if (status !== 200) this.asked = null; // asked again at the next change
+    if (status !== 200) Object.assign(this, { asked: null, ahead: [] }); // asked again at the next change
     if (status === 200) {
       if (this.told !== asked) this.samples.clear();
       Object.assign(this, { said: data.sentence, told: asked, held: null, heard: data.heard, carries: data.carries ?? null, family: data.family });
