@@ -49,14 +49,18 @@ def _parts(line: _Points) -> list[_Points]:
     """Return a line in parts from corner to corner: of those within ``_REACH`` of each other the sharpest is one."""
     ways = _ways(line)
     numbers = np.arange(1, len(line) - 1)
-    back = np.maximum(np.searchsorted(ways, ways[numbers] - _REACH, "right") - 1, 0)
-    ahead = np.minimum(np.searchsorted(ways, ways[numbers] + _REACH, "left"), len(line) - 1)
-    turns = np.sum(_units(line[numbers] - line[back]) * _units(line[ahead] - line[numbers]), axis=1)
+    back, ahead = (_reached(line, ways, ways[numbers] + reach) for reach in (-_REACH, _REACH))
+    turns = np.sum(_units(line[numbers] - back) * _units(ahead - line[numbers]), axis=1)
     cuts: list[int] = []
     for n in numbers[turns < _CORNER][np.argsort(turns[turns < _CORNER], kind="stable")].tolist():
         if not cuts or np.min(np.abs(ways[cuts] - ways[n])) > _REACH:
             cuts.append(n)
     return [line[a : b + 1] for a, b in pairwise([0, *sorted(cuts), len(line) - 1])]
+
+
+def _reached(line: _Points, ways: Any, at: Any) -> _Points:
+    """Return the points of a line after some ways along it, also between its points: these may be far apart."""
+    return np.stack([np.interp(at, ways, line[:, axis]) for axis in (0, 1)], axis=1)
 
 
 def _along(parts: list[_Points], closed: bool, tolerance: float, most: int) -> list[_Points] | None:

@@ -22,6 +22,7 @@ from ritornel.core.model.reading import BadDocument, check_show, convert
 from ritornel.core.model.writing import plain
 from ritornel.core.score import compile, findings
 from ritornel.core.text.credits import own_words
+from ritornel.core.voice.matching import marked_by_words
 
 __all__ = ["COMMANDS", "BadEdit", "Command", "apply", "read_command"]
 
@@ -58,7 +59,7 @@ def apply(show: Show, command: Command) -> Show:
         slides = []
         for slide in changed.slides:
             was = old.get(slide.id)
-            slides.append(slide if id(slide) in before else _read_again(grown(slide, was, show.height), was))
+            slides.append(slide if id(slide) in before else _read_again(_made_up(slide, was, show.height), was))
         changed = replace(changed, slides=tuple(slides))
         for name in (*HEAD, "chapters", "beds"):
             value = getattr(changed, name)
@@ -73,6 +74,17 @@ def apply(show: Show, command: Command) -> Show:
         raise BadEdit(f"the show would last longer than {days:.1f} days; make its holds, waits or repeats shorter")
     findings(changed, score)
     return changed
+
+
+def _made_up(slide: Slide, was: Slide | None, stage_height: int) -> Slide:
+    """Return a changed slide with what follows: texts grown to their words, cues where their words are said."""
+    slide = grown(slide, was, stage_height)
+    voice = slide.narration
+    if voice is None or not voice.said:
+        return slide
+    if was is not None and was.script == slide.script and was.narration is voice:
+        return slide
+    return replace(slide, narration=marked_by_words(slide))
 
 
 def _read_again(slide: Slide, before: Slide | None) -> Slide:

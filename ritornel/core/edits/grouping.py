@@ -66,7 +66,8 @@ def _renumbered(slide: Slide, moved: Mapping[int, int], before: int, after: int)
         for index, instant in enumerate(voice.marks[:before]):
             if index + 1 in moved:
                 marks[moved[index + 1] - 1] = instant
-        voice = replace(voice, marks=tuple(marks))
+        by_hand = tuple(sorted(moved[cue] for cue in voice.by_hand if cue in moved))
+        voice = replace(voice, marks=tuple(marks), by_hand=by_hand)
     return replace(slide, script=script, waits=waits, cue_advance=given_by, narration=voice)
 
 

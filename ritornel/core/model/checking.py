@@ -66,6 +66,7 @@ def check_slide(slide: Slide, place: str) -> None:
                 _runs_in_order(paragraph, f"{place}, object {number}, paragraph {line}")
     if slide.narration is not None:
         _in_before_out(slide.narration, f"{place}, narration")
+        _stretches_in_order(slide.narration.kept, f"{place}, narration, kept")
 
 
 def check_counts(show: Show) -> None:
@@ -139,6 +140,14 @@ def _runs_in_order(paragraph: Paragraph, place: str) -> None:
         if not reached <= run.start < run.end <= len(paragraph.text):
             raise BadDocument(f"{place}, run {number}: runs must lie in order, apart, inside the paragraph's text")
         reached = run.end
+
+
+def _stretches_in_order(stretches: Iterable[tuple[int, int]], place: str) -> None:
+    reached = 0
+    for number, (start, end) in enumerate(stretches, 1):
+        if start < reached or end <= start:
+            raise BadDocument(f"{place}: stretch {number} must begin after the one before it, and end after it begins")
+        reached = end
 
 
 def _in_before_out(thing: Any, place: str) -> None:

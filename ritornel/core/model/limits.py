@@ -32,6 +32,8 @@ GUIDES = 100
 ASSETS = 5_000
 VALUES = 1_500_000
 """Values, lists and objects in one JSON text."""
+STRETCHES = 2_000
+WORDS_OF_A_VOICE = 20_000
 LENGTH_MS = 1_000_000_000
 """A show lasts at most this long (eleven days), all holds and repeats counted."""
 TIME_MS = 86_400_000

@@ -139,10 +139,29 @@ class Step(Struct, frozen=True, kw_only=True, omit_defaults=True, gc=False):
         return Step(id=self.id, trigger=self.trigger, duration_ms=0) if self.off else self
 
 
+class Said(Struct, frozen=True, array_like=True, gc=False):
+    """A word as it was heard in a voice: its instants in ms of the asset, and how sure it is, 0 to 100."""
+
+    text: Annotated[str, Meta(max_length=120)]
+    start_ms: Ms
+    end_ms: Ms
+    sure: Annotated[int, Meta(ge=0, le=100)]
+
+
+Stretch = tuple[Ms, Ms]
+"""From when to when of an asset, in ms."""
+
+HeardBy = Literal["", "words", "pauses", "other"]
+"""How the words of a voice were found: by their sounds, by its pauses; “other”: it does not seem to say the script."""
+
+
 class Narration(Struct, frozen=True, kw_only=True, omit_defaults=True, gc=False):
     """The recorded voice of a slide. ``lead`` is the slide time at which it starts (none: when the transition ends).
 
-    ``marks`` are the instants of cues 1, 2, ... in ms from ``in``; ``None`` where a cue has none.
+    ``marks`` are the instants of cues 1, 2, ... in ms from ``in``; ``None`` where a cue has none; those of the cues
+    ``by_hand`` were set by hand. ``kept`` are the stretches of the asset that are heard (timing.md, section 12); none:
+    all of it from ``in`` to ``out``. ``said`` are the words that were ``heard`` in it, ``beside`` what is said and
+    stands in no script. A ``scratch`` voice was made by a machine, and is not meant for others.
     """
 
     asset: Name = ""
@@ -151,6 +170,12 @@ class Narration(Struct, frozen=True, kw_only=True, omit_defaults=True, gc=False)
     lead_ms: Ms | None = field(default=None, name="lead")
     tail_ms: Ms = field(default=600, name="tail")
     marks: Annotated[tuple[Ms | None, ...], Meta(max_length=limits.BUILDS_ON_A_SLIDE)] = ()
+    by_hand: Annotated[tuple[int, ...], Meta(max_length=limits.BUILDS_ON_A_SLIDE)] = ()
+    kept: Annotated[tuple[Stretch, ...], Meta(max_length=limits.STRETCHES)] = ()
+    said: Annotated[tuple[Said, ...], Meta(max_length=limits.WORDS_OF_A_VOICE)] = ()
+    beside: Annotated[tuple[Stretch, ...], Meta(max_length=limits.STRETCHES)] = ()
+    heard: HeardBy = ""
+    scratch: bool = False
 
 
 class Slide(Struct, frozen=True, kw_only=True, omit_defaults=True, weakref=True):

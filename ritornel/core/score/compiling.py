@@ -26,7 +26,7 @@ from ritornel.core.motion.track import Track
 from ritornel.core.motion.transitions import transition_for, transition_ms
 from ritornel.core.score.parts import Score, SlideScore
 from ritornel.core.score.planning import plan_of
-from ritornel.core.sound.spans import bed_span, media_track, narration_span, object_spans, played
+from ritornel.core.sound.spans import bed_span, media_track, narration_spans, object_spans, played
 from ritornel.core.sound.spots import spot_spans
 from ritornel.core.time.dwell import Shown, shown_by
 from ritornel.core.time.slide_clock import SlideTime, run
@@ -209,7 +209,7 @@ def _compile_slide(
         if isinstance(clip.thing, Clip):
             targets = _with_track(targets, clip.thing, media_track(clip, time.length_ms))
     spans += spot_spans(slide, steps, time.length_ms, lengths)
-    spans += narration_span(slide, asked, time.length_ms, lengths)
+    spans += narration_spans(slide, asked, time.length_ms, lengths)
     after = Standing(slide, states_at(targets, 0)) if before is not None else None
     plan = plan_of(slide.transition, transition, width, height, before, after)
     score = SlideScore(slide.id, time.length_ms, plan, tuple(targets), tuple(spans))

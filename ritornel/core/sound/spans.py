@@ -9,10 +9,11 @@ from ritornel.core.model import Bed, Clip, Slide, Sound
 from ritornel.core.motion.easing import HOLD, LINEAR, Easing
 from ritornel.core.motion.track import Track
 from ritornel.core.sound.gain import Level, faded, levelled
-from ritornel.core.time.narration import narration_lead, narration_length
+from ritornel.core.time.narration import narration_lead
 from ritornel.core.time.playback import Content, Playback, Stretch, out_point
 from ritornel.core.time.rounding import Number, rounded
 from ritornel.core.time.running_order import StepTime
+from ritornel.core.time.stretches import joints, offsets, stretches_of
 
 
 class Span(Struct, frozen=True, gc=False):
@@ -117,17 +118,26 @@ def _spans_of(clip: Played, length_ms: int) -> Iterator[Span]:
             )
 
 
-def narration_span(slide: Slide, transition_ms: int, length_ms: int, asset_lengths: Mapping[str, int]) -> list[Span]:
-    """Return the narration's span, if the slide has one."""
+def narration_spans(slide: Slide, transition_ms: int, length_ms: int, asset_lengths: Mapping[str, int]) -> list[Span]:
+    """Return the spans of the slide's narration, one for each stretch that is kept, each faded into the next.
+
+    Every second one has another id: two media take turns, so that the next stands ready while one is heard.
+    """
     voice = slide.narration
     if voice is None or not voice.asset:
         return []
     lead = narration_lead(voice, transition_ms)
-    length = narration_length(voice, asset_lengths)
-    end = min(lead + length, length_ms)
-    if end <= lead:
-        return []
-    return [Span("narration", slide.id, voice.asset, lead, end, voice.in_ms, voice.in_ms + length, voice.in_ms)]
+    stretches = stretches_of(voice, asset_lengths)
+    fades = [0, *joints(stretches), 0]
+    found = []
+    for number, ((first, last), offset) in enumerate(zip(stretches, offsets(stretches), strict=True)):
+        start, end = lead + offset, min(lead + offset + last - first, length_ms)
+        if end > start:
+            fade_in, fade_out = fades[number], fades[number + 1]
+            gain = faded(0.0, start, lead + offset + last - first, fade_in, fade_out) if fade_in or fade_out else None
+            name = slide.id if number % 2 == 0 else f"{slide.id}~"
+            found.append(Span("narration", name, voice.asset, start, end, first, last, first, gain=gain))
+    return found
 
 
 def bed_span(bed: Bed, show_length: int, asset_lengths: Mapping[str, int]) -> list[Span]:

@@ -3,7 +3,7 @@
 from collections.abc import Mapping
 
 from ritornel.core.model import Narration
-from ritornel.core.time.playback import out_point
+from ritornel.core.time.stretches import heard_at, length_of, stretches_of
 
 
 def narration_lead(narration: Narration, transition_ms: int) -> int:
@@ -12,8 +12,8 @@ def narration_lead(narration: Narration, transition_ms: int) -> int:
 
 
 def narration_length(narration: Narration, asset_lengths: Mapping[str, int]) -> int:
-    """Return how long the narration lasts in ms, from its in point to its out point or the asset's end."""
-    return max(0, out_point(narration, asset_lengths) - narration.in_ms)
+    """Return how long the narration lasts in ms: all of its kept stretches, joined."""
+    return length_of(stretches_of(narration, asset_lengths))
 
 
 def narration_end(narration: Narration | None, transition_ms: int, asset_lengths: Mapping[str, int]) -> int:
@@ -24,7 +24,7 @@ def narration_end(narration: Narration | None, transition_ms: int, asset_lengths
 
 
 def marked_cues(narration: Narration, cues: int) -> list[int | None]:
-    """Return the mark of each of cues 1..``cues`` in ms from the in point; None without one.
+    """Return when each of cues 1..``cues`` comes by its mark, in ms from the narration's beginning; None without one.
 
     A mark that lies before one of an earlier cue runs backwards and counts as none.
     """
@@ -32,5 +32,6 @@ def marked_cues(narration: Narration, cues: int) -> list[int | None]:
     reached = 0
     for index, mark in enumerate(narration.marks[:cues]):
         if mark is not None and mark >= reached:
-            found[index] = reached = mark
+            reached = mark
+            found[index] = heard_at(narration.kept, narration.in_ms + mark) if narration.kept else mark
     return found

@@ -8,52 +8,39 @@ find a word in a voice, not to speak it well.
 import re
 from collections.abc import Callable
 from functools import cache
+from typing import NamedTuple
 
 Look = Callable[[str], str | None]
 """What a dictionary says of a word: its sounds, parted by spaces; None where it lacks it."""
 
-_V = "[aeiouy]"
-_C = "[bcdfghjklmnpqrstvwxz]"
-_RULES: tuple[tuple[str, str, str, str], ...] = (
-    # what stands before, the letters, what follows, their sounds; the first that fits is taken
-    ("^", "a", "$", "AH"), ("^", "are", "$", "AA R"), ("^", "ar", "o", "AH R"), ("", "ar", _V, "EH R"), ("", "ar", "", "AA R"),
-    ("", "augh", "", "AO"), ("", "au", "", "AO"), ("", "aw", "", "AO"), ("", "air", "", "EH R"), ("", "ai", "", "EY"),
-    ("", "ay", "", "EY"), ("", "al", "[kl]", "AO L"), (_C, "able", "$", "AH B AH L"), ("", "ange", "", "EY N JH"),
-    ("", "a", f"{_C}(e|i|y|ing|ed|es)s?$", "EY"), ("", "a", "tion", "EY"), ("w", "a", "[^lrx]", "AA"), ("", "a", "$", "AH"),
-    ("", "a", "", "AE"),
-    ("m", "b", "$", ""), ("", "bb", "", "B"), ("", "b", "", "B"),
-    ("", "ch", "r", "K"), ("", "ch", "", "CH"), ("", "ck", "", "K"), ("", "ci", "[aou]", "SH"), ("", "cc", "[ei]", "K S"),
-    ("", "c", "[eiy]", "S"), ("", "cc", "", "K"), ("", "c", "", "K"),
-    ("", "dge", "", "JH"), ("", "dd", "", "D"), ("", "d", "", "D"),
-    (_C, "ed", "$", "D"), ("", "eigh", "", "EY"), ("", "ei", "", "IY"), ("", "ear", "", "IH R"), ("", "ea", "d", "EH"),
-    ("", "ea", "", "IY"), ("", "eer", "", "IH R"), ("", "ee", "", "IY"), ("", "ewe", "", "UW"), ("", "ew", "", "UW"),
-    ("", "ey", "$", "IY"), ("", "er", "", "ER"), ("", "eu", "", "UW"), ("^[^aeiouy]+", "e", "$", "IY"),
-    (f"{_V}.*{_C}", "es", "$", "Z"), (_V + ".*", "e", "$", ""), (_V + ".*", "e", "(ly|ment|ful|less|s)$", ""),
-    ("", "e", f"{_C}e$", "IY"), ("", "e", "", "EH"),
-    ("", "ff", "", "F"), ("", "f", "", "F"),
-    ("", "gh", "t", ""), ("^", "gh", "", "G"), ("[aeiou]", "gh", "", ""), ("^", "gn", "", "N"), ("", "gg", "", "G"),
-    ("", "g", "[eiy]", "JH"), ("", "g", "", "G"),
-    (_V, "h", "$", ""), (_V, "h", _C, ""), ("", "h", "", "HH"),
-    ("", "igh", "", "AY"), ("", "ign", "$", "AY N"), ("", "ier", "", "IY ER"), ("", "ie", "$", "AY"), ("", "ie", "", "IY"),
-    ("", "ir", "", "ER"), ("", "ild", "$", "AY L D"), ("", "ind", "$", "AY N D"), ("", "ique", "", "IY K"),
-    ("", "i", f"{_C}(e|ed|es|ing)$", "AY"), ("", "i", "$", "IY"), ("", "io", "", "IY OW"), ("", "i", "", "IH"),
-    ("", "j", "", "JH"), ("^", "kn", "", "N"), ("", "k", "", "K"), (_C, "le", "$", "AH L"), ("", "ll", "", "L"), ("", "l", "", "L"),
-    ("", "mm", "", "M"), ("", "m", "", "M"), ("", "ng", "$", "NG"), ("", "ng", _C, "NG"), ("", "nk", "", "NG K"),
-    ("", "nn", "", "N"), ("", "n", "", "N"),
-    ("", "ought", "", "AO T"), ("", "ough", "", "OW"), ("", "ould", "", "UH D"), ("", "ook", "", "UH K"), ("", "oor", "", "AO R"),
-    ("", "oo", "", "UW"), ("", "oar", "", "AO R"), ("", "oa", "", "OW"), ("", "oi", "", "OY"), ("", "oy", "", "OY"),
-    ("", "old", "", "OW L D"), ("", "ow", "$", "OW"), ("", "ow", "", "AW"), ("", "ous", "$", "AH S"), ("", "our", "", "AO R"),
-    ("", "ou", "", "AW"), ("w", "or", "", "ER"), ("", "or", "", "AO R"), ("", "oe", "", "OW"), ("", "o", f"{_C}(e|ed|es|ing)$", "OW"),
-    ("", "o", "$", "OW"), ("", "o", "", "AA"),
-    ("", "ph", "", "F"), ("^", "ps", "", "S"), ("", "pp", "", "P"), ("", "p", "", "P"), ("", "que", "$", "K"), ("", "qu", "", "K W"), ("", "q", "", "K"),
-    ("^", "rh", "", "R"), ("", "rr", "", "R"), ("", "r", "", "R"),
-    ("", "sch", "", "SH"), ("", "sh", "", "SH"), ("", "sion", "", "ZH AH N"), ("", "ssion", "", "SH AH N"), ("", "sure", "", "ZH ER"),
-    ("", "sc", "[eiy]", "S"), ("", "ss", "", "S"), ("[bdglmnrvwaeiouy]", "s", "$", "Z"), (_V, "s", "e$", "Z"), ("", "s", "", "S"),
-    ("", "tch", "", "CH"), ("", "tion", "", "SH AH N"), ("", "ture", "", "CH ER"), ("", "th", "", "TH"), ("", "tt", "", "T"), ("", "t", "", "T"),
-    ("", "ur", "", "ER"), ("q", "u", "", "W"), ("g", "u", _V, ""), ("", "u", f"{_C}(e|ed|es|ing)$", "UW"), ("", "ui", "", "UW"), ("", "ue", "$", "UW"), ("", "u", "", "AH"),
-    ("", "v", "", "V"), ("^", "wr", "", "R"), ("", "wh", "", "W"), (_V, "w", "$", ""), ("", "w", "", "W"), ("^", "x", "", "Z"), ("", "x", "", "K S"),
-    ("^", "y", "", "Y"), (f"{_V}.*", "y", "$", "IY"), ("", "y", "$", "AY"), ("", "y", "", "IH"), ("", "zz", "", "Z"), ("", "z", "", "Z"),
-)  # fmt: skip
+_VOWEL, _CONSONANT = "[aeiouy]", "[bcdfghjklmnpqrstvwxz]"
+_RULES = """
+^ (a) $ = AH ; ^ (are) $ = AA R ; ^ (ar) o = AH R ; (ar) @ = EH R ; (ar) = AA R ; (augh) = AO ; (au) = AO
+(aw) = AO ; (air) = EH R ; (ai) = EY ; (ay) = EY ; (al) [kl] = AO L ; # (able) $ = AH B AH L ; (ange) = EY N JH
+(a) #(e|i|y|ing|ed|es)s?$ = EY ; (a) tion = EY ; w (a) [^lrx] = AA ; (a) $ = AH ; (a) = AE ; m (b) $ =
+(bb) = B ; (b) = B ; (ch) r = K ; (ch) = CH ; (ck) = K ; (ci) [aou] = SH ; (cc) [ei] = K S ; (c) [eiy] = S
+(cc) = K ; (c) = K ; (dge) = JH ; (dd) = D ; (d) = D ; # (ed) $ = D ; (eigh) = EY ; (ei) = IY ; (ear) = IH R
+(ea) d = EH ; (ea) = IY ; (eer) = IH R ; (ee) = IY ; (ewe) = UW ; (ew) = UW ; (ey) $ = IY ; (er) = ER
+(eu) = UW ; ^[^aeiouy]+ (e) $ = IY ; @.*# (es) $ = Z ; @.* (e) $ = ; @.* (e) (ly|ment|ful|less|s)$ =
+(e) #e$ = IY ; (e) = EH ; (ff) = F ; (f) = F ; (gh) t = ; ^ (gh) = G ; [aeiou] (gh) = ; ^ (gn) = N ; (gg) = G
+(g) [eiy] = JH ; (g) = G ; @ (h) $ = ; @ (h) # = ; (h) = HH ; (igh) = AY ; (ign) $ = AY N ; (ier) = IY ER
+(ie) $ = AY ; (ie) = IY ; (ir) = ER ; (ild) $ = AY L D ; (ind) $ = AY N D ; (ique) = IY K
+(i) #(e|ed|es|ing)$ = AY ; (i) $ = IY ; (io) = IY OW ; (i) = IH ; (j) = JH ; ^ (kn) = N ; (k) = K
+# (le) $ = AH L ; (ll) = L ; (l) = L ; (mm) = M ; (m) = M ; (ng) $ = NG ; (ng) # = NG ; (nk) = NG K ; (nn) = N
+(n) = N ; (ought) = AO T ; (ough) = OW ; (ould) = UH D ; (ook) = UH K ; (oor) = AO R ; (oo) = UW ; (oar) = AO R
+(oa) = OW ; (oi) = OY ; (oy) = OY ; (old) = OW L D ; (ow) $ = OW ; (ow) = AW ; (ous) $ = AH S ; (our) = AO R
+(ou) = AW ; w (or) = ER ; (or) = AO R ; (oe) = OW ; (o) #(e|ed|es|ing)$ = OW ; (o) $ = OW ; (o) = AA ; (ph) = F
+^ (ps) = S ; (pp) = P ; (p) = P ; (que) $ = K ; (qu) = K W ; (q) = K ; ^ (rh) = R ; (rr) = R ; (r) = R
+(sch) = SH ; (sh) = SH ; (sion) = ZH AH N ; (ssion) = SH AH N ; (sure) = ZH ER ; (sc) [eiy] = S ; (ss) = S
+[bdglmnrvwaeiouy] (s) $ = Z ; @ (s) e$ = Z ; (s) = S ; (tch) = CH ; (tion) = SH AH N ; (ture) = CH ER
+(th) = TH ; (tt) = T ; (t) = T ; (ur) = ER ; q (u) = W ; g (u) @ = ; (u) #(e|ed|es|ing)$ = UW ; (ui) = UW
+(ue) $ = UW ; (u) = AH ; (v) = V ; ^ (wr) = R ; (wh) = W ; @ (w) $ = ; (w) = W ; ^ (x) = Z ; (x) = K S
+^ (y) = Y ; @.* (y) $ = IY ; (y) $ = AY ; (y) = IH ; (zz) = Z ; (z) = Z
+"""
+"""What stands before (letters) what follows = their sounds; the first rule that fits is taken.
+
+Before and behind stand patterns, in which @ is a vowel and # a consonant.
+"""
 _UNVOICED = ("P", "T", "K", "F", "TH")
 _HISSING = ("S", "Z", "SH", "CH", "JH", "ZH")
 
@@ -69,29 +56,46 @@ def by_rules(word: str) -> str:
     found: list[str] = []
     at = 0
     while at < len(word):
-        for before, letters, after, sounds in _RULES:
-            if not word.startswith(letters, at):
-                continue
-            if _ends(before, word[:at]) and _begins(after, word[at + len(letters) :]):
-                found += sounds.split()
-                at += len(letters)
+        for rule in _rules():
+            if rule.fits(word, at):
+                found += rule.sounds
+                at += len(rule.letters)
                 break
         else:
             at += 1
     return " ".join(found or (["AH"] if word else []))
 
 
-def _ends(pattern: str, text: str) -> bool:
-    return _compiled(f"(?:{pattern})$").search(text) is not None if pattern else True
+class _Rule(NamedTuple):
+    before: re.Pattern[str]
+    letters: str
+    after: re.Pattern[str]
+    sounds: list[str]
 
-
-def _begins(pattern: str, text: str) -> bool:
-    return _compiled(pattern).match(text) is not None if pattern else True
+    def fits(self, word: str, at: int) -> bool:
+        """Tell whether the rule is for the letters of a word from a place on."""
+        return (
+            word.startswith(self.letters, at)
+            and self.before.search(word[:at]) is not None
+            and self.after.match(word, at + len(self.letters)) is not None
+        )
 
 
 @cache
-def _compiled(pattern: str) -> re.Pattern[str]:
-    return re.compile(pattern)
+def _rules() -> tuple[_Rule, ...]:
+    """Return the rules, read."""
+
+    def pattern(text: str) -> str:
+        return text.strip().replace("@", _VOWEL).replace("#", _CONSONANT)
+
+    rules = []
+    for line in _RULES.strip().splitlines():
+        for written in line.split(" ; "):
+            before, letters, after, sounds = re.fullmatch(r"(.*?) ?\((\w+)\) ?(.*?) ?= ?(.*)", written).groups()  # type: ignore[union-attr]
+            rules.append(
+                _Rule(re.compile(f"(?:{pattern(before)})$"), letters, re.compile(pattern(after)), sounds.split())
+            )
+    return tuple(rules)
 
 
 def _form(word: str, look: Look) -> str | None:

@@ -9,7 +9,7 @@ from collections.abc import Iterator
 from functools import cache
 
 from msgspec import Struct
-from num2words import num2words
+from num2words import num2words  # type: ignore[import-untyped]
 
 _MARK = re.compile(r"\[[0-9]{1,9}\]")
 _TOKEN = re.compile(
@@ -87,9 +87,7 @@ def _english(word: str, before: re.Match[str] | None, script: str, match: re.Mat
         return (_SIGNS[word],)
     if any(c.isdigit() for c in word):
         return tuple(_number_words(word))
-    after_number = (
-        before is not None and before[0][-1].isdigit() and not script[before.end() : match.start()].strip("  ")
-    )
+    after_number = before is not None and before[0][-1].isdigit() and script[before.end() : match.start()].isspace()
     unit = lower.strip(".")
     if after_number and unit in _UNITS:
         said = _UNITS[unit]

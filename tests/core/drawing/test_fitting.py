@@ -50,6 +50,10 @@ class Fitted(TestCase):
         for step in (1, 2, 3):
             self.assertLess(swing(fitted(wave[::step], 1.5, closed=False, most=400), wave[::step]), 6)
 
+    def test_a_line_that_is_closed_turns_where_it_ends_and_nowhere_else(self):
+        straight = [(500 + 6.0 * n, 500.0) for n in range(30)]
+        self.assertLess(swing(fitted(straight, 1.0, closed=True, most=500), straight), 0.01)
+
     def test_a_corner_stays_one(self):
         square = [(n, 0) for n in range(0, 200, 3)] + [(200, n) for n in range(0, 200, 3)]
         self.assertEqual(

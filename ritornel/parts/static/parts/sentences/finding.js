@@ -16,6 +16,19 @@ export function read(typed) {
   return { words: (telling.length || match ? telling : rest).map(stem), time, text: said };
 }
 
+/** The options that are found: those that say it just so, first those of which it is a word; else whatever has all its words. */
+export function among(options, asked) {
+  if (!asked.words.length) return [];
+  const within = options.filter((option) => told(option).includes(asked.text));
+  const begins = (option) => ` ${told(option)}`.includes(` ${asked.text}`); // "ring" is not in "springs"
+  const literally = [...within.filter(begins), ...within.filter((option) => !begins(option))];
+  return literally.length ? literally : options.filter((option) => finds(asked, told(option)));
+}
+
+function told({ group = "", words = "", choice }) {
+  return `${group} ${words} ${choice?.find ?? ""}`.toLowerCase();
+}
+
 /** Whether all words are found in what a choice is called: each begins one of its words, whatever the form. */
 export function finds({ words }, told) {
   const there = told.toLowerCase().split(/[^\p{L}\p{N}-]+/u).filter(Boolean);

@@ -5,7 +5,7 @@ import { readNumber } from "../../site/numbers.js";
 import { html, ifDefined, nothing, ref } from "../../site/vendor/lit.js";
 import { byKey } from "../arrows.js";
 import { curveEditor, curveOf } from "./curves.js";
-import { finds, read } from "./finding.js";
+import { among, read } from "./finding.js";
 import { Sample } from "./sample.js";
 import { asDocument, inUnit, written } from "./values.js";
 
@@ -53,10 +53,7 @@ export class Panel {
       ...(setting.choices ?? []).map((choice) => optionOf(name, setting, undefined, choice)),
     ]);
     const times = asked.time === undefined ? [] : settings.flatMap(([name, setting]) => (setting.number ? numbered(this.sentence, name, setting, asked.time) : []));
-    const within = all.filter((option) => told(option).includes(asked.text));
-    const begins = (option) => ` ${told(option)}`.includes(` ${asked.text}`); // a word of it: "ring" is not in "springs"
-    const literally = [...within.filter(begins), ...within.filter((option) => !begins(option))];
-    const found = !asked.words.length ? [] : literally.length ? literally : all.filter((option) => finds(asked, told(option)));
+    const found = among(all, asked);
     const offered = [...found.map((option) => withTime(option, times[0], asked.time)), ...times].slice(0, MOST_FOUND);
     return offered.map((option) => (option.leads ? { ...option, words: `${option.group} ${option.words}` } : option));
   }
@@ -292,10 +289,6 @@ function numbered(sentence, name, setting, time) {
   if (number.unit !== "s" || value < number.least || value > number.most) return [];
   const words = `${setting.label.toLowerCase()}: ${written(number, value)}`;
   return { key: `${name} time`, setting, group: "", words, time: true, choice: { words, values: asDocument(number, value, sentence.about.given()) } };
-}
-
-function told({ group = "", words = "", choice }) {
-  return `${group} ${words} ${choice?.find ?? ""}`.toLowerCase();
 }
 
 function idOf(key) {

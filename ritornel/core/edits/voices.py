@@ -1,0 +1,272 @@
+"""Edits of voices: given to slides, heard, cut by their words, and taken off."""
+
+from collections.abc import Callable, Sequence
+from functools import partial
+from typing import Annotated
+
+from msgspec import Meta
+from msgspec.structs import replace
+
+from ritornel.core.edits.command import BadEdit, Command, change_slide, slide_of
+from ritornel.core.model import Narration, Show, Slide, limits
+from ritornel.core.model.slide import HeardBy, Said, Stretch
+from ritornel.core.model.units import Ms, Name
+from ritornel.core.time.stretches import stretches_of
+from ritornel.core.voice.matching import told
+
+LEAST_PAUSE_MS = 60
+_LEAST_STRETCH_MS = 40
+
+
+class GiveVoices(Command, frozen=True, kw_only=True):
+    """Give slides voices: ``voices`` by slide, each a narration with its asset and, of a long one, its in and out.
+
+    What a slide had for its voice (lead, tail, who set its marks) stays where the new one says nothing of it; its marks
+    stay until its words are heard. A hold that was set by hand goes: the slide lasts as its voice.
+    """
+
+    voices: Annotated[dict[str, Narration], Meta(max_length=limits.SLIDES)]
+
+    def apply(self, show: Show) -> Show:
+        """Return the show with the voices."""
+        for name, voice in self.voices.items():
+            show = change_slide(show, name, partial(_given, voice=voice))
+        return show
+
+    @property
+    def brings_assets(self) -> tuple[str, ...]:
+        """Their sounds."""
+        return tuple(dict.fromkeys(voice.asset for voice in self.voices.values()))
+
+    @property
+    def label(self) -> str:
+        """Count them."""
+        return "give a slide its voice" if len(self.voices) == 1 else f"give {len(self.voices)} slides their voices"
+
+
+class TakeOffVoice(Command, frozen=True, kw_only=True):
+    """Take the voices off slides."""
+
+    slides: Annotated[list[str], Meta(max_length=limits.SLIDES)]
+
+    def apply(self, show: Show) -> Show:
+        """Return the show without them."""
+        for name in self.slides:
+            show = _with_voice(show, name, None)
+        return show
+
+    @property
+    def label(self) -> str:
+        """Name it as people do."""
+        return "take the voice off"
+
+
+class HearWords(Command, frozen=True, kw_only=True):
+    """Keep what was heard in a slide's voice: its words, by which its cues come. Not if it has another voice now."""
+
+    slide: str
+    asset: Name
+    said: Annotated[tuple[Said, ...], Meta(max_length=limits.WORDS_OF_A_VOICE)]
+    heard: HeardBy
+    beside: Annotated[tuple[Stretch, ...], Meta(max_length=limits.STRETCHES)] = ()
+
+    def apply(self, show: Show) -> Show:
+        """Return the show with the words."""
+        voice = slide_of(show, self.slide).narration
+        if voice is None or voice.asset != self.asset:
+            raise BadEdit("that slide has another voice now")
+        heard = replace(voice, said=self.said, heard=self.heard, beside=self.beside)
+        return _with_voice(show, self.slide, heard)
+
+    @property
+    def label(self) -> str:
+        """Name it as people do."""
+        return "hear the words of a voice"
+
+
+class CutVoice(Command, frozen=True, kw_only=True):
+    """Take stretches of its asset out of a slide's voice, in ms, or with ``back`` bring them back.
+
+    The file stays as it is; marks, words and everything after move along.
+    """
+
+    slide: str
+    stretches: Annotated[list[Stretch], Meta(min_length=1, max_length=limits.STRETCHES)]
+    back: bool = False
+
+    def apply(self, show: Show) -> Show:
+        """Return the show with the voice cut."""
+
+        def cut(slide: Slide, kept: Sequence[Stretch]) -> list[Stretch]:
+            return _with(kept, self.stretches) if self.back else _without(kept, self.stretches)
+
+        return _recut(show, self.slide, cut)
+
+    @property
+    def label(self) -> str:
+        """Name it as people do."""
+        return "bring words of a voice back" if self.back else "take words out of a voice"
+
+
+class StrikeWords(Command, frozen=True, kw_only=True):
+    """Take words of the script (``first`` to before ``end``, by number) out of the voice, or bring them ``back``.
+
+    With them goes what stands between them, and the longer half of the pauses around is left.
+    """
+
+    slide: str
+    first: int
+    end: int
+    back: bool = False
+
+    def apply(self, show: Show) -> Show:
+        """Return the show with the voice cut."""
+        slide = slide_of(show, self.slide)
+        voice = slide.narration
+        if voice is None or not voice.said:
+            raise BadEdit("the words of this voice are not known; let it be heard first")
+        heard = told(slide.script, voice.said)
+        words = [one for one in heard[self.first : self.end] if one is not None]
+        if not words:
+            raise BadEdit("those words are not in the voice")
+        before = max((one.end_ms for one in voice.said if one.end_ms <= words[0].start_ms), default=voice.in_ms)
+        after = min((one.start_ms for one in voice.said if one.start_ms >= words[-1].end_ms), default=None)
+        start = (before + words[0].start_ms) // 2
+        end = words[-1].end_ms if after is None else (words[-1].end_ms + after) // 2
+        stretch = (start, max(start + 1, end))
+        return CutVoice(slide=self.slide, stretches=[stretch], back=self.back).apply(show)
+
+    @property
+    def label(self) -> str:
+        """Name it as people do."""
+        return "bring words of a voice back" if self.back else "take words out of a voice"
+
+
+class SetPauses(Command, frozen=True, kw_only=True):
+    """Bring pauses of voices to one length, in ms, those that are longer: all of ``slides``, or the one at ``at``.
+
+    ``at`` is an instant of the asset within the pause. A pause is what lies between two words that were heard.
+    """
+
+    slides: Annotated[list[str], Meta(min_length=1, max_length=limits.SLIDES)]
+    pause: Ms
+    at: Ms | None = None
+
+    def apply(self, show: Show) -> Show:
+        """Return the show with shorter pauses."""
+        pause = max(LEAST_PAUSE_MS, self.pause)
+
+        def cut(slide: Slide, kept: Sequence[Stretch]) -> list[Stretch]:
+            voice = slide.narration
+            found = pauses_of(voice) if voice is not None else []
+            chosen = [(s, e) for s, e in found if self.at is None or s <= self.at <= e]
+            if self.at is not None and not chosen:
+                raise BadEdit("there is no pause there any more")
+            whole = _with(kept, chosen)
+            return _without(whole, [(s + pause // 2, e - (pause - pause // 2)) for s, e in chosen if e - s > pause])
+
+        for name in self.slides:
+            voice = slide_of(show, name).narration
+            if voice is not None and voice.said:
+                show = _recut(show, name, cut)
+        return show
+
+    @property
+    def label(self) -> str:
+        """Name it as people do."""
+        return f"bring pauses to {self.pause / 1000:g} s"
+
+
+class TrimSilence(Command, frozen=True, kw_only=True):
+    """Take the silence before and after the words of voices away, but for a ``rest`` in ms."""
+
+    slides: Annotated[list[str], Meta(min_length=1, max_length=limits.SLIDES)]
+    rest: Ms = 200
+
+    def apply(self, show: Show) -> Show:
+        """Return the show with the voices trimmed; those whose words are not known stay as they are."""
+        for name in self.slides:
+            voice = slide_of(show, name).narration
+            if voice is None or not voice.said:
+                continue
+            begins = min(s for s, _ in _spoken(voice))
+            ends = max(e for _, e in _spoken(voice))
+            start, end = max(voice.in_ms, begins - self.rest), ends + self.rest
+            if voice.out_ms is not None:
+                end = min(voice.out_ms, end)
+            trimmed = replace(
+                voice,
+                in_ms=start,
+                out_ms=max(start + 1, end),
+                marks=tuple(None if m is None else max(0, m + voice.in_ms - start) for m in voice.marks),
+            )
+            show = _with_voice(show, name, trimmed)
+        return show
+
+    @property
+    def label(self) -> str:
+        """Name it as people do."""
+        return "take the silence around voices away"
+
+
+def pauses_of(voice: Narration) -> list[Stretch]:
+    """Return the pauses between what is said in a voice, in ms of its asset, also those that were made shorter."""
+    spoken = _spoken(voice)
+    found: list[Stretch] = []
+    reached = spoken[0][1] if spoken else 0
+    for start, end in spoken[1:]:
+        if start - reached > LEAST_PAUSE_MS:
+            found.append((reached, start))
+        reached = max(reached, end)
+    return found
+
+
+def _spoken(voice: Narration) -> list[Stretch]:
+    return sorted([*((one.start_ms, one.end_ms) for one in voice.said), *voice.beside])
+
+
+def _with_voice(show: Show, name: str, voice: Narration | None) -> Show:
+    return change_slide(show, name, lambda slide: replace(slide, narration=voice))
+
+
+def _given(slide: Slide, voice: Narration) -> Slide:
+    had = slide.narration
+    if had is not None:
+        marks = had.marks if not voice.marks else voice.marks
+        voice = replace(voice, lead_ms=had.lead_ms, tail_ms=had.tail_ms, marks=marks, by_hand=())
+    return replace(slide, narration=voice, hold_ms=None)
+
+
+def _recut(show: Show, name: str, cut: Callable[[Slide, Sequence[Stretch]], list[Stretch]]) -> Show:
+    slide = slide_of(show, name)
+    voice = slide.narration
+    if voice is None:
+        raise BadEdit("that slide has no voice any more")
+    lengths = {a.id: a.length_ms for a in show.assets}
+    whole = stretches_of(replace(voice, kept=()), lengths)
+    kept = cut(slide, stretches_of(voice, lengths))
+    kept = [(max(s, whole[0][0]), min(e, whole[0][1])) for s, e in kept] if whole else []
+    kept = [(s, e) for s, e in kept if e - s >= _LEAST_STRETCH_MS]
+    if not kept:
+        raise BadEdit("nothing would be left of this voice; take it off instead")
+    if len(kept) > limits.STRETCHES:
+        raise BadEdit(f"a voice may be cut into {limits.STRETCHES:,} stretches at most")
+    same = tuple(kept) == whole
+    return _with_voice(show, name, replace(voice, kept=() if same else tuple(kept)))
+
+
+def _without(kept: Sequence[Stretch], out: Sequence[Stretch]) -> list[Stretch]:
+    for start, end in out:
+        parts = [part for s, e in kept for part in ((s, min(e, start)), (max(s, end), e))]
+        kept = [(s, e) for s, e in parts if e > s]
+    return list(kept)
+
+
+def _with(kept: Sequence[Stretch], back: Sequence[Stretch]) -> list[Stretch]:
+    joined: list[Stretch] = []
+    for start, end in sorted([*kept, *back]):
+        if joined and start <= joined[-1][1]:
+            joined[-1] = (joined[-1][0], max(joined[-1][1], end))
+        else:
+            joined.append((start, end))
+    return joined

@@ -1,0 +1,186 @@
+"""The words of a script found in a voice: by their sounds where there is an acoustic model, else by its pauses.
+
+English is found by forced alignment with PocketSphinx and the model in its wheel: a Viterbi search over the sounds of
+the script's words, 10 ms a step. What strangers send is decoded in a child process with bounds: call this there.
+"""
+
+import re
+from collections.abc import Sequence
+from pathlib import Path
+from typing import Any, NamedTuple
+
+import av
+import numpy as np
+from av.audio.resampler import AudioResampler
+from numpy.typing import NDArray
+
+from ritornel.core.sound.activity import Spans, levels, speech_spans
+from ritornel.core.voice.fitting import fitted
+from ritornel.core.voice.heard import SURE, Heard, HeardWord
+from ritornel.core.voice.sounds import sounds_of
+from ritornel.core.voice.spoken import Token, marks_before, tokens
+
+RATE = 16_000
+"""Hz of what is listened to."""
+_STEP_MS = 10
+_HISS_DB = -25.0
+"""What is added to a voice, below its level: the model was made from rooms, and finds nothing in digital silence."""
+_QUIET_MS = 200
+_OPTIONS = {"protocol_whitelist": "file"}
+_WIDER = {"beam": 1e-80, "pbeam": 1e-80, "wbeam": 1e-60}
+_SHORT_MS = 90_000
+"""Voices no longer than that are searched again with wider beams where nothing was found."""
+_SQUEEZED, _HURRIED, _STRETCHED = 3.6, 4.6, 28.0
+"""Steps a sound: a word with fewer is not said, or hardly; one with more was laid over something else."""
+_LEAST_SKIPPED = 2
+_LEAST_BESIDE_MS = 250
+_BESIDE_MS = 60
+_FOLLOWS = 0.65
+"""A voice says its script if so much of the words is surely found, and so much of the speech is words."""
+
+
+class _Found(NamedTuple):
+    start_ms: int
+    end_ms: int
+    sounds: int
+
+
+def heard_in(path: Path, script: str, language: str = "en") -> Heard:
+    """Return the words of a script in the voice at ``path``. Raises ``FFmpegError`` if that does not decode."""
+    samples = _samples(path)
+    length = round(len(samples) / RATE * 1000)
+    spans = speech_spans(levels(samples, RATE))
+    words = tokens(script, language)
+    pauses = sorted(marks_before(script, words).values())
+    if words and spans and language.split("-")[0] == "en":
+        found = _aligned(samples, words, length)
+        if found is not None:
+            heard = _judged(found, words, spans, length)
+            if heard.follows:
+                return heard
+    placed = fitted(script, words, spans, pauses)
+    english = language.split("-")[0] == "en"
+    return Heard(words=placed, way="pauses", follows=not english, length_ms=length, spoken=spans)
+
+
+def _samples(path: Path) -> NDArray[np.float32]:
+    """Return the sound of a file as mono samples at ``RATE``."""
+    resampler = AudioResampler(format="flt", layout="mono", rate=RATE)
+    blocks = []
+    with av.open(str(path), options=_OPTIONS, metadata_errors="ignore") as container:
+        for frame in container.decode(audio=0):
+            blocks += [part.to_ndarray()[0] for part in resampler.resample(frame)]
+    blocks += [part.to_ndarray()[0] for part in resampler.resample(None)]
+    return np.concatenate(blocks) if blocks else np.zeros(0, np.float32)
+
+
+def _aligned(samples: NDArray[np.float32], words: Sequence[Token], length_ms: int) -> list[_Found] | None:
+    """Return where the words are, one for each token; None where the search does not come through."""
+    content = _as_heard(samples)
+    found = _search(content, words, {})
+    if found is None and length_ms <= _SHORT_MS:
+        found = _search(content, words, _WIDER)
+    return found
+
+
+def _as_heard(samples: NDArray[np.float32]) -> bytes:
+    """Return samples as 16-bit numbers, as loud as the model knows voices, over a little hiss, with quiet around."""
+    quiet = np.zeros(RATE * _QUIET_MS // 1000, np.float32)
+    padded = np.concatenate((quiet, samples, quiet))
+    level = (
+        float(np.sqrt(np.mean(np.square(samples[np.abs(samples) > 1e-3])))) if np.any(np.abs(samples) > 1e-3) else 1.0
+    )
+    hiss = np.random.default_rng(1).standard_normal(len(padded)).astype(np.float32)
+    voice = padded / level + hiss * 10 ** (_HISS_DB / 20)
+    return np.clip(voice * 2500, -32768, 32767).astype("<i2").tobytes()
+
+
+def _search(content: bytes, words: Sequence[Token], beams: dict[str, float]) -> list[_Found] | None:
+    from pocketsphinx import Decoder
+
+    decoder = Decoder(lm=None, loglevel="FATAL", **beams)
+    said = [word for token in words for word in token.said]
+    for word in set(said):
+        if decoder.lookup_word(word) is None:
+            decoder.add_word(word, sounds_of(re.sub(r"[^a-z'-]", "", word) or "a", decoder.lookup_word), True)
+    decoder.set_align_text(" ".join(said))
+    decoder.start_utt()
+    decoder.process_raw(content, full_utt=True)
+    decoder.end_utt()
+    if decoder.hyp() is None:
+        return None
+    segments = [s for s in decoder.seg() if not s.word.startswith(("<", "["))]
+    return _by_tokens(segments, words, decoder) if len(segments) == len(said) else None
+
+
+def _by_tokens(segments: Sequence[Any], words: Sequence[Token], decoder: Any) -> list[_Found]:
+    found, at = [], 0
+    for token in words:
+        own = segments[at : at + len(token.said)]
+        at += len(token.said)
+        start = own[0].start_frame * _STEP_MS - _QUIET_MS
+        end = (own[-1].end_frame + 1) * _STEP_MS - _QUIET_MS
+        sounds = sum(len((decoder.lookup_word(re.sub(r"\(\d+\)$", "", s.word)) or "AH").split()) for s in own)
+        found.append(_Found(max(0, start), max(0, end), sounds))
+    return found
+
+
+def _judged(found: Sequence[_Found], words: Sequence[Token], spans: Spans, length_ms: int) -> Heard:
+    """Return what was found with how sure it is: a word that has hardly time is not said, nor is one in silence."""
+    paces = [(f.end_ms - f.start_ms) / _STEP_MS / f.sounds for f in found]
+    sure = [_sure(pace, f, spans) for pace, f in zip(paces, found, strict=True)]
+    skipped = _skipped(sure)
+    out = {n for first, end in skipped for n in range(first, end)}
+    said = [(f.start_ms, f.end_ms) for n, f in enumerate(found) if n not in out]
+    beside = _beside(spans, said)
+    spoken = sum(end - start for start, end in spans)
+    unsaid = sum(end - start for start, end in beside)
+    share = sum(s >= SURE for s in sure) / len(sure)
+    follows = share >= _FOLLOWS and unsaid <= (1 - _FOLLOWS) * spoken
+    heard = tuple(HeardWord(f.start_ms, min(length_ms, f.end_ms), s) for f, s in zip(found, sure, strict=True))
+    return Heard(
+        words=heard,
+        way="words",
+        follows=follows,
+        length_ms=length_ms,
+        spoken=spans,
+        beside=beside,
+        skipped=skipped,
+    )
+
+
+def _sure(pace: float, found: _Found, spans: Spans) -> int:
+    if pace <= _SQUEEZED or not any(found.start_ms < end and found.end_ms > start for start, end in spans):
+        return 10
+    return 50 if pace <= _HURRIED or pace >= _STRETCHED else 95
+
+
+def _skipped(sure: Sequence[int]) -> tuple[tuple[int, int], ...]:
+    """Return runs of words none of which is surely said, and some of which surely are not: (first, end)."""
+    runs: list[tuple[int, int]] = []
+    first = None
+    for number, one in enumerate([*sure, 100]):
+        if one < SURE and first is None:
+            first = number
+        elif one >= SURE and first is not None:
+            run = sure[first:number]
+            if len(run) >= _LEAST_SKIPPED and min(run) <= 10:
+                runs.append((first, number))
+            first = None
+    return tuple(runs)
+
+
+def _beside(spans: Spans, said: Sequence[tuple[int, int]]) -> Spans:
+    """Return the parts of speech that lie in no word."""
+    found: list[tuple[int, int]] = []
+    for start, end in spans:
+        at = start
+        for word_start, word_end in said:
+            if word_end <= at or word_start >= end:
+                continue
+            if word_start - at > _LEAST_BESIDE_MS:
+                found.append((at, word_start))
+            at = max(at, word_end)
+        if end - at > _LEAST_BESIDE_MS:
+            found.append((at, end))
+    return tuple((start + _BESIDE_MS, end - _BESIDE_MS) for start, end in found)
