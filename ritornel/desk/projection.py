@@ -18,6 +18,8 @@ from ritornel.core.score import SlideScore, compile, content_of, findings
 from ritornel.core.styles import room_of, style_of
 from ritornel.core.styles.giving import letters_of
 from ritornel.core.text.naming import object_name, own_title
+from ritornel.core.time.narration import marked_cues
+from ritornel.core.time.script import has_words
 from ritornel.core.time.slide_clock import SlideTime
 from ritornel.desk.timing import group_told, spoken
 from ritornel.desk.vocabulary import defaults_by_kind
@@ -154,7 +156,6 @@ def _brief_of(
         return found
     content = (encoded(slide), bytes(_score_of(part)), common[0], repr(names).encode())
     version = hashlib.blake2b(b"\0".join(content), digest_size=6).hexdigest()
-    voice = next((s for s in part.spans if s.source == "narration"), None)
     brief = {
         "title": own_title(slide),
         "ground": slide.background,
@@ -166,10 +167,27 @@ def _brief_of(
         "kind": slide.kind,
         "skipped": slide.skipped,
         "look": look_of(slide, show),
-        "voice": None if voice is None else {**msgspec.to_builtins(voice), "marks": plain(slide.narration.marks)},
+        "voice": _voice_of(slide, part, time),
     }
     written = Brief(version, msgspec.Raw(msgspec.json.encode(brief)))
     return _briefs.put(written, 1500 + len(written.encoded), slide, part, by=(common, names))
+
+
+def _voice_of(slide: Slide, part: SlideScore, time: SlideTime) -> dict[str, Any] | None:
+    """Return what every page knows of a voice: its stretches in slide time, and when the cues come by it."""
+    spans = [s for s in part.spans if s.source == "narration"]
+    voice = slide.narration
+    if voice is None or not spans:
+        return None
+    marks = [m for m in marked_cues(voice, len(time.groups) - 1) if m is not None]
+    return {
+        "asset": voice.asset,
+        "start": spans[0].start_ms,
+        "end": spans[-1].end_ms,
+        "stretches": [{"start": s.start_ms, "end": s.end_ms, "in": s.in_ms, "out": s.out_ms} for s in spans],
+        "marks": marks,
+        "unheard": not voice.heard and has_words(slide.script),
+    }
 
 
 def _score_of(part: SlideScore) -> msgspec.Raw:

@@ -35,6 +35,7 @@ _SQUEEZED, _HURRIED, _STRETCHED = 3.6, 4.6, 28.0
 _LEAST_SKIPPED = 2
 _LEAST_BESIDE_MS = 250
 _BESIDE_MS = 60
+_ONE_MS = 600
 _FOLLOWS = 0.65
 """A voice says its script if so much of the words is surely found, and so much of the speech is words."""
 
@@ -171,7 +172,7 @@ def _skipped(sure: Sequence[int]) -> tuple[tuple[int, int], ...]:
 
 
 def _beside(spans: Spans, said: Sequence[tuple[int, int]]) -> Spans:
-    """Return the parts of speech that lie in no word."""
+    """Return the parts of speech that lie in no word, as one where only short pauses part them."""
     found: list[tuple[int, int]] = []
     for start, end in spans:
         at = start
@@ -183,4 +184,11 @@ def _beside(spans: Spans, said: Sequence[tuple[int, int]]) -> Spans:
             at = max(at, word_end)
         if end - at > _LEAST_BESIDE_MS:
             found.append((at, end))
-    return tuple((start + _BESIDE_MS, end - _BESIDE_MS) for start, end in found)
+    joined: list[tuple[int, int]] = []
+    for start, end in found:
+        apart = joined and start - joined[-1][1] < _ONE_MS
+        if apart and not any(joined[-1][1] <= word < start for word, _ in said):
+            joined[-1] = (joined[-1][0], end)
+        else:
+            joined.append((start, end))
+    return tuple((start + _BESIDE_MS, end - _BESIDE_MS) for start, end in joined)

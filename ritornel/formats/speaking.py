@@ -108,7 +108,7 @@ def spoken(text: str, voice: str = "en-gb-x-rp", words_a_minute: int = 150, pitc
 
 def _words(events: Sequence[tuple[int, int, int]], length_ms: int) -> tuple[SpokenWord, ...]:
     """Return words from what is told of each: its first character and their number, its instant in ms."""
-    ends = [*(at for _, _, at in events[1:]), length_ms]
+    ends = [*(at for _, _, at in events[1:]), length_ms][: len(events)]
     return tuple(
         SpokenWord(start, start + length, at, max(at, end))
         for (start, length, at), end in zip(events, ends, strict=True)

@@ -12,5 +12,6 @@ urlpatterns = [
     path("", include("ritornel.accounts.urls")),
     path("library/", include("ritornel.library.urls")),
     path("", include("ritornel.takes.urls")),
+    path("", include("ritornel.voices.urls")),
     path("", include("ritornel.publishing.urls")),
 ]

@@ -29,6 +29,8 @@ _things: Held[list[dict[str, Any]]] = Held(_DOCUMENTS_BYTES)
 def plain(thing: Any) -> Any:
     """Return a structure of the model, or a tuple or dict of them, as plain data with its defaults left out."""
     if isinstance(thing, Struct):
+        if thing.__struct_config__.array_like:
+            return [plain(item) for item in astuple(thing)]
         names, defaults, tag = _layout(type(thing))
         found = {
             name: value if type(value) is str or type(value) is int else plain(value)

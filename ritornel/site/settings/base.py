@@ -38,6 +38,7 @@ INSTALLED_APPS = [
     "ritornel.contact",
     "ritornel.history",
     "ritornel.takes",
+    "ritornel.voices",
     "ritornel.publishing",
 ]
 
@@ -153,12 +154,14 @@ RATES = {
     "editions": (60, 3600),
     "uploads": (2000, 600),
     "fetches": (120, 600),
+    "hearings": (600, 600),
     "outlines": (60, 60),
     "pictures": (3000, 60),
 }
 """How often an account may ask for what costs something: so many times in so many seconds."""
 JOBS = {
     "upload": "ritornel.library.taking_in.look_through",
+    "hear": "ritornel.voices.hearing.listen",
     "fetch": "ritornel.library.fetching.fetched",
     "arrival": "ritornel.shows.arriving.taken_in",
 }

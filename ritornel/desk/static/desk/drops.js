@@ -8,6 +8,7 @@ import { listenForFiles } from "../parts/media/dropped.js";
 import { handedTo } from "../parts/media/handing.js";
 import { bringShows } from "../parts/media/shows_brought.js";
 import { uploadFiles } from "../parts/media/uploading.js";
+import { areVoices, askWhatSounds, giveVoices } from "./voice/given.js";
 import { bringOutlines } from "./sheets/outline_slides.js";
 import { bringDocuments } from "./sheets/page_slides.js";
 import { openPictureSlides } from "./sheets/picture_slides.js";
@@ -36,11 +37,26 @@ async function takeAll(desk, dropped, onStage, onBar) {
   if (outlines.length) pictures = await bringOutlines(desk, outlines, pictures);
   if (documents.length) await bringDocuments(desk, documents);
   const asSlides = pictures.length > 1 || (pictures.length === 1 && !onStage) || clips.length > 1;
-  if (asSlides) sounds = await openPictureSlides(desk, [...pictures, ...clips], sounds); // a clip among pictures has a slide of its own
+  const before = new Set(desk.store.shown.order.map(([id]) => id));
+  const spoken = areVoices(sounds, pictures.length); // else the first may lie under the pictures
+  if (asSlides) sounds = [...(await openPictureSlides(desk, [...pictures, ...clips], spoken ? [] : sounds)), ...(spoken ? sounds : [])]; // a clip among pictures has a slide of its own
   else if (desk.store.slide) others.push(...pictures, ...clips);
   if (others.length && desk.store.slide) await placeFiles(desk, others);
-  for (const asset of sounds.length ? await uploadFiles(desk, sounds) : []) await placeSound(desk, asset);
+  const made = desk.store.shown.order.map(([id]) => id).filter((id) => !before.has(id));
+  if (sounds.length > 1) await placeSounds(desk, sounds, made);
+  else for (const asset of sounds.length ? await uploadFiles(desk, sounds) : []) await placeSound(desk, asset);
   if (shows.length) await bringShows(desk, shows);
+}
+
+/** Several sounds are asked about once; voices that came with pictures are for the slides that these became. */
+async function placeSounds(desk, sounds, made) {
+  const likely = areVoices(sounds, desk.store.shown.order.length) || made.length ? "voices" : "spots";
+  const what = made.length && likely === "voices" ? "voices" : await askWhatSounds(sounds, likely);
+  if (what === "voices") return giveVoices(desk, sounds, made);
+  for (const asset of what ? await uploadFiles(desk, sounds) : []) {
+    if (what === "spots") desk.store.slide && (await placeMedia(desk, asset));
+    else await desk.store.edit(laid(desk.store, asset, ""));
+  }
 }
 
 /** Sounds dropped on a slide's bar go to that slide. */

@@ -16,6 +16,7 @@ import { followElsewhere } from "../parts/state/elsewhere.js";
 import { openJournal } from "../parts/state/journal.js";
 import { Store } from "../parts/state/store.js";
 import { Timeline } from "./timeline/timeline.js";
+import { letVoicesBeHeard } from "./voice/listening.js";
 import { minding } from "../parts/minding.js";
 
 const { state, vocabulary, addresses } = pageData("page");
@@ -33,6 +34,7 @@ listenForClipboard(desk);
 listenForDrops(desk);
 minding(desk);
 followElsewhere(store);
+letVoicesBeHeard(desk);
 store.line.run();
 
 for (const message of document.querySelectorAll("template.told")) {

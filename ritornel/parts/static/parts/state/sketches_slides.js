@@ -17,7 +17,7 @@ export const SLIDE_SKETCHES = {
   "duplicate-slides": (state, { slides, ids }) => {
     const chosen = state.order.filter(([id]) => slides.includes(id));
     if (!chosen.length || ids?.length !== chosen.length || chosen.some(([id]) => isReadInItsTime(state.slides[id]))) return state;
-    const copies = chosen.map(([id, , length], n) => ({ id: ids[n], length, slide: copied(state.slides[id], ids[n]), brief: withVoiceOf(state.briefs[id], ids[n]) }));
+    const copies = chosen.map(([id, , length], n) => ({ id: ids[n], length, slide: copied(state.slides[id], ids[n]), brief: state.briefs[id] }));
     return inserted(state, indexOf(state, chosen.at(-1)[0]) + 1, copies);
   },
 
@@ -81,13 +81,9 @@ function inserted(state, place, made) {
 
 function copied(slide, id) {
   if (!slide) return slide;
-  const spans = slide.score.spans.map((span) => (span.source === "narration" ? { ...span, id } : span));
+  const spans = slide.score.spans.map((span) => (span.source === "narration" ? { ...span, id: span.id.replace(slide.score.id, id) } : span));
   const score = { ...slide.score, id, transition: undefined, spans };
   return { ...slide, version: undefined, document: { ...slide.document, id }, score };
-}
-
-function withVoiceOf(brief, id) {
-  return brief.voice ? { ...brief, voice: { ...brief.voice, id } } : brief;
 }
 
 function emptyOutline(state, like) {

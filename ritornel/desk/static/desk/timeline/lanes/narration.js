@@ -11,8 +11,8 @@ export const NARRATION = {
       const asset = voice && shown.assets[voice.asset];
       if (!asset) return nothing;
       const place = (at) => `left:${timeline.x(start + voice.start + at)}px`;
-      return html`<div class="tl-span" .style=${`${place(0)};width:${timeline.x(voice.end - voice.start)}px`}><canvas class="tl-peaks" ${ref((canvas) => canvas && drawPeaks(canvas, asset, voice.in, voice.out))}></canvas></div>
-        ${voice.marks.map((mark) => (mark === null ? nothing : html`<div class="tl-cue-line" .style=${`${place(mark)};top:0;bottom:0`}></div>`))}`;
+      const stretch = (one) => html`<div class="tl-span" .style=${`left:${timeline.x(start + one.start)}px;width:${timeline.x(one.end - one.start)}px`}><canvas class="tl-peaks" ${ref((canvas) => canvas && drawPeaks(canvas, asset, one.in, one.out))}></canvas></div>`;
+      return html`${voice.stretches.map(stretch)}${voice.marks.map((mark) => html`<div class="tl-cue-line" .style=${`${place(mark)};top:0;bottom:0`}></div>`)}`;
     });
     return [{ key: "narration", label: "Narration", height: 38, items: html`${items}` }];
   },

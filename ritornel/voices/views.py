@@ -1,0 +1,57 @@
+"""What pages ask of voices: that they are listened to, and how far that is."""
+
+from typing import Annotated
+from uuid import UUID
+
+import msgspec
+from django.http import HttpRequest, HttpResponse
+from django.views.decorators.http import require_POST
+
+from ritornel.core.edits.command import Ids
+from ritornel.core.text.naming import slide_title
+from ritornel.core.voice.files import matched
+from ritornel.jobs.running import waited
+from ritornel.shows.access import own_show_loaded
+from ritornel.site.answering import answer, answering, asked, signed_in
+from ritornel.site.rates import at_most
+from ritornel.voices.hearing import listening
+
+MOST_FILES = 300
+PATIENCE_S = 1.5
+"""A request waits this long for voices to be heard before it says how far that is."""
+
+
+class Names(msgspec.Struct):
+    """The names of voice files, and the slides among which they are shared out; none named: all of the show."""
+
+    names: Annotated[list[Annotated[str, msgspec.Meta(max_length=300)]], msgspec.Meta(max_length=MOST_FILES)]
+    among: Ids = []
+
+
+@signed_in
+@require_POST
+@answering
+def match(request: HttpRequest, show_id: UUID) -> HttpResponse:
+    """Answer for each voice file the id of the slide for which it seems to be, null for those beyond the last."""
+    _, show = own_show_loaded(request, show_id)
+    wanted = asked(request, Names)
+    slides = [s for s in show.slides if not wanted.among or s.id in set(wanted.among)]
+    places = matched(wanted.names, [slide_title(s, show.slides.index(s) + 1) for s in slides])
+    return answer({"slides": [None if place is None else slides[place].id for place in places]})
+
+
+@signed_in
+@require_POST
+@answering
+@at_most("hearings")
+def hear(request: HttpRequest, show_id: UUID) -> HttpResponse:
+    """Let the voices of a show be heard that were not yet; answer whether that goes on, and how far it is.
+
+    What is heard comes as an edit of the show; whoever is told that it goes on asks again.
+    """
+    row, show = own_show_loaded(request, show_id)
+    job = listening(row, show)
+    if job is None:
+        return answer({"hearing": False})
+    job = waited(job, PATIENCE_S)
+    return answer({"hearing": not job.has_ended, "done": job.done, "whole": job.whole, "error": job.words})

@@ -1,0 +1,122 @@
+"""Voices given to slides, cues where their words are said, and cuts by words."""
+
+from typing import Any
+from unittest import TestCase
+
+from ritornel.core.edits import BadEdit
+from ritornel.core.model import Show
+from ritornel.core.score import compile
+from tests.made import edited, show, slide, step
+
+SCRIPT = "Four tons. [1] None of it. [2] All floats."
+SAID = [["Four", 100, 300, 95], ["tons", 300, 800, 95], ["None", 1200, 1500, 95], ["of", 1500, 1600, 95], ["it", 1600, 1800, 40], ["All", 2300, 2500, 95], ["floats", 2500, 2900, 95]]  # fmt: skip
+
+
+def made(**more: Any) -> Show:
+    voice = {"asset": "tune", "tail": 0, "lead": 0, **more}
+    return show(
+        slide(step("a", duration=0), step("b", duration=0), script=SCRIPT, narration=voice, id="one"), slide(id="two")
+    )
+
+
+def heard(start: Show | None = None, **more: Any) -> Show:
+    return edited(start or made(), do="hear-words", slide="one", asset="tune", said=SAID, heard="words", **more)
+
+
+def cues(one: Show) -> list[int]:
+    return [g.start_ms for g in compile(one).times[0].groups[1:]]
+
+
+class Marks(TestCase):
+    def test_cues_come_where_their_words_are_said_but_those_set_by_hand(self):
+        self.assertEqual(cues(heard()), [1200, 2300])
+        dragged = edited(heard(), do="drag-cue", slide="one", cue=1, by=-150)
+        self.assertEqual((cues(dragged), dragged.slides[0].narration.by_hand), ([1050, 2300], (1,)))
+        again = heard(dragged)
+        self.assertEqual(cues(again), [1050, 2300])
+
+    def test_a_rewritten_script_places_them_anew(self):
+        moved = edited(
+            heard(),
+            do="set-slides",
+            slides=["one"],
+            values={"script": "Four tons. None [1] of it, so to say. All [2] floats!"},
+        )
+        self.assertEqual(cues(moved), [1500, 2500])
+        gone = edited(
+            heard(), do="set-slides", slides=["one"], values={"script": "Four tons. [1] Nothing. [2] All floats."}
+        )
+        self.assertEqual(cues(gone)[1], 2300)
+
+    def test_cues_that_change_their_numbers_keep_who_set_them(self):
+        dragged = edited(heard(), do="drag-cue", slide="one", cue=2, by=-100)
+        less = edited(dragged, do="delete-steps", slide="one", steps=["a"])
+        voice = less.slides[0].narration
+        self.assertEqual((voice.marks, voice.by_hand), ((2200,), (1,)))
+
+    def test_words_of_another_voice_are_refused(self):
+        with self.assertRaisesRegex(BadEdit, "another voice"):
+            edited(made(), do="hear-words", slide="one", asset="film", said=SAID, heard="words")
+
+
+class Giving(TestCase):
+    def test_a_slide_lasts_as_its_voice_and_nothing_else_changes(self):
+        start = show(slide(step("a"), id="one", hold=9000, script=SCRIPT), slide(id="two", title="Next"))
+        given = edited(start, do="give-voices", voices={"one": {"asset": "tune"}})
+        self.assertEqual(compile(given).times[0].length_ms, 3000 + 600)
+        self.assertEqual(given.slides[1], start.slides[1])
+
+    def test_another_voice_keeps_lead_tail_and_marks_until_it_is_heard(self):
+        start = heard(made(tail=900, lead=300))
+        given = edited(start, do="give-voices", voices={"one": {"asset": "film"}})
+        voice = given.slides[0].narration
+        self.assertEqual(
+            (voice.tail_ms, voice.lead_ms, voice.marks, voice.said, voice.heard), (900, 300, (1200, 2300), (), "")
+        )
+        off = edited(given, do="take-off-voice", slides=["one"])
+        self.assertIsNone(off.slides[0].narration)
+
+
+class Cutting(TestCase):
+    def test_struck_words_are_gone_with_half_the_pauses_around_and_come_back_whole(self):
+        struck = edited(heard(), do="strike-words", slide="one", first=2, end=5)
+        self.assertEqual(struck.slides[0].narration.kept, ((0, 1000), (2050, 3000)))
+        self.assertEqual(compile(struck).times[0].length_ms, 1000 + 950 - 15)
+        self.assertEqual(cues(struck), [985, 985 + 250], "a cue on words that are gone falls on the joint")
+        back = edited(struck, do="strike-words", slide="one", first=2, end=5, back=True)
+        self.assertEqual(back.slides[0].narration, heard().slides[0].narration)
+
+    def test_what_is_not_in_the_voice_cannot_be_struck_nor_all_of_it(self):
+        for start, first, end, words in (
+            (made(), 0, 1, "let it be heard"),
+            (heard(), 7, 9, "not in the voice"),
+        ):
+            with self.assertRaisesRegex(BadEdit, words):
+                edited(start, do="strike-words", slide="one", first=first, end=end)
+        with self.assertRaisesRegex(BadEdit, "nothing would be left"):
+            edited(heard(), do="cut-voice", slide="one", stretches=[[0, 9000]])
+
+    def test_pauses_are_brought_to_one_length_and_one_alone(self):
+        even = edited(heard(), do="set-pauses", slides=["one", "two"], pause=200)
+        self.assertEqual(even.slides[0].narration.kept, ((0, 900), (1100, 1900), (2200, 3000)))
+        longer = edited(even, do="set-pauses", slides=["one"], pause=300)
+        self.assertEqual(
+            longer.slides[0].narration.kept, ((0, 950), (1050, 1950), (2150, 3000)), "from the whole pause"
+        )
+        one = edited(heard(), do="set-pauses", slides=["one"], pause=100, at=2000)
+        self.assertEqual(one.slides[0].narration.kept, ((0, 1850), (2250, 3000)))
+        with self.assertRaisesRegex(BadEdit, "no pause there"):
+            edited(heard(), do="set-pauses", slides=["one"], pause=100, at=400)
+
+    def test_silence_around_goes_and_cues_stay_on_their_words(self):
+        trimmed = edited(heard(), do="trim-silence", slides=["one", "two"], rest=50)
+        voice = trimmed.slides[0].narration
+        self.assertEqual((voice.in_ms, voice.out_ms), (50, 2950))
+        self.assertEqual(cues(trimmed), [1150, 2250])
+        beside = edited(heard(beside=[[20, 60]]), do="trim-silence", slides=["one"], rest=0)
+        self.assertEqual(beside.slides[0].narration.in_ms, 20)
+
+    def test_stretches_in_disorder_are_refused(self):
+        for kept in ([[0, 500], [400, 900]], [[500, 500]]):
+            with self.assertRaisesRegex(BadEdit, "stretch"):
+                edited(made(), do="give-voices", voices={"one": {"asset": "tune", "kept": kept}})

@@ -1,0 +1,44 @@
+"""Made voices for tests: a text spoken by the made voice, as a sound file, with the instants of its words."""
+
+import io
+import re
+import wave
+from functools import cache
+from typing import NamedTuple
+
+import numpy as np
+
+from ritornel.formats.speaking import spoken
+
+
+class MadeVoice(NamedTuple):
+    """A sound file, and when each word of the text (by its first character) begins, in ms."""
+
+    content: bytes
+    starts: dict[int, int]
+    length_ms: int
+
+
+@cache
+def made_voice(
+    text: str, voice: str = "en-us", words_a_minute: int = 150, noise_db: float | None = None, quiet_ms: int = 0
+) -> MadeVoice:
+    """Speak a text, in a room that is so many dB quieter than the voice, with silence around."""
+    said = spoken(re.sub(r"\[\d+\] ?", "", text), voice, words_a_minute)
+    samples = np.concatenate(
+        [np.zeros(said.rate * quiet_ms // 1000), said.samples, np.zeros(said.rate * quiet_ms // 1000)]
+    )
+    if noise_db is not None:
+        level = float(np.sqrt(np.mean(np.square(said.samples)))) * 10 ** (-noise_db / 20)
+        samples = samples + np.random.default_rng(2).standard_normal(len(samples)) * level
+    written = io.BytesIO()
+    with wave.open(written, "wb") as file:
+        file.setnchannels(1)
+        file.setsampwidth(2)
+        file.setframerate(said.rate)
+        file.writeframes((np.clip(samples, -1, 1) * 32767).astype("<i2").tobytes())
+    return MadeVoice(
+        written.getvalue(),
+        {word.start: word.start_ms + quiet_ms for word in said.words},
+        round(len(samples) / said.rate * 1000),
+    )
