@@ -56,7 +56,7 @@ def heard_in(path: Path, script: str, language: str = "en") -> Heard:
     if words and spans and language.split("-")[0] == "en":
         found = _aligned(samples, words, length)
         if found is not None:
-            heard = _judged(found, words, spans, length)
+            heard = _judged(found, spans, length)
             if heard.follows:
                 return heard
     placed = fitted(script, words, spans, pauses)
@@ -126,8 +126,17 @@ def _by_tokens(segments: Sequence[Any], words: Sequence[Token], decoder: Any) ->
     return found
 
 
-def _judged(found: Sequence[_Found], words: Sequence[Token], spans: Spans, length_ms: int) -> Heard:
+def _in_speech(found: _Found, spans: Spans) -> _Found:
+    """Return a word without the silence before and after it: a soft first sound is found there all too soon."""
+    own = [(start, end) for start, end in spans if start < found.end_ms and end > found.start_ms]
+    if not own:
+        return found
+    return found._replace(start_ms=max(found.start_ms, own[0][0]), end_ms=min(found.end_ms, own[-1][1]))
+
+
+def _judged(aligned: Sequence[_Found], spans: Spans, length_ms: int) -> Heard:
     """Return what was found with how sure it is: a word that has hardly time is not said, nor is one in silence."""
+    found = [_in_speech(one, spans) for one in aligned]
     paces = [(f.end_ms - f.start_ms) / _STEP_MS / f.sounds for f in found]
     sure = [_sure(pace, f, spans) for pace, f in zip(paces, found, strict=True)]
     skipped = _skipped(sure)

@@ -1,0 +1,89 @@
+"""Voices are listened to in the background, and what is heard comes as an edit; files find their slides."""
+
+from unittest.mock import patch
+
+from ritornel.core.score import compile
+from ritornel.jobs.apart import TooMuch
+from ritornel.shows import in_rows
+from ritornel.voices import hearing
+from tests.made import show, slide, step
+from tests.material import OwnerCase, asset
+from tests.speech import made_voice
+
+SCRIPT = "Four tons of glass. [1] There are none. [2] All of it floats in a trough of mercury."
+
+
+class Voices(OwnerCase):
+    def setUp(self):
+        super().setUp()
+        self.client.force_login(self.owner)
+        self.made = made_voice(SCRIPT)
+        self.voice = asset(self.owner, "voice 1.wav", self.made.content).sha256
+        one = slide(step("a", duration=0), step("b", duration=0), script=SCRIPT, id="one", title="The bath")
+        self.row = self.keep(show(one, slide(id="two", title="One finger")))
+
+    def give(self, voice: str):
+        return self.edit(self.row, {"do": "give-voices", "voices": {"one": {"asset": voice}}}).json()
+
+    def hear(self):
+        return self.client.post(f"/shows/{self.row.pk}/hear", {}, content_type="application/json").json()
+
+    def test_a_voice_that_comes_in_is_heard_and_its_cues_stand_where_their_words_are(self):
+        told = self.give(self.voice)
+        self.assertTrue(told["briefs"]["one"]["voice"]["unheard"])
+        revision = told["revision"]
+        self.assertFalse(self.hear()["hearing"])
+        made = in_rows.load(self.row)
+        voice = made.slides[0].narration
+        self.assertEqual((voice.heard, [w.text for w in voice.said][:4]), ("words", ["Four", "tons", "of", "glass"]))
+        cues = [g.start_ms for g in compile(made).times[0].groups[1:]]
+        spoken = [self.made.starts[at] for at in (20, 36)]
+        for found, true in zip(cues, spoken, strict=True):
+            self.assertAlmostEqual(found, true, delta=90)
+        self.row.refresh_from_db()
+        self.assertEqual(self.row.revision, revision + 1)
+        self.assertEqual(self.hear(), {"hearing": False}, "nothing is left to be heard")
+        self.assertEqual(
+            self.edit(self.row, "undo").json()["slides"]["one"]["document"]["narration"].get("heard", ""), ""
+        )
+
+    def test_what_cannot_be_listened_to_is_not_tried_again_and_says_so(self):
+        self.give(self.voice)
+        with patch.object(hearing, "done_apart", side_effect=TooMuch):
+            self.hear()
+        self.assertEqual(in_rows.load(self.row).slides[0].narration.heard, "other")
+        self.assertEqual(self.hear(), {"hearing": False})
+
+    def test_another_voice_that_comes_meanwhile_does_not_get_the_words_of_the_first(self):
+        self.give(self.voice)
+        other = asset(self.owner, "voice 2.wav", made_voice("Nobody minds at all.").content).sha256
+        real = hearing.done_apart
+
+        def meanwhile(*asked):
+            found = real(*asked)
+            if not done:
+                done.append(self.give(other))
+            return found
+
+        done: list = []
+        with patch.object(hearing, "done_apart", meanwhile):
+            self.hear()
+        voice = in_rows.load(self.row).slides[0].narration
+        self.assertEqual((voice.asset, voice.said), (other, ()))
+
+    def test_files_find_their_slides_among_those_that_are_meant(self):
+        def match(*names: str, **more):
+            body = {"names": list(names), **more}
+            return self.client.post(f"/shows/{self.row.pk}/voices", body, content_type="application/json").json()[
+                "slides"
+            ]
+
+        self.assertEqual(match("v 1.wav", "v 2.wav"), ["one", "two"])
+        self.assertEqual(match("one finger.wav"), ["two"])
+        self.assertEqual(match("1.wav", "2.wav", among=["two"]), ["two", None])
+
+    def test_only_its_owner_is_answered(self):
+        self.client.force_login(self.other)
+        for path in ("hear", "voices"):
+            answer = self.client.post(f"/shows/{self.row.pk}/{path}", {"names": []}, content_type="application/json")
+            self.assertEqual(answer.status_code, 404)
