@@ -21,6 +21,7 @@ from ritornel.core.text.naming import object_name, own_title
 from ritornel.core.time.narration import marked_cues
 from ritornel.core.time.script import has_words
 from ritornel.core.time.slide_clock import SlideTime
+from ritornel.core.voice.telling import spoken_script
 from ritornel.desk.timing import group_told, spoken
 from ritornel.desk.vocabulary import defaults_by_kind
 from ritornel.library.describing import described
@@ -229,6 +230,7 @@ def _slide(
             "groups": [group_told(g, steps, things, names) for g in time.groups],
         },
         "spoken": spoken(slide, show, time),
+        "voice": spoken_script(slide, {a.id: a.length_ms for a in show.assets}),
     }
     written = msgspec.json.encode(whole)
     return _written.put(msgspec.Raw(written), 1500 + len(written), slide, part, by=version)

@@ -13,8 +13,8 @@ from ritornel.core.model.slide import HeardBy, Said, Stretch
 from ritornel.core.model.units import Ms, Name
 from ritornel.core.time.stretches import stretches_of
 from ritornel.core.voice.matching import told
+from ritornel.core.voice.pauses import LEAST_PAUSE_MS, pauses_of, spoken_of
 
-LEAST_PAUSE_MS = 60
 _LEAST_STRETCH_MS = 40
 
 
@@ -189,8 +189,8 @@ class TrimSilence(Command, frozen=True, kw_only=True):
             voice = slide_of(show, name).narration
             if voice is None or not voice.said:
                 continue
-            begins = min(s for s, _ in _spoken(voice))
-            ends = max(e for _, e in _spoken(voice))
+            begins = min(s for s, _ in spoken_of(voice))
+            ends = max(e for _, e in spoken_of(voice))
             start, end = max(voice.in_ms, begins - self.rest), ends + self.rest
             if voice.out_ms is not None:
                 end = min(voice.out_ms, end)
@@ -207,22 +207,6 @@ class TrimSilence(Command, frozen=True, kw_only=True):
     def label(self) -> str:
         """Name it as people do."""
         return "take the silence around voices away"
-
-
-def pauses_of(voice: Narration) -> list[Stretch]:
-    """Return the pauses between what is said in a voice, in ms of its asset, also those that were made shorter."""
-    spoken = _spoken(voice)
-    found: list[Stretch] = []
-    reached = spoken[0][1] if spoken else 0
-    for start, end in spoken[1:]:
-        if start - reached > LEAST_PAUSE_MS:
-            found.append((reached, start))
-        reached = max(reached, end)
-    return found
-
-
-def _spoken(voice: Narration) -> list[Stretch]:
-    return sorted([*((one.start_ms, one.end_ms) for one in voice.said), *voice.beside])
 
 
 def _with_voice(show: Show, name: str, voice: Narration | None) -> Show:

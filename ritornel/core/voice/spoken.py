@@ -11,7 +11,7 @@ from functools import cache
 from msgspec import Struct
 from num2words import num2words  # type: ignore[import-untyped]
 
-_MARK = re.compile(r"\[[0-9]{1,9}\]")
+MARK = re.compile(r"\[[0-9]{1,9}\]")
 _TOKEN = re.compile(
     r"\d+(?:st|nd|rd|th)\b|[$£€]?\d[\d.,:]*\d%?|[$£€]?\d%?|[^\W\d_]+(?:['’.-][^\W\d_]+)*\.?|[%&+=°]", re.UNICODE
 )
@@ -46,7 +46,7 @@ class Token(Struct, frozen=True, gc=False):
 
 def tokens(script: str, language: str = "en") -> tuple[Token, ...]:
     """Return the words of a script in their order; cue marks and signs that nobody says are none."""
-    plain = _MARK.sub(lambda mark: " " * len(mark[0]), script)
+    plain = MARK.sub(lambda mark: " " * len(mark[0]), script)
     found = list(_TOKEN.finditer(plain))
     english = language.split("-")[0] == "en"
     made: list[Token] = []
@@ -62,7 +62,7 @@ def marks_before(script: str, words: tuple[Token, ...]) -> dict[int, int]:
     """Return for each cue whose mark is in the script the number of the word that follows it; that many at the end."""
     starts = [word.start for word in words]
     found: dict[int, int] = {}
-    for mark in _MARK.finditer(script):
+    for mark in MARK.finditer(script):
         place = next((n for n, start in enumerate(starts) if start >= mark.start()), len(words))
         found.setdefault(int(mark[0][1:-1]), place)
     return found

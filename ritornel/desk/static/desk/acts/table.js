@@ -98,6 +98,7 @@ export const ACTS = [
   { id: "zoom-out", name: "Further", keys: ["-"], help: "timeline: further", run: (desk) => desk.timeline.zoomBy(1 / 1.5) },
 
   { id: "script", name: "To the script", keys: ["W"], help: "write in the script", needs: "slide", run: (desk) => desk.book.focusScript() },
+  { id: "spoken", name: "As spoken", keys: ["Shift+W"], help: "the script as it is spoken, or as it is written", needs: "slide", run: (desk) => desk.book.turnSpoken() },
   { id: "line-check", name: "Line check", keys: ["Z"], help: "what is wrong in the show, with ways there and mends", run: openLineCheck },
   { id: "style", name: "House style", keys: ["H"], help: "what the show looks like: choose a house style by your own slides", run: openStyles },
   { id: "credits", name: "Credits slide", keys: ["Shift+C"], help: "a slide after this one that says whose the pictures, clips and sounds are", needs: "slide", run: addCredits },

@@ -13,6 +13,7 @@ import { buildOf } from "../sentences/builds.js";
 import "../../parts/sentences/sentence.js";
 import { newId } from "../../parts/state/ids.js";
 import { Draft } from "../writing/draft.js";
+import { SpokenFace } from "../voice/spoken_face.js";
 import { entry } from "./entries.js";
 import { ScriptEditor } from "./script_editor.js";
 
@@ -29,7 +30,7 @@ export class PromptBook {
     const id = (name) => document.getElementById(name);
     this.page = id("book-page");
     this.head = new Pane(id("book-head"), {
-      shows: () => [this.store.slide, this.store.focus, this.settingsOpen, this.store.slideIndex(), this.store.shown.show.chapters, this.store.selection.objects.size],
+      shows: () => [this.store.slide, this.store.focus, this.settingsOpen, this.isSpoken, this.store.slideIndex(), this.store.shown.show.chapters, this.store.selection.objects.size],
       draw: () => this.drawHead(),
     });
     this.sheet = new Pane(id("book-sheet"), {
@@ -51,6 +52,8 @@ export class PromptBook {
       selected: () => this.drawComing(),
       split: (at) => this.splitAt(at),
     });
+    this.spoken = new SpokenFace(desk);
+    this.isSpoken = false;
     this.coming = document.createElement("div");
     this.coming.className = "coming";
     this.coming.hidden = true;
@@ -77,6 +80,14 @@ export class PromptBook {
   /** Shows the list of the slide's objects, or puts it away. */
   toggleList() {
     this.listing = !this.listing;
+    this.store.changed();
+  }
+
+  /** Shows the script as it is spoken, or as it is written. */
+  turnSpoken(on = !this.isSpoken) {
+    if (on && !this.store.slide?.voice) return this.desk.notice.say(this.store.slide?.document.narration ? "This voice has not been heard yet, or there is no script." : "This slide has no voice yet: drop a sound file for it anywhere.");
+    this.isSpoken = this.focusesSpoken = on;
+    this.store.select("objects", []);
     this.store.changed();
   }
 
@@ -116,6 +127,12 @@ export class PromptBook {
     } else {
       this.editor.adopt(slide.document.script, cues);
     }
+    const asSpoken = this.isSpoken && Boolean(slide.voice) && !sheet;
+    this.spoken.pane.root.hidden = !asSpoken;
+    this.editor.view.dom.parentElement.hidden = asSpoken;
+    if (asSpoken) this.spoken.update();
+    if (asSpoken && this.focusesSpoken) this.spoken.focus();
+    this.focusesSpoken = false;
     this.drawEntries();
     if (this.focused) document.querySelector(`.entry[data-step="${this.focused}"]`)?.focus({ preventScroll: true });
     if (store.settled) this.focused = null;
@@ -133,6 +150,7 @@ export class PromptBook {
       this.head.update();
     };
     return html`<input class="book-title" maxlength="300" aria-label="Title of the slide" @change=${rename} ${fieldValue(store.title(store.focus))}>
+      ${store.slide.voice ? html`<div class="book-faces">${[[false, "as written"], [true, "as spoken"]].map(([on, words]) => html`<button class="act ${this.isSpoken === on ? "" : "is-idle"}" aria-pressed=${String(this.isSpoken === on)} @click=${() => this.turnSpoken(on)}>${words}</button>`)}</div>` : nothing}
       <div class="book-head"><button id="slide-settings" aria-expanded=${String(this.settingsOpen)} title="Transition, hold, length" @click=${open}>${this.headLine()}</button></div>
       ${this.settingsOpen ? repeat([store.focus], (id) => id, () => slideSettings(this.desk)) : nothing}`;
   }

@@ -5,7 +5,6 @@ import { seconds } from "../../site/times.js";
 import { html, nothing } from "../../site/vendor/lit.js";
 import { footButtons, openDialog } from "../../parts/dialogs.js";
 import { uploadFiles } from "../../parts/media/uploading.js";
-import { fieldValue } from "../../parts/pane.js";
 
 const NUMBERED = /\d/;
 
@@ -49,8 +48,8 @@ function askWhere({ store }, rows) {
     <ul class="found-list">${rows.map((row, n) => html`<li class="found voice-row" draggable="true" @dragstart=${(event) => event.dataTransfer.setData("text/voice", String(n))}
         @dragover=${(event) => event.preventDefault()} @drop=${(event) => drop(event, row, dialog)}>
       <span class="voice-file">${row.asset.name} <span class="soft">${seconds(row.asset.length)} s</span></span>
-      <label class="sentence">is said on <select class="field" aria-label="Slide of ${row.asset.name}" @change=${(event) => put(row, event.target.value, dialog)} ${fieldValue(row.slide)}>
-        <option value="">no slide</option>${slides().map((id) => html`<option value=${id}>${named(id)}</option>`)}</select>${row.slide && store.shown.briefs[row.slide]?.voice ? html`<span class="soft">, instead of its voice</span>` : nothing}</label></li>`)}</ul>
+      <label class="sentence">is said on <select class="field" aria-label="Slide of ${row.asset.name}" @change=${(event) => put(row, event.target.value, dialog)} >
+        <option value="" .selected=${!row.slide}>no slide</option>${slides().map((id) => html`<option value=${id} .selected=${id === row.slide}>${named(id)}</option>`)}</select>${row.slide && store.shown.briefs[row.slide]?.voice ? html`<span class="soft">, instead of its voice</span>` : nothing}</label></li>`)}</ul>
     ${footButtons(
       html`<button class="act-main" autofocus ?disabled=${!count} @click=${() => dialog.close(rows)}>${count === 1 ? "Give it to the slide" : `Give them to ${count} slides`}</button>`,
       html`<button class="act" @click=${() => dialog.close()}>Only into the library</button>`,

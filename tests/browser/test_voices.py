@@ -1,0 +1,92 @@
+"""Voices by real hands: dropped onto slides, heard, cut by their words."""
+
+from tests.browser.counting import CountingCase
+from tests.made import step
+from tests.material import asset
+from tests.speech import made_voice
+
+SCRIPTS = (
+    "Four tons of glass. There are none.",
+    "All of it floats. [1] In a trough of mercury.",
+    "One finger turns it all night.",
+    "And nobody hears a thing.",
+)
+DROP = """(files) => {
+  const transfer = new DataTransfer();
+  for (const { name, bytes, type } of files) transfer.items.add(new File([new Uint8Array(bytes)], name, { type }));
+  const event = new DragEvent("drop", { dataTransfer: transfer, bubbles: true, cancelable: true });
+  document.querySelector(".desk").dispatchEvent(event);
+}"""
+
+
+def voice_file(number: int, text: str) -> dict:
+    return {"name": f"voice {number}.wav", "bytes": list(made_voice(text).content), "type": "audio/wav"}
+
+
+class Voices(CountingCase):
+    def talk(self, voices: bool = False):
+        slides = [
+            {"id": f"s{n}", "title": f"Part {n}", "script": script, "objects": [{"id": "box", "kind": "shape"}]}
+            for n, script in enumerate(SCRIPTS, 1)
+        ]
+        slides[1]["running_order"] = [step("a")]
+        if voices:
+            made = made_voice(SCRIPTS[1]).content
+            slides[1]["narration"] = {"asset": asset(self.owner, "voice 2.wav", made).sha256}
+        self.row = self.keep({"title": "Talk", "slides": slides})
+        self.open_desk(self.row)
+
+    def drop(self, *files: dict):
+        self.gestures += 1
+        self.page.evaluate(DROP, list(files))
+
+    def heard(self, slides: int):
+        self.until(
+            f"Object.values(ritornel.store.kept.briefs).filter((b) => b.voice && !b.voice.unheard).length === {slides}"
+        )
+        self.settled()
+
+    def test_four_voices_onto_four_slides_in_two_gestures_heard_with_a_cue_on_its_words(self):
+        self.talk()
+        self.drop(*(voice_file(n, text) for n, text in enumerate(SCRIPTS, 1)))
+        self.page.wait_for_selector("dialog >> text=Voices of slides")
+        self.press("Enter")
+        self.page.wait_for_selector("dialog >> text=Give them to 4 slides")
+        self.page.screenshot(path="/tmp/look/voices.png")
+        self.press("Enter")
+        self.heard(4)
+        self.assertLessEqual(self.took(), 3)
+        made = self.show()
+        self.assertEqual([s.narration.heard for s in made.slides], ["words"] * 4)
+        (mark,) = made.slides[1].narration.marks
+        self.assertAlmostEqual(mark, made_voice(SCRIPTS[1]).starts[18], delta=90)
+
+    def test_words_are_struck_out_and_brought_back_and_pauses_made_even_by_keys_alone(self):
+        self.talk(voices=True)
+        self.page.evaluate("ritornel.store.focusSlide('s2')")
+        self.heard(1)
+        self.until("ritornel.store.slide?.voice")
+        before = self.length()
+        self.press("Shift+w")
+        self.page.wait_for_selector(".spoken-word")
+        self.page.screenshot(path="/tmp/look/spoken.png")
+        self.page.keyboard.press("ArrowRight")
+        self.page.keyboard.press("Shift+ArrowRight")
+        self.page.keyboard.press("Delete")
+        self.until("document.querySelectorAll('.spoken-word.is-struck').length === 2")
+        self.assertLess(self.length(), before - 200)
+        self.page.keyboard.press("Delete")
+        self.until("document.querySelectorAll('.spoken-word.is-struck').length === 0")
+        self.settled()
+        self.assertEqual(self.show().slides[1].narration.kept, ())
+        self.page.fill("[aria-label='Pauses to, seconds']", "0.1")
+        self.page.keyboard.press("Enter")
+        self.until("document.querySelector('.spoken-pause')?.textContent === '0.1'")
+        self.assertLess(self.length(), before)
+        self.page.click("[data-act=undo]")
+        self.settled()
+        self.assertEqual(self.length(), before)
+
+    def length(self) -> int:
+        self.settled()
+        return self.page.evaluate("ritornel.store.length()")
