@@ -7,12 +7,11 @@ from typing import Any
 
 import msgspec
 
+from ritornel.cli._show import read_show_file
 from ritornel.cli._wrong import Wrong
 from ritornel.core.model import Show
-from ritornel.core.model.reading import BadDocument
 from ritornel.core.score import compile, facts
 from ritornel.core.score.frame import frame_at
-from ritornel.formats.shows import archive
 
 NAME = "score"
 HELP = "Compute the score of a show: of its document, or of that in its zip, as JSON."
@@ -28,23 +27,13 @@ def arguments(parser: argparse.ArgumentParser) -> None:
 
 def run(asked: argparse.Namespace) -> int:
     """Print it."""
-    show = _read(asked.show)
+    show = read_show_file(asked.show)
     if asked.at is not None:
         told: Any = _frame(show, asked.at)
     else:
         told = facts(show) if asked.facts else compile(show)
     sys.stdout.write(msgspec.json.format(msgspec.json.encode(told), indent=2).decode() + "\n")
     return 0
-
-
-def _read(path: Path) -> Show:
-    try:
-        with path.open("rb") as file:
-            return archive.read(file).show
-    except OSError as error:
-        raise Wrong(f"{path}: cannot be read: {error.strerror}") from error
-    except BadDocument as error:
-        raise Wrong(f"{path}: {error}") from error
 
 
 def _frame(show: Show, at: float) -> Any:
