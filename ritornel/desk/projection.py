@@ -26,6 +26,7 @@ from ritornel.desk.timing import group_told, spoken
 from ritornel.desk.vocabulary import defaults_by_kind
 from ritornel.library.describing import described
 from ritornel.library.models import Asset as AssetRow
+from ritornel.render.player import told_captions
 from ritornel.render.stage import nodes
 from ritornel.shows.models import Show as ShowRow
 from ritornel.shows.pictures import look_of
@@ -230,6 +231,7 @@ def _slide(
             "groups": [group_told(g, steps, things, names) for g in time.groups],
         },
         "spoken": spoken(slide, show, time),
+        "captions": told_captions(slide, time, show),
         "voice": spoken_script(slide, {a.id: a.length_ms for a in show.assets}),
     }
     written = msgspec.json.encode(whole)

@@ -4,10 +4,12 @@ from typing import Any
 
 import msgspec
 
-from ritornel.core.model import Show
+from ritornel.core.model import Show, Slide
 from ritornel.core.score import Score, SlideScore
 from ritornel.core.score.still import still_spans
 from ritornel.core.text.naming import slide_title
+from ritornel.core.time.slide_clock import SlideTime
+from ritornel.core.voice.captions import captions_of
 from ritornel.render.stage import nodes
 
 
@@ -15,7 +17,7 @@ def playable(show: Show, score: Score) -> dict[str, Any]:
     """Return the show as plain data for the page's player.
 
     ``order`` lists [id, start, length, title] per slide in show time; ``slides`` holds by id the ``nodes``,
-    ``background`` and ``score``; ``chapters`` [title, start]; ``cues`` by
+    ``background``, ``score`` and ``captions`` [start, end, text]; ``chapters`` [title, start]; ``cues`` by
     slide their starts in its time; ``bed_spans`` in show time. Times in ms.
     """
     starts = {s.id: start for s, start in zip(show.slides, score.starts, strict=True)}
@@ -36,10 +38,21 @@ def playable(show: Show, score: Score) -> dict[str, Any]:
         },
         "bed_spans": msgspec.to_builtins(score.bed_spans),
         "slides": {
-            s.id: {"nodes": nodes(s, show), "background": s.background, "score": _played(part)}
-            for s, part in zip(show.slides, score.slides, strict=True)
+            s.id: {
+                "nodes": nodes(s, show),
+                "background": s.background,
+                "score": _played(part),
+                "captions": told_captions(s, time, show),
+            }
+            for s, part, time in zip(show.slides, score.slides, score.times, strict=True)
         },
     }
+
+
+def told_captions(slide: Slide, time: SlideTime, show: Show) -> list[tuple[int, int, str]]:
+    """Return a slide's captions as a player has them: from when to when in slide time, and the text."""
+    lengths = {a.id: a.length_ms for a in show.assets}
+    return [(c.start_ms, c.end_ms, c.text) for c in captions_of(slide, time, show.pace, lengths)]
 
 
 def _played(part: SlideScore) -> dict[str, Any]:

@@ -52,7 +52,6 @@ class Voices(CountingCase):
         self.page.wait_for_selector("dialog >> text=Voices of slides")
         self.press("Enter")
         self.page.wait_for_selector("dialog >> text=Give them to 4 slides")
-        self.page.screenshot(path="/tmp/look/voices.png")
         self.press("Enter")
         self.heard(4)
         self.assertLessEqual(self.took(), 3)
@@ -69,7 +68,6 @@ class Voices(CountingCase):
         before = self.length()
         self.press("Shift+w")
         self.page.wait_for_selector(".spoken-word")
-        self.page.screenshot(path="/tmp/look/spoken.png")
         self.page.keyboard.press("ArrowRight")
         self.page.keyboard.press("Shift+ArrowRight")
         self.page.keyboard.press("Delete")
@@ -86,6 +84,22 @@ class Voices(CountingCase):
         self.page.click("[data-act=undo]")
         self.settled()
         self.assertEqual(self.length(), before)
+
+    def test_captions_stand_over_the_stage_and_on_their_lane_while_their_words_are_said(self):
+        self.talk(voices=True)
+        self.page.evaluate("ritornel.store.focusSlide('s2')")
+        self.heard(1)
+        self.until("ritornel.store.slide?.captions.length")
+        shown = "document.querySelector('#stage .captions').innerText.replace('\\n', ' ')"
+        self.page.keyboard.press("Alt+t")
+        captions = self.page.evaluate("ritornel.store.slide.captions")
+        self.assertLessEqual({c[2] for c in captions}, set(self.page.locator(".tl-caption").all_inner_texts()))
+        for start, end, words in captions:
+            self.page.evaluate(f"ritornel.stage.scrub(ritornel.store.start() + {(start + end) // 2})")
+            self.until(f"{shown} === {words!r}")
+        self.page.screenshot(path="/tmp/look/captions.png")
+        self.page.keyboard.press("Alt+t")
+        self.until("document.querySelector('#stage .captions').hidden")
 
     def length(self) -> int:
         self.settled()

@@ -17,7 +17,8 @@ export class Controls {
     this.clock = el("span");
     this.playWord = button(() => player.toggle());
     this.soundWord = button(() => player.mute());
-    this.words = el("div.player-words", {}, this.clock, this.playWord, this.soundWord, button(() => this.fullScreen(), "Full screen"));
+    this.captionWord = button(() => player.turnCaptions());
+    this.words = el("div.player-words", {}, this.clock, this.playWord, this.soundWord, this.captionWord, button(() => this.fullScreen(), "Full screen"));
     this.bar = el("div.player-bar", { role: "slider", tabindex: 0, "aria-label": "Place in the show", "aria-valuemin": 0, "aria-valuemax": Math.round(play.length / 1000) });
     this.pieces = chapters(play).map((chapter) => this.piece(chapter));
     this.hint = el("div.player-told", { hidden: true });
@@ -42,6 +43,8 @@ export class Controls {
     this.playWord.textContent = playhead.playing ? "Pause" : playhead.time >= this.play.length ? "Again" : "Play";
     this.soundWord.textContent = sound.muted ? "Sound" : "Mute";
     this.soundWord.hidden = !this.player.hasSound();
+    this.captionWord.textContent = this.player.captions.on ? "No captions" : "Captions";
+    this.captionWord.hidden = !this.player.hasCaptions();
   }
 
   drawTime(time) {
@@ -138,6 +141,7 @@ export class Controls {
       PageUp: () => player.toSlide(-1),
       Home: () => player.seek(0),
       m: () => player.mute(),
+      c: () => player.turnCaptions(),
       f: () => this.fullScreen(),
     };
     const act = acts[event.key];
@@ -153,6 +157,7 @@ const KEYS = [
   ["PgDn, PgUp", "to the next slide, to the one before"],
   ["Home", "to the beginning"],
   ["M", "sound on, off"],
+  ["C", "captions on, off"],
   ["F", "as large as the screen"],
 ];
 

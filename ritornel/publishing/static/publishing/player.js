@@ -2,6 +2,7 @@
 
 import { loaded, pageData } from "../site/dom.js";
 import { asWished } from "../play/calm.js";
+import { Captions } from "../play/captions.js";
 import { evaluate, restAt, slideAt } from "../play/evaluate.js";
 import { followLinks } from "../play/links.js";
 import { Playhead } from "../play/playhead.js";
@@ -24,6 +25,7 @@ class Player {
     document.querySelector(".whole-stage").style.setProperty("--stage-ratio", play.width / play.height);
     this.stage = new Stage(document.getElementById("stage"), play);
     this.stage.looksAhead = true;
+    this.captions = new Captions(this.stage.root, play);
     this.sound = new Sound(play, this.stage, () => this.askForGesture());
     this.played = 0; // what went by before the show began again: music goes on through it
     this.playhead = new Playhead({ end: () => play.loop?.at ?? play.length, moved: (time) => this.draw(time), ended: () => this.atEnd(), wrapped: () => (this.played += play.length) });
@@ -113,6 +115,7 @@ class Player {
       this.sound.follow(index, time, this.playhead.playing, time + this.played);
       this.prepare(index, time);
     }
+    this.captions.show(index, time);
     this.controls.drawTime(time);
   }
 
@@ -122,6 +125,16 @@ class Player {
     if (!following || !play.slides[following[0]] || following[1] - time > AHEAD_MS || !this.playhead.playing) return;
     if (this.stage.layers.has(following[0])) return;
     this.stage.layer(following[0]).element.style.visibility = "hidden";
+  }
+
+  hasCaptions() {
+    return Object.values(play.slides).some((slide) => slide?.captions?.length);
+  }
+
+  turnCaptions() {
+    this.captions.turn();
+    this.draw(this.playhead.time);
+    this.controls.draw();
   }
 
   hasSound() {

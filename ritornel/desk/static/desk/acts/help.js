@@ -18,7 +18,7 @@ const GROUPS = [
     ["Alt ↑ ↓", "in the prompt book: a build into another place, a cue's mark to other words"],
     ["Ctrl Enter", "in the script: split the slide at the caret"],
   ]],
-  ["Playing", "play play-slide play-show cue-before cue-after face arranged loop slower", [["Arrows", "the playhead by a frame (Shift: a second)"]]],
+  ["Playing", "play play-slide play-show cue-before cue-after face arranged loop slower captions", [["Arrows", "the playhead by a frame (Shift: a second)"]]],
   ["The timeline", "zoom-show zoom-chapter zoom-slide zoom-selection zoom-in zoom-out", [
     ["Arrows", "move a build, a cue, a slide's end or a trim that has the focus (Shift: a second; Ctrl: its length)"],
     ["Alt", "while dragging: to the millisecond, without snapping"],

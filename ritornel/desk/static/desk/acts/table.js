@@ -52,6 +52,7 @@ export const ACTS = [
   { id: "arranged", name: "What Arrange shows", keys: ["Shift+F"], help: "Arrange shows everything, the slide's start, its end, or this instant", run: (desk) => desk.stage.turnArranged() },
   { id: "loop", name: "Loop slide", keys: ["L"], help: "loop this slide", run: (desk) => desk.stage.toggleLoop() },
 
+  { id: "captions", name: "Captions", keys: ["Alt+T"], help: "captions over the stage, or none", needs: "slide", run: (desk) => desk.stage.turnCaptions() },
   { id: "slower", name: "Slower", keys: ["Shift+L"], help: "play at half speed, at a quarter, and as it is", run: (desk) => desk.stage.turnSpeed() },
   { id: "slide-before", name: "Slide before", keys: ["PageUp"], run: (desk) => stepSlide(desk, -1) },
   { id: "slide-after", name: "Next slide", keys: ["PageDown"], run: (desk) => stepSlide(desk, 1) },

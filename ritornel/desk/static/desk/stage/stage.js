@@ -1,6 +1,7 @@
 // The stage on the desk: its two faces and the playhead. What is drawn is the score, always.
 
 import { asWished } from "../../play/calm.js";
+import { Captions } from "../../play/captions.js";
 import { evaluate, slideAt } from "../../play/evaluate.js";
 import { followLinks } from "../../play/links.js";
 import { Preview } from "../../parts/sentences/preview.js";
@@ -20,6 +21,7 @@ export class DeskStage {
     this.pane = document.getElementById("stage-pane");
     this.frame = document.querySelector(".stage-frame");
     this.stage = new Stage(document.getElementById("stage"), this.store.play);
+    this.captions = new Captions(this.stage.root, this.store.play);
     this.sound = new Sound(this.store.play, this.stage, () => this.soundRefused());
     followLinks(this.stage.root, { next: () => this.toCue(1), slide: (id) => this.scrub(this.store.start(id)) });
     this.face = "arrange";
@@ -57,7 +59,7 @@ export class DeskStage {
   takeOver() {
     const { play } = this.store;
     if (this.stage.play === play) return;
-    this.stage.play = this.sound.play = play;
+    this.stage.play = this.sound.play = this.captions.play = play;
     this.frame.style.setProperty("--stage-ratio", play.width / play.height);
     if (this.time > play.length) this.playhead.time = play.length;
     if (this.looping) this.setLoop();
@@ -101,6 +103,7 @@ export class DeskStage {
     else if (run) this.showFrame();
     else if (store.slide) stage.arrange(store.focus, this.arrangedTime());
     else stage.wait(store.shown.briefs[store.focus].ground);
+    this.captions.show(slideAt(order, this.time), this.time);
     if (order.length) this.sound.follow(slideAt(order, this.time), this.time, this.playing);
     for (const listener of this.listeners) listener(this.time);
   }
@@ -118,6 +121,12 @@ export class DeskStage {
   /** The slide time that the Arrange face shows; null for everything where it is placed. */
   arrangedTime() {
     return { everything: null, start: 0, end: this.store.length(), instant: Math.min(this.store.length(), Math.max(0, this.slideTime)) }[this.arranged];
+  }
+
+  turnCaptions() {
+    this.captions.turn();
+    this.draw();
+    this.desk.notice.announce(this.captions.on ? "Captions are shown" : "Captions are not shown");
   }
 
   /** What the Arrange face shows next: everything, the slide's start, its end, or this instant. */

@@ -5,10 +5,11 @@
 //                    event, element) moves it by keys, act(timeline, event, element) is a press by keys
 
 import { BEDS } from "./beds.js";
+import { CAPTIONS } from "./captions.js";
 import { CUES } from "./cues.js";
 import { NARRATION } from "./narration.js";
 import { OBJECTS } from "./objects.js";
 import { SLIDES } from "./slides.js";
 import { SPOTS } from "./spots.js";
 
-export const LANES = [SLIDES, CUES, OBJECTS, SPOTS, NARRATION, BEDS];
+export const LANES = [SLIDES, CUES, OBJECTS, SPOTS, NARRATION, CAPTIONS, BEDS];
