@@ -7,7 +7,7 @@ import numpy as np
 from hypothesis import given
 from hypothesis import strategies as st
 from msgspec.structs import replace
-from PIL import Image, ImageDraw, ImageFilter
+from PIL import Image, ImageDraw
 
 from ritornel.core.drawing.colour import luminance, wanted_contrast
 from ritornel.core.model import Asset, Show, Slide, Text
@@ -23,8 +23,6 @@ from tests.examples import examples
 from tests.made import show
 
 PIXELS = 640
-LARGE = 36
-"""Letters of that size have stems of three pixels: a hairline behind them hurts none."""
 """Slides are measured at this width: two stage units a pixel."""
 
 HURT = 5
@@ -178,11 +176,9 @@ def without_letters(slide: Slide) -> Slide:
     return replace(slide, objects=tuple(bare(o) if isinstance(o, Text) else o for o in slide.objects))
 
 
-def pixels_of(slide: Slide, made: Show) -> tuple[np.ndarray, np.ndarray]:
-    """What is behind the letters, as it is, and without what is smaller than the stems of large ones."""
+def pixels_of(slide: Slide, made: Show) -> np.ndarray:
     drawn = slide_png(without_letters(slide), made.width, made.height, MADE.files.get, PIXELS)
-    picture = Image.open(BytesIO(drawn)).convert("RGB")
-    return np.asarray(picture) / 255, np.asarray(picture.filter(ImageFilter.BoxBlur(1))) / 255
+    return np.asarray(Image.open(BytesIO(drawn)).convert("RGB")) / 255
 
 
 def contrasts(text: Text, pixels: np.ndarray) -> list[float]:
@@ -206,12 +202,12 @@ def contrasts(text: Text, pixels: np.ndarray) -> list[float]:
 class EveryStyle(TestCase):
     def check(self, made: Show) -> None:
         for slide in made.slides:
-            fine, coarse = pixels_of(slide, made)
+            pixels = pixels_of(slide, made)
             texts = [o for o in slide.objects if isinstance(o, Text) and o.role]
             boxes = [(o.role, words_box(o)) for o in texts]
             for text in texts:
                 least = wanted_contrast(text.size, text.weight)
-                for seen in contrasts(text, coarse if text.size >= LARGE else fine):
+                for seen in contrasts(text, pixels):
                     self.assertGreaterEqual(
                         seen, 0.97 * least, (made.style, slide.kind, text.role, text.colour, text.plate)
                     )

@@ -29,7 +29,7 @@ STYLE = Style(
     },
     placings={
         "opening": placing(words("title", 200, 200, 1000, 157, valign="bottom", scale=1.5), words("subtitle", 200, 374, 1000, 90), *_PAGE),
-        "chapter": placing(words("number", 40, 308, 110, 60, "centre"), words("title", 200, 304, 1000, 160, scale=1.15), *_PAGE),
+        "chapter": placing(words("number", 40, 308, 110, 46, "centre"), words("title", 200, 304, 1000, 160, scale=1.15), *_PAGE),
         "statement": placing(words("statement", 200, 150, 1000, 460), *_PAGE),
         "list": placing(words("title", 200, 40, 1000, 60), words("body", 200, 148, 1020, 540), *_PAGE),
         "picture-and-text": placing(picture(730, 96, 490, 416), words("title", 200, 40, 500, 110), words("body", 200, 200, 500, 480), *_PAGE),
