@@ -9,6 +9,9 @@ import tempfile
 from pathlib import Path
 from unittest import TestCase
 
+import webvtt
+from msgspec.structs import replace
+
 from ritornel.cli import COMMANDS, main
 from ritornel.core.model.writing import write_show
 from ritornel.core.score import compile, facts
@@ -28,7 +31,7 @@ def said(*arguments: str) -> tuple[int, str, str]:
 
 class Commands(TestCase):
     def test_each_says_what_it_is_for(self):
-        self.assertLessEqual({"serve", "work", "add-person", "score"}, set(COMMANDS))
+        self.assertLessEqual({"serve", "work", "add-person", "score", "words", "captions"}, set(COMMANDS))
         for name in COMMANDS:
             code, out, err = said(name, "--help")
             self.assertEqual((code, err), (0, ""), name)
@@ -82,6 +85,17 @@ class Frames(TestCase):
         self.assertIn(f"between 0 and {length}", err)
         self.document.write_text("{}", encoding="utf-8")
         self.assertIn("without slides", said("score", str(self.document), "--at", "0")[2])
+
+    def test_captions_as_webvtt_that_a_reader_of_it_takes(self):
+        made = replace(self.MADE, slides=(replace(self.MADE.slides[0], script="Four <tons> & more. There are none."),))
+        self.document.write_bytes(write_show(made))
+        out = self.folder / "show.vtt"
+        self.assertEqual(said("captions", str(self.document), "--out", str(out))[0], 0)
+        found = webvtt.read(out)
+        self.assertEqual([c.raw_text for c in found], ["Four &lt;tons&gt; &amp; more. There are none."])
+        self.assertEqual((found[0].start, found[0].end < "00:00:07.001"), ("00:00:00.000", True))
+        self.assertEqual(said("captions", str(self.document))[1].strip(), out.read_text(encoding="utf-8").strip())
+        self.assertIn("cannot be written", said("captions", str(self.document), "--out", f"{self.folder}/no/x.vtt")[2])
 
     def test_a_zip_is_as_good_as_its_document(self):
         packed = self.folder / "show.zip"

@@ -188,6 +188,7 @@ def _voice_of(slide: Slide, part: SlideScore, time: SlideTime) -> dict[str, Any]
         "end": spans[-1].end_ms,
         "stretches": [{"start": s.start_ms, "end": s.end_ms, "in": s.in_ms, "out": s.out_ms} for s in spans],
         "marks": marks,
+        "scratch": voice.scratch,
         "unheard": not voice.heard and has_words(slide.script),
     }
 

@@ -7,14 +7,16 @@ import msgspec
 from django.http import HttpRequest, HttpResponse
 from django.views.decorators.http import require_POST
 
-from ritornel.core.edits.command import Ids
+from ritornel.core.edits.command import Ids, slide_of
 from ritornel.core.text.naming import slide_title
 from ritornel.core.voice.files import matched
 from ritornel.jobs.running import waited
+from ritornel.library.describing import described
 from ritornel.shows.access import own_show_loaded
-from ritornel.site.answering import answer, answering, asked, signed_in
+from ritornel.site.answering import answer, answering, asked, refused, signed_in
 from ritornel.site.rates import at_most
 from ritornel.voices.hearing import listening
+from ritornel.voices.scratch import CannotSpeak, scratch_voice
 
 MOST_FILES = 300
 PATIENCE_S = 1.5
@@ -38,6 +40,27 @@ def match(request: HttpRequest, show_id: UUID) -> HttpResponse:
     slides = [s for s in show.slides if not wanted.among or s.id in set(wanted.among)]
     places = matched(wanted.names, [slide_title(s, show.slides.index(s) + 1) for s in slides])
     return answer({"slides": [None if place is None else slides[place].id for place in places]})
+
+
+class OfSlide(msgspec.Struct):
+    """One slide of the show."""
+
+    slide: str
+
+
+@signed_in
+@require_POST
+@answering
+@at_most("hearings")
+def scratch(request: HttpRequest, show_id: UUID) -> HttpResponse:
+    """Speak a slide's script with a made voice; answer the ``narration`` for an edit to give it, and its asset."""
+    _, show = own_show_loaded(request, show_id)
+    slide = slide_of(show, asked(request, OfSlide).slide)
+    try:
+        asset, voice = scratch_voice(request.user, slide, show.pace.wpm)
+    except CannotSpeak as error:
+        return refused(str(error))
+    return answer({"asset": described(asset), "narration": voice})
 
 
 @signed_in

@@ -78,6 +78,39 @@ class Player(BrowserCase):
         page.keyboard.press("f")
         self.until("Boolean(document.fullscreenElement)")
 
+    def test_captions_are_shown_when_they_are_asked_for_and_lie_on_no_text(self):
+        words = {
+            "id": "t",
+            "kind": "text",
+            "x": 100,
+            "width": 900,
+            "height": 80,
+            "size": 40,
+            "paragraphs": [{"text": "Afloat"}],
+        }
+        slides = [
+            {"id": "low", "script": "All of it floats.", "objects": [{**words, "y": 620}], "hold": 3000},
+            {"id": "high", "script": "Nobody hears a thing.", "objects": [{**words, "y": 20}], "hold": 3000},
+        ]
+        page = self.watch(publish(self.keep({"slides": slides}), False))
+        self.until("Boolean(player.rest)")
+        page.evaluate("player.loadRest().then(() => { player.pause(); player.seek(300); })")
+        captions = "document.querySelector('#stage .captions')"
+        self.until(f"{captions}.hidden")
+        page.keyboard.press("c")
+        self.until(f"{captions}.innerText === 'All of it floats.'")
+        apart = f"""(() => {{
+          const [a, b] = [{captions}, document.querySelector("#stage [data-slide]:not([style*='hidden']) .stage-part, #stage .stage-line")]
+            .map((one) => one.getBoundingClientRect());
+          return a.bottom <= b.top || a.top >= b.bottom;
+        }})()"""
+        self.assertTrue(page.evaluate(apart))
+        page.evaluate("player.seek(player.stage.play.order[1][1] + 300)")
+        self.until(f"{captions}.innerText === 'Nobody hears a thing.'")
+        self.assertFalse(page.evaluate(f"{captions}.classList.contains('is-above')"))
+        page.keyboard.press("c")
+        self.until(f"{captions}.hidden")
+
     def test_the_keys_are_listed_and_meanwhile_do_nothing_else(self):
         page = self.watch(self.published())
         self.until("player.playhead.playing")

@@ -85,6 +85,17 @@ class Voices(CountingCase):
         self.settled()
         self.assertEqual(self.length(), before)
 
+    def test_one_key_lets_a_slide_be_spoken_and_it_lasts_as_its_voice(self):
+        self.talk()
+        before = self.length()
+        self.press("Alt+v")
+        self.until("ritornel.store.kept.briefs.s1.voice?.scratch")
+        self.settled()
+        self.assertEqual(self.took(), 1)
+        voice = self.page.evaluate("ritornel.store.kept.briefs.s1.voice")
+        self.assertNotEqual(self.length(), before)
+        self.assertEqual(self.length(), voice["end"] + 600)
+
     def test_captions_stand_over_the_stage_and_on_their_lane_while_their_words_are_said(self):
         self.talk(voices=True)
         self.page.evaluate("ritornel.store.focusSlide('s2')")

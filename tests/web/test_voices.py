@@ -2,10 +2,13 @@
 
 from unittest.mock import patch
 
-from ritornel.core.score import compile
+from ritornel.core.score import compile, findings
+from ritornel.core.voice.spoken import tokens
+from ritornel.formats.speaking import NoVoice
 from ritornel.jobs.apart import TooMuch
+from ritornel.library.models import Asset
 from ritornel.shows import in_rows
-from ritornel.voices import hearing
+from ritornel.voices import hearing, scratch
 from tests.made import show, slide, step
 from tests.material import OwnerCase, asset
 from tests.speech import made_voice
@@ -87,3 +90,38 @@ class Voices(OwnerCase):
         for path in ("hear", "voices"):
             answer = self.client.post(f"/shows/{self.row.pk}/{path}", {"names": []}, content_type="application/json")
             self.assertEqual(answer.status_code, 404)
+
+
+class Scratch(OwnerCase):
+    def setUp(self):
+        super().setUp()
+        self.client.force_login(self.owner)
+        self.row = self.keep(
+            show(slide(step("a", duration=0), script=SCRIPT, id="one", title="The bath"), slide(id="two"))
+        )
+
+    def speak(self, name: str):
+        return self.client.post(f"/shows/{self.row.pk}/scratch", {"slide": name}, content_type="application/json")
+
+    def test_a_slide_is_spoken_with_the_instants_of_its_words_and_says_that_it_is_not_for_others(self):
+        told = self.speak("one").json()
+        self.assertIn("not meant for others", Asset.objects.get(sha256=told["asset"]["id"]).credit)
+        self.edit(self.row, {"do": "give-voices", "voices": {"one": told["narration"]}})
+        made = in_rows.load(self.row)
+        voice = made.slides[0].narration
+        self.assertEqual((voice.scratch, voice.heard, len(voice.said)), (True, "words", len(tokens(SCRIPT))))
+        there = next(word for word in voice.said if word.text == "There")
+        self.assertAlmostEqual(compile(made).times[0].groups[1].start_ms, there.start_ms, delta=1)
+        self.assertGreater(voice.said[-1].end_ms, 3000)
+        found = [f.message for f in findings(made, compile(made)) if f.rule == "scratch-voices"]
+        self.assertEqual(found, ["slide 1: its voice is a scratch voice, which is not meant for others"])
+        self.assertEqual(
+            self.client.post(f"/shows/{self.row.pk}/hear", {}, content_type="application/json").json(),
+            {"hearing": False},
+        )
+
+    def test_what_cannot_be_spoken_says_why(self):
+        self.assertIn("no script", self.speak("two").json()["error"])
+        with patch.object(scratch, "done_apart", side_effect=NoVoice("there is no made voice here")):
+            self.assertIn("no made voice here", self.speak("one").json()["error"])
+        self.assertIn("not in the show", self.speak("gone").json()["error"])

@@ -3,7 +3,7 @@
     apt-get install espeak-ng && python -m ritornel.assets.scripts.make_sounds
 
 Narrations are spoken passage by passage, so that the instants of the cues are known to the millisecond; they are
-written to ``narration.json`` for the demo show.
+written to ``narration.json`` for the demo show, with the words that are heard in them.
 """
 
 import json
@@ -15,7 +15,9 @@ from pathlib import Path
 import av
 import numpy as np
 
-from ritornel.shows.demo.lamp import NARRATED
+from ritornel.core.voice.spoken import tokens
+from ritornel.formats.hearing import heard_in
+from ritornel.shows.demo.lamp import NARRATED, script_of
 
 OUT = Path(__file__).resolve().parents[1] / "demo"
 RATE = 48000
@@ -108,7 +110,16 @@ def narrations() -> None:
                 marks[name].append(round(sum(len(p) for p in pieces) / RATE * 1000))
             pieces += [spoken(passage), np.zeros(int(GAP_S * RATE))]
         write_opus(np.concatenate(pieces[:-1]), OUT / f"voice-{name}.ogg", 40_000)
-    (OUT / "narration.json").write_text(json.dumps(marks, indent=2) + "\n", encoding="utf-8")
+    told = {"marks": marks, "said": {name: heard(name) for name in NARRATED}}
+    (OUT / "narration.json").write_text(json.dumps(told) + "\n", encoding="utf-8")
+
+
+def heard(name: str) -> list[tuple[str, int, int, int]]:
+    """Return the words of a narration as they are found in it: text, start and end in ms, how sure."""
+    script = script_of(NARRATED[name])
+    found = heard_in(OUT / f"voice-{name}.ogg", script)
+    words = zip(tokens(script), found.words, strict=True)
+    return [(script[word.start : word.end], one.start_ms, one.end_ms, one.sure) for word, one in words]
 
 
 def main() -> None:

@@ -135,11 +135,12 @@ def _by_clock(slide: Slide, time: SlideTime, pace: Pace, own: tuple[Token, ...])
     """Return when words are said if each passage is said evenly from its cue on."""
     cues = len(time.groups) - 1
     before = marks_before(slide.script, own)
-    firsts = [0, *(before.get(cue, len(own)) for cue in range(1, cues + 1)), len(own)]
+    nexts = [before.get(cue) for cue in range(1, cues + 1)]
+    firsts = [0, *_where_missing(nexts, len(own)), len(own)]
     found: list[tuple[int, int] | None] = []
     said = passages(slide.script, cues)
     for number, group in enumerate(time.groups):
-        first, last = firsts[number], max(firsts[number], firsts[number + 1])
+        first, last = firsts[number], firsts[number + 1]
         until = time.groups[number + 1].start_ms if number < cues else time.length_ms
         lasts = min(max(1, until - group.start_ms), max(1, said_in(said[number], pace)))
         weights = [len(word.said) + sum(map(len, word.said)) for word in own[first:last]]
@@ -149,6 +150,16 @@ def _by_clock(slide: Slide, time: SlideTime, pace: Pace, own: tuple[Token, ...])
             passed += weight
             found.append((start, group.start_ms + lasts * passed // whole))
     return [*found, *([None] * (len(own) - len(found)))]
+
+
+def _where_missing(places: Sequence[int | None], end: int) -> list[int]:
+    """Return where the words of each cue begin, in order: one without a mark stands with the next that has one."""
+    found = []
+    later = end
+    for place in reversed(places):
+        later = later if place is None else place
+        found.append(later)
+    return list(accumulate(reversed(found), max))
 
 
 def _divided(words: Sequence[_Word]) -> list[int]:

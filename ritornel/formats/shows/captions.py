@@ -15,7 +15,7 @@ def write(show: Show, files: Mapping[str, Path]) -> Iterator[bytes]:
     """Yield the captions of a show in its own time."""
     made = webvtt.WebVTT()
     for caption in show_captions(show, compile(show).times):
-        text = caption.text.replace("&", "&amp;").replace("<", "&lt;").replace("-->", "--&gt;")
+        text = caption.text.replace("&", "&amp;").replace("<", "&lt;").replace(">", "&gt;")
         made.captions.append(webvtt.Caption(_written(caption.start_ms), _written(caption.end_ms), text))
     yield made.content.encode()
 

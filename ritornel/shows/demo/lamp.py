@@ -1,5 +1,8 @@
 """“How the lamp turns”: the talk at Skarholm Light, some passages of it already narrated."""
 
+from collections.abc import Mapping, Sequence
+from typing import Any
+
 from ritornel.shows.demo.parts import CREAM, LAMP, Document, build, line, lit, picture, said, seen, text, whole
 
 SOFT = {"y": 3, "blur": 14, "opacity": 0.6}
@@ -19,12 +22,16 @@ NARRATED = {
 """Passages of the narrated slides, one per cue and one before the first."""
 
 
-def _script(passages: list[str]) -> str:
+def script_of(passages: list[str]) -> str:
     return " ".join(p if n == 0 else f"[{n}] {p}" for n, p in enumerate(passages))
 
 
-def document(marks: dict[str, list[int]]) -> Document:
-    """Return the plan of the show. ``marks`` are the instants of the cues in the narrations, by their names."""
+def document(marks: Mapping[str, Sequence[int]], said: Mapping[str, Sequence[Any]] | None = None) -> Document:
+    """Return the plan of the show. ``marks`` are the instants of the cues in the narrations, by their names.
+
+    ``said`` are the words that were heard in them (``core.model.Said``); none: nobody has listened yet.
+    """
+    heard = {name: {"said": words, "heard": "words"} for name, words in (said or {}).items()}
     return {
         "title": "How the lamp turns",
         "target": 180_000,
@@ -36,7 +43,7 @@ def document(marks: dict[str, list[int]]) -> Document:
         ],
         "beds": [{"asset": "harbour.ogg", "loop": True, "fade_in": 2500, "fade_out": 4000, "gain_db": -16}],
         "slides": [
-            _welcome(), _skerry(), _light(marks["light"]), _ring(), _bath(), _finger(marks["finger"]),
+            _welcome(), _skerry(), _light(marks["light"], heard.get("light", {})), _ring(), _bath(), _finger(marks["finger"], heard.get("finger", {})),
             _clockwork(), _flashes(), _goodbye(),
         ],
         "credit_lines": ["goodbye"],
@@ -83,12 +90,12 @@ def _skerry() -> Document:
     }  # fmt: skip
 
 
-def _light(marks: list[int]) -> Document:
+def _light(marks: Sequence[int], heard: Document) -> Document:
     return {
         "id": "light", "kind": "blank", "title": "Where the light went",
         "transition": {"type": "fade", "duration": 1000},
-        "script": _script(NARRATED["light"]),
-        "narration": {"asset": "voice-light.ogg", "marks": marks, "tail": 900},
+        "script": script_of(NARRATED["light"]),
+        "narration": {"asset": "voice-light.ogg", "marks": marks, "tail": 900, **heard},
         "objects": [
             whole("beam", "skarholm-beam.jpg", "The beam"),
             {"id": "pane", "kind": "shape", "form": "rectangle", "x": 640, "y": 214, "width": 16, "height": 300,
@@ -163,12 +170,12 @@ def _bath() -> Document:
     }  # fmt: skip
 
 
-def _finger(marks: list[int]) -> Document:
+def _finger(marks: Sequence[int], heard: Document) -> Document:
     return {
         "id": "finger", "kind": "picture-and-text", "title": "One finger",
         "transition": {"type": "fade", "duration": 800},
-        "script": _script(NARRATED["finger"]),
-        "narration": {"asset": "voice-finger.ogg", "marks": marks, "tail": 600},
+        "script": script_of(NARRATED["finger"]),
+        "narration": {"asset": "voice-finger.ogg", "marks": marks, "tail": 600, **heard},
         "objects": [
             {"id": "clip", "kind": "clip", "role": "picture", "asset": "turning-lens.webm", "in": 3000, "out": 10500,
              "gain_db": -10, "waited_for": True, "name": "Turning lens"},

@@ -30,8 +30,8 @@ def make_demo() -> list[Show]:
         for path in sorted(MATERIAL.iterdir())
         if path.suffix != ".json"
     }
-    marks = json.loads((MATERIAL / "narration.json").read_text(encoding="utf-8"))
-    plans = [winter.document(), lamp.document(marks)]
+    told = json.loads((MATERIAL / "narration.json").read_text(encoding="utf-8"))
+    plans = [winter.document(), lamp.document(told["marks"], told["said"])]
     there = [asset.to_core() for asset in user.assets.all()]
     return [keeping.create(user, made(_with_ids(plan, ids), there)) for plan in plans]
 

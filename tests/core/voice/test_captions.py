@@ -43,6 +43,16 @@ class Captions(TestCase):
         self.assertEqual(found[0].start_ms, 0)
         self.assertLessEqual(found[-1].end_ms, time.length_ms)
 
+    def test_cues_without_a_mark_and_marks_in_disorder_lose_no_word(self):
+        for script in (
+            "One two. [2] Three. [1] Four [7] five.",
+            "[2] One two three four five.",
+            "One two three four five. [1]",
+        ):
+            made = show(slide(step("a"), step("b"), script=script))
+            words = " ".join(c.text for c in captions(made)).replace(".", "").split()
+            self.assertEqual([w.lower() for w in words], ["one", "two", "three", "four", "five"], script)
+
     def test_by_the_voice_they_stand_while_their_words_are_heard_and_struck_words_are_none(self):
         voice = {"asset": "tune", "lead": 500}
         made = show(slide(script="Four tons. None of it floats.", narration=voice, id="one"))

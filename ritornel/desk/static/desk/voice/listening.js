@@ -32,13 +32,18 @@ class Listening {
   async listen() {
     const { store, notice } = this.desk;
     this.under = true;
-    for (let told = true; told; ) {
+    let told = false;
+    for (let goesOn = true; goesOn; ) {
       const { status, data } = await send(`${store.address}hear`, {});
-      if (status === 200 && data.whole > 1) notice.say(`Listening to the voices: ${data.done} of ${data.whole}`, { stays: data.hearing ? 0 : 2500 });
-      told = status === 200 ? data.hearing : status === 0 || status >= 500;
-      if (told) await new Promise((resolve) => setTimeout(resolve, AGAIN_MS));
+      if (status === 200 && data.hearing && data.whole > 1) {
+        told = true;
+        notice.say(`Listening to the voices: ${data.done} of ${data.whole}`, { stays: 0 });
+      }
+      goesOn = status === 200 ? data.hearing : status === 0 || status >= 500;
+      if (goesOn) await new Promise((resolve) => setTimeout(resolve, AGAIN_MS));
     }
     this.under = false;
+    if (told) notice.clear();
     this.look();
   }
 }
