@@ -24,7 +24,9 @@ class Demo(OwnerCase):
         row = Show.objects.get(title="How the lamp turns")
         Show.objects.filter(pk=row.pk).update(title="Changed")
         self.assertEqual({r.title for r in make_demo()}, {"Changed", "Winter opening"})
-        self.assertEqual(in_rows.load(row).slides[2].narration.marks, (6498, 8894))
+        voice = in_rows.load(row).slides[2].narration
+        for mark, spoken in zip(voice.marks, (6498, 8894), strict=True):
+            self.assertAlmostEqual(mark, spoken, delta=60, msg="a cue stands where its words are heard")
         self.client.logout()
         signed_in = self.client.post("/sign-in", {"username": USER, "password": PASSWORD}, follow=True)
         self.assertContains(signed_in, "Changed")

@@ -23,6 +23,7 @@ NARRATED = {
 
 
 def script_of(passages: list[str]) -> str:
+    """Return passages as a script with the marks of their cues."""
     return " ".join(p if n == 0 else f"[{n}] {p}" for n, p in enumerate(passages))
 
 
