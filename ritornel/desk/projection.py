@@ -170,6 +170,7 @@ def _brief_of(
         "skipped": slide.skipped,
         "look": look_of(slide, show),
         "voice": _voice_of(slide, part, time),
+        "scripted": has_words(slide.script),
     }
     written = Brief(version, msgspec.Raw(msgspec.json.encode(brief)))
     return _briefs.put(written, 1500 + len(written.encoded), slide, part, by=(common, names))

@@ -5,6 +5,7 @@ from uuid import UUID
 
 import msgspec
 from django.http import HttpRequest, HttpResponse
+from django.shortcuts import get_object_or_404
 from django.views.decorators.http import require_POST
 
 from ritornel.core.edits.command import Ids, slide_of
@@ -12,9 +13,11 @@ from ritornel.core.text.naming import slide_title
 from ritornel.core.voice.files import matched
 from ritornel.jobs.running import waited
 from ritornel.library.describing import described
+from ritornel.library.models import Asset
 from ritornel.shows.access import own_show_loaded
 from ritornel.site.answering import answer, answering, asked, refused, signed_in
 from ritornel.site.rates import at_most
+from ritornel.voices.cutting import cutting, found, spoken_from
 from ritornel.voices.hearing import listening
 from ritornel.voices.scratch import CannotSpeak, scratch_voice
 
@@ -40,6 +43,37 @@ def match(request: HttpRequest, show_id: UUID) -> HttpResponse:
     slides = [s for s in show.slides if not wanted.among or s.id in set(wanted.among)]
     places = matched(wanted.names, [slide_title(s, show.slides.index(s) + 1) for s in slides])
     return answer({"slides": [None if place is None else slides[place].id for place in places]})
+
+
+class Recording(msgspec.Struct):
+    """A recording over many slides, from the ``first`` on."""
+
+    asset: str
+    first: str = ""
+
+
+@signed_in
+@require_POST
+@answering
+@at_most("hearings")
+def cut(request: HttpRequest, show_id: UUID) -> HttpResponse:
+    """Find where a recording over many slides is cut; answer ``voices`` by slide, or that this goes on: ask again.
+
+    ``follows`` tells whether it says their scripts; else it is cut by its pauses alone.
+    """
+    row, show = own_show_loaded(request, show_id)
+    wanted = asked(request, Recording)
+    asset = get_object_or_404(Asset, owner=request.user, sha256=wanted.asset, has_sound=True)
+    slides = spoken_from(show, wanted.first)
+    if len(slides) < 2:
+        return refused("there are no two slides with a script from here on; write what is said on them first")
+    job = waited(cutting(row, slides, asset), PATIENCE_S)
+    made = found(slides, asset)
+    if made is not None:
+        return answer({"voices": made.voices, "follows": made.follows, "order": [s.id for s in slides]})
+    if job.has_ended:
+        return refused(job.words or "this recording could not be listened to; try again")
+    return answer({"cutting": True})
 
 
 class OfSlide(msgspec.Struct):

@@ -85,6 +85,23 @@ class Voices(CountingCase):
         self.settled()
         self.assertEqual(self.length(), before)
 
+    def test_one_recording_over_all_slides_in_three_gestures_with_a_cut_moved(self):
+        self.talk()
+        self.drop(voice_file(9, " ".join(SCRIPTS)))
+        self.page.wait_for_selector("dialog >> text=As the voice of the slides")
+        self.touch("dialog >> text=As the voice of the slides")
+        self.page.wait_for_selector("dialog .cut >> nth=2")
+        before = int(self.page.get_attribute(".cut >> nth=0", "aria-valuenow"))
+        self.page.screenshot(path="/tmp/look/cuts.png")
+        self.page.focus(".cut >> nth=0")
+        self.page.keyboard.press("ArrowLeft")
+        self.touch("dialog >> text=Give them their stretches")
+        self.heard(4)
+        self.assertLessEqual(self.took(), 3)
+        voices = [s.narration for s in self.show().slides]
+        self.assertEqual((voices[0].out_ms, voices[1].in_ms), (before - 100, before - 100))
+        self.assertEqual(len({v.asset for v in voices}), 1)
+
     def test_one_key_lets_a_slide_be_spoken_and_it_lasts_as_its_voice(self):
         self.talk()
         before = self.length()

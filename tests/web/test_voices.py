@@ -1,5 +1,6 @@
 """Voices are listened to in the background, and what is heard comes as an edit; files find their slides."""
 
+from itertools import pairwise
 from unittest.mock import patch
 
 from ritornel.core.score import compile, findings
@@ -8,7 +9,7 @@ from ritornel.formats.speaking import NoVoice
 from ritornel.jobs.apart import TooMuch
 from ritornel.library.models import Asset
 from ritornel.shows import in_rows
-from ritornel.voices import hearing, scratch
+from ritornel.voices import cutting, hearing, scratch
 from tests.made import show, slide, step
 from tests.material import OwnerCase, asset
 from tests.speech import made_voice
@@ -125,3 +126,43 @@ class Scratch(OwnerCase):
         with patch.object(scratch, "done_apart", side_effect=NoVoice("there is no made voice here")):
             self.assertIn("no made voice here", self.speak("one").json()["error"])
         self.assertIn("not in the show", self.speak("gone").json()["error"])
+
+
+class OneOverMany(OwnerCase):
+    SAID = (
+        "Four tons of glass. There are none.",
+        "All of it floats in a trough of mercury.",
+        "One finger turns it all night.",
+    )
+
+    def setUp(self):
+        super().setUp()
+        self.client.force_login(self.owner)
+        self.made = made_voice(" ".join(self.SAID))
+        self.voice = asset(self.owner, "all of it.wav", self.made.content).sha256
+        slides = [slide(id=f"s{n}", script=script) for n, script in enumerate(self.SAID)]
+        self.row = self.keep(show(*slides, slide(id="silent")))
+
+    def cut(self, **more):
+        body = {"asset": self.voice, **more}
+        return self.client.post(f"/shows/{self.row.pk}/cut", body, content_type="application/json")
+
+    def test_it_is_cut_between_the_words_of_two_scripts_and_each_slide_keeps_a_stretch_of_the_one_file(self):
+        told = self.cut().json()
+        self.assertEqual((told["order"], told["follows"]), (["s0", "s1", "s2"], True))
+        self.edit(self.row, {"do": "give-voices", "voices": told["voices"]})
+        voices = [s.narration for s in in_rows.load(self.row).slides[:3]]
+        self.assertEqual({v.asset for v in voices}, {self.voice})
+        firsts = [self.made.starts[sum(len(s) + 1 for s in self.SAID[:n])] for n in range(3)]
+        for voice, first in zip(voices, firsts, strict=True):
+            self.assertTrue(voice.in_ms <= first + 40)
+            self.assertAlmostEqual(voice.said[0].start_ms, first, delta=90)
+        self.assertEqual([a.out_ms == b.in_ms for a, b in pairwise(voices)], [True, True])
+        self.assertEqual(len(self.cut(first="s1").json()["order"]), 2)
+
+    def test_what_cannot_be_cut_says_why(self):
+        self.assertIn("no two slides", self.cut(first="s2").json()["error"])
+        self.assertEqual(self.cut(asset="none").status_code, 404)
+        self.edit(self.row, {"do": "set-slides", "slides": ["s0"], "values": {"script": "Something else is said."}})
+        with patch.object(cutting, "done_apart", side_effect=TooMuch):
+            self.assertIn("too long", self.cut().json()["error"])

@@ -161,6 +161,7 @@ RATES = {
 """How often an account may ask for what costs something: so many times in so many seconds."""
 JOBS = {
     "upload": "ritornel.library.taking_in.look_through",
+    "cut": "ritornel.voices.cutting.cut",
     "hear": "ritornel.voices.hearing.listen",
     "fetch": "ritornel.library.fetching.fetched",
     "arrival": "ritornel.shows.arriving.taken_in",

@@ -8,6 +8,7 @@ import { listenForFiles } from "../parts/media/dropped.js";
 import { handedTo } from "../parts/media/handing.js";
 import { bringShows } from "../parts/media/shows_brought.js";
 import { uploadFiles } from "../parts/media/uploading.js";
+import { cutOverSlides } from "./voice/one_over_many.js";
 import { areVoices, askWhatSounds, giveVoices } from "./voice/given.js";
 import { bringOutlines } from "./sheets/outline_slides.js";
 import { bringDocuments } from "./sheets/page_slides.js";
@@ -66,6 +67,7 @@ async function placeOn(desk, sounds, slide) {
 
 async function placeSound(desk, asset) {
   const place = await askForPlace(desk, asset);
+  if (place === "voices") return cutOverSlides(desk, asset);
   if (place === "slide") desk.store.slide && placeMedia(desk, asset);
   else if (place) desk.store.edit(laid(desk.store, asset, place.instead));
 }

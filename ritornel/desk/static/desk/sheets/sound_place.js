@@ -7,7 +7,7 @@ import { choice } from "../../parts/fields.js";
 
 const BESIDE = "";
 
-/** Asks where a sound goes: resolves to "slide", {instead} of a bed ("" for beside them), or null if it was left. */
+/** Asks where a sound goes: resolves to "slide", "voices", {instead} of a bed ("" for beside them), or null if it was left. */
 export function askForPlace({ store }, asset) {
   let instead = usually(store);
   return openDialog("Where the sound goes", (dialog) => {
@@ -18,9 +18,15 @@ export function askForPlace({ store }, asset) {
       ${footButtons(
         html`<button class="act-main" @click=${() => dialog.close("slide")}>On this slide</button>`,
         html`<button class="act-quiet" @click=${() => dialog.close({ instead })}>As bed</button>`,
+        spoken(store) ? html`<button class="act-quiet" title="Cut where the words of one script end and the next begin" @click=${() => dialog.close("voices")}>As the voice of the slides</button>` : nothing,
         html`<button class="act" @click=${() => dialog.close()}>Only into the library</button>`,
       )}`;
   }, { width: "440px" });
+}
+
+/** Whether two slides have a script that a recording could say. */
+function spoken({ shown }) {
+  return Object.values(shown.briefs).filter((brief) => brief.scripted).length > 1;
 }
 
 /** What is most often meant: in the place of the one bed that there is. */

@@ -88,7 +88,7 @@ function copied(slide, id) {
 
 function emptyOutline(state, like) {
   const { ground = "#fffdf7", transition = 0, transition_verb = "" } = state.briefs[like] ?? {};
-  return { title: "", ground, transition, transition_verb, hold: null, cues: [], kind: "", skipped: false, voice: null };
+  return { title: "", ground, transition, transition_verb, hold: null, cues: [], kind: "", skipped: false, voice: null, scripted: false };
 }
 
 function emptySlide(state, id, like, length, defaults) {

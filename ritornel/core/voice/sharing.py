@@ -1,0 +1,54 @@
+"""One long recording shared out among slides: cut where what is said on one ends and on the next begins."""
+
+from collections.abc import Sequence
+from itertools import pairwise
+
+from ritornel.core.model import Narration
+from ritornel.core.model.slide import HeardBy, Said
+from ritornel.core.voice.heard import Heard
+from ritornel.core.voice.spoken import MARK, tokens
+
+_AROUND_MS = 350
+"""So much silence is left before the first word of all and after the last."""
+_BETWEEN = "\n\n"
+
+
+def joined(scripts: Sequence[str]) -> str:
+    """Return scripts as one, without the marks of their cues: what a recording over all of them says."""
+    return _BETWEEN.join(MARK.sub(lambda mark: " " * len(mark[0]), script) for script in scripts)
+
+
+def shared_out(asset: str, scripts: Sequence[str], heard: Heard) -> list[Narration]:
+    """Return a narration for each script: a stretch of the asset in which ``joined(scripts)`` was ``heard``.
+
+    The cuts lie in the middle of the pauses between them. Of a script without words the stretch is empty: in and out
+    are the same.
+    """
+    counts = [len(tokens(script)) for script in scripts]
+    places = [sum(counts[:n]) for n in range(len(counts) + 1)]
+    pieces = [heard.words[first:last] for first, last in pairwise(places)]
+    way: HeardBy = heard.way if heard.follows else "pauses"
+    cuts = _cuts([(p[0].start_ms, p[-1].end_ms) for p in pieces if p], heard.length_ms)
+    made, cut = [], iter(cuts)
+    for script, piece in zip(scripts, pieces, strict=True):
+        if not piece:
+            made.append(Narration(asset=asset))
+            continue
+        start, end = next(cut)
+        words = zip(tokens(script), piece, strict=True)
+        said = tuple(Said(script[w.start : w.end][:120], one.start_ms, one.end_ms, one.sure) for w, one in words)
+        beside = tuple((s, e) for s, e in heard.beside if start <= s and e <= end)
+        made.append(
+            Narration(asset=asset, in_ms=start, out_ms=max(start + 1, end), said=said, heard=way, beside=beside)
+        )
+    return made
+
+
+def _cuts(said: Sequence[tuple[int, int]], length_ms: int) -> list[tuple[int, int]]:
+    """Return the stretch for each of what is said from when to when."""
+    if not said:
+        return []
+    middles = [(one[1] + other[0]) // 2 for one, other in pairwise(said)]
+    starts = [max(0, said[0][0] - _AROUND_MS), *middles]
+    ends = [*middles, min(length_ms, said[-1][1] + _AROUND_MS)]
+    return list(zip(starts, ends, strict=True))
