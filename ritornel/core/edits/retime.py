@@ -16,6 +16,7 @@ from ritornel.core.time.rounding import divided, rounded
 from ritornel.core.time.running_order import StepTime
 from ritornel.core.time.slide_clock import SlideTime
 from ritornel.core.time.stretches import asset_at
+from ritornel.core.voice.matching import marked_at
 
 LEAST_DURATION_MS = 50
 """A build dragged shorter stays this long; a shorter one can be typed."""
@@ -201,12 +202,9 @@ class DragCue(Command, frozen=True, kw_only=True):
             return SetWait(slide=self.slide, cue=self.cue, wait=wait).apply(show)
         earliest = max((m for m in counts[: self.cue - 1] if m is not None), default=0)
         latest = min((m for m in counts[self.cue :] if m is not None), default=limits.TIME_MS)
-        marks = list(voice.marks)
         heard = min(max(earliest, mark + self.by), latest)
-        marks[self.cue - 1] = asset_at(voice.kept, heard) - voice.in_ms if voice.kept else heard
-        by_hand = tuple(sorted({*voice.by_hand, self.cue}))
-        moved = replace(voice, marks=tuple(marks), by_hand=by_hand)
-        return change_slide(show, self.slide, lambda slide: replace(slide, narration=moved))
+        instant = asset_at(voice.kept, heard) - voice.in_ms if voice.kept else heard
+        return change_slide(show, self.slide, lambda slide: marked_at(slide, self.cue, instant))
 
     @property
     def label(self) -> str:

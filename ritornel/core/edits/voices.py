@@ -10,9 +10,10 @@ from msgspec.structs import replace
 from ritornel.core.edits.command import BadEdit, Command, change_slide, slide_of
 from ritornel.core.model import Narration, Show, Slide, limits
 from ritornel.core.model.slide import HeardBy, Said, Stretch
-from ritornel.core.model.units import Ms, Name
-from ritornel.core.time.stretches import stretches_of
-from ritornel.core.voice.matching import told
+from ritornel.core.model.units import CueNumber, Ms, Name
+from ritornel.core.time.running_order import split_into_groups
+from ritornel.core.time.stretches import asset_at, stretches_of
+from ritornel.core.voice.matching import marked_at, told
 from ritornel.core.voice.pauses import LEAST_PAUSE_MS, pauses_of, spoken_of
 
 _LEAST_STRETCH_MS = 40
@@ -111,7 +112,7 @@ class CutVoice(Command, frozen=True, kw_only=True):
 class StrikeWords(Command, frozen=True, kw_only=True):
     """Take words of the script (``first`` to before ``end``, by number) out of the voice, or bring them ``back``.
 
-    With them goes what stands between them, and the longer half of the pauses around is left.
+    With them goes what stands between them, half of the pauses around, and the silence at an end of the voice.
     """
 
     slide: str
@@ -129,10 +130,10 @@ class StrikeWords(Command, frozen=True, kw_only=True):
         words = [one for one in heard[self.first : self.end] if one is not None]
         if not words:
             raise BadEdit("those words are not in the voice")
-        before = max((one.end_ms for one in voice.said if one.end_ms <= words[0].start_ms), default=voice.in_ms)
+        before = max((one.end_ms for one in voice.said if one.end_ms <= words[0].start_ms), default=None)
         after = min((one.start_ms for one in voice.said if one.start_ms >= words[-1].end_ms), default=None)
-        start = (before + words[0].start_ms) // 2
-        end = words[-1].end_ms if after is None else (words[-1].end_ms + after) // 2
+        start = voice.in_ms if before is None else (before + words[0].start_ms) // 2
+        end = limits.TIME_MS if after is None else (words[-1].end_ms + after) // 2
         stretch = (start, max(start + 1, end))
         return CutVoice(slide=self.slide, stretches=[stretch], back=self.back).apply(show)
 
@@ -175,6 +176,32 @@ class SetPauses(Command, frozen=True, kw_only=True):
     def label(self) -> str:
         """Name it as people do."""
         return f"bring pauses to {self.pause / 1000:g} s"
+
+
+class SetMarks(Command, frozen=True, kw_only=True):
+    """Set when cues come in a slide's voice: ``marks`` by the number of the cue, in ms of the narration, by hand."""
+
+    slide: str
+    marks: Annotated[dict[CueNumber, Ms], Meta(min_length=1, max_length=limits.BUILDS_ON_A_SLIDE)]
+
+    def apply(self, show: Show) -> Show:
+        """Return the show with the marks."""
+        slide = slide_of(show, self.slide)
+        voice = slide.narration
+        if voice is None:
+            raise BadEdit("that slide has no voice any more")
+        cues = len(split_into_groups(slide.running_order)) - 1
+        for cue, heard in sorted((int(cue), heard) for cue, heard in self.marks.items()):
+            if cue > cues:
+                raise BadEdit(f"there is no cue {cue} on that slide")
+            instant = asset_at(voice.kept, heard) - voice.in_ms if voice.kept else heard
+            slide = marked_at(slide, cue, instant)
+        return change_slide(show, self.slide, lambda _: slide)
+
+    @property
+    def label(self) -> str:
+        """Name it as people do."""
+        return "set cues along the voice"
 
 
 class TrimSilence(Command, frozen=True, kw_only=True):

@@ -1,5 +1,6 @@
 """The words of a script found among those that were heard, also after it was rewritten; marks where words are said."""
 
+import re
 from collections.abc import Sequence
 from difflib import SequenceMatcher
 
@@ -9,6 +10,9 @@ from ritornel.core.model import Narration, Slide
 from ritornel.core.model.slide import Said
 from ritornel.core.time.running_order import split_into_groups
 from ritornel.core.voice.spoken import Token, marks_before, tokens
+
+_ON_MS = 40
+"""So near to the beginning of a word a mark stands on it."""
 
 
 def told(script: str, said: tuple[Said, ...]) -> tuple[Said | None, ...]:
@@ -42,6 +46,46 @@ def marked_by_words(slide: Slide) -> Narration | None:
         if 1 <= cue <= cues and cue not in voice.by_hand:
             marks[cue - 1] = _mark(voice, heard, words, place)
     return _with_marks(voice, marks)
+
+
+def marked_at(slide: Slide, cue: int, mark: int) -> Slide:
+    """Return the slide with a cue's mark at an instant of its voice, in ms from ``in``, set by hand.
+
+    In a script whose words were heard its mark goes before the word that is said then; one that stands on the
+    beginning of its word is not by hand any more.
+    """
+    voice = slide.narration
+    if voice is None:
+        return slide
+    marks = [*voice.marks, *([None] * (cue - len(voice.marks)))]
+    marks[cue - 1] = mark
+    on_its_word = False
+    script = slide.script
+    heard = told(script, voice.said) if voice.said else ()
+    if any(one is not None for one in heard):
+        instant = mark + voice.in_ms
+        place = next((n for n, one in enumerate(heard) if one and one.start_ms >= instant - _ON_MS), len(heard))
+        on_its_word = place < len(heard) and abs((heard[place] or voice.said[0]).start_ms - instant) <= _ON_MS
+        script = _moved(script, cue, place)
+    by_hand = {*voice.by_hand} - {cue} if on_its_word else {*voice.by_hand, cue}
+    return replace(slide, script=script, narration=replace(voice, marks=tuple(marks), by_hand=tuple(sorted(by_hand))))
+
+
+def _moved(script: str, cue: int, place: int) -> str:
+    """Return a script with a cue's mark before the word at a place, or at its end."""
+    own = re.compile(rf" ?\[{cue}\]")
+    words = tokens(script)
+    found = own.search(script)
+    if found is not None and marks_before(script, words).get(cue) == place:
+        return script
+    bare = own.sub("", script)
+    bare_words = tokens(bare)
+    if len(bare_words) != len(words):
+        return script
+    if place >= len(bare_words):
+        return f"{bare.rstrip()} [{cue}]"
+    at = bare_words[place].start
+    return f"{bare[:at]}[{cue}] {bare[at:]}".strip()
 
 
 def _mark(voice: Narration, heard: Sequence[Said | None], words: Sequence[Token], place: int) -> int | None:

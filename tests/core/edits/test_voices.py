@@ -35,6 +35,25 @@ class Marks(TestCase):
         again = heard(dragged)
         self.assertEqual(cues(again), [1050, 2300])
 
+    def test_a_cue_dragged_along_the_voice_moves_in_the_script_and_on_a_word_it_is_by_words_again(self):
+        dragged = edited(heard(), do="drag-cue", slide="one", cue=1, by=300)
+        one = dragged.slides[0]
+        self.assertEqual((one.script, one.narration.by_hand), ("Four tons. None [1] of it. [2] All floats.", ()))
+        self.assertEqual(cues(dragged), [1500, 2300])
+        between = edited(heard(), do="drag-cue", slide="one", cue=1, by=-200)
+        self.assertEqual((between.slides[0].script, between.slides[0].narration.by_hand), (SCRIPT, (1,)))
+        last = edited(heard(), do="drag-cue", slide="one", cue=2, by=500)
+        self.assertEqual((last.slides[0].script, cues(last)[1]), ("Four tons. [1] None of it. All floats. [2]", 2800))
+
+    def test_cues_tapped_along_are_set_together_through_what_was_cut(self):
+        struck = edited(heard(), do="strike-words", slide="one", first=0, end=2)
+        start = struck.slides[0].narration.kept[0][0]
+        tapped = edited(struck, do="set-marks", slide="one", marks={"1": 400, "2": 1700})
+        self.assertEqual(cues(tapped), [400, 1700])
+        self.assertEqual(tapped.slides[0].narration.marks, (start + 400, start + 1700))
+        with self.assertRaisesRegex(BadEdit, "no cue 3"):
+            edited(struck, do="set-marks", slide="one", marks={"3": 400})
+
     def test_a_rewritten_script_places_them_anew(self):
         moved = edited(
             heard(),

@@ -69,9 +69,16 @@ function snapTimes(timeline) {
   for (const [id, start, length] of shown.order) {
     if (start + length < range[0] || start > range[1]) continue;
     found.push(start, ...shown.briefs[id].cues.map((cue) => start + cue));
+    if (id === store.focus && store.slide?.voice) found.push(...wordStarts(store, start));
     if (id === store.focus) for (const group of store.slide?.time.groups ?? []) found.push(...group.steps.flatMap((step) => [start + step.start, start + step.end]));
   }
   return found;
+}
+
+/** The instants at which the words of the slide's voice begin. */
+function wordStarts(store, start) {
+  const voice = store.shown.briefs[store.focus].voice;
+  return voice ? store.slide.voice.items.filter((item) => item.kind === "word" && item.start !== undefined).map((item) => start + voice.start + item.start) : [];
 }
 
 /** To what is near; else to a round time of the slide. */
