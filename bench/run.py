@@ -21,14 +21,14 @@ django.setup()
 from django.db import connection  # noqa: E402
 from django.test.utils import setup_test_environment, teardown_test_environment  # noqa: E402
 
-from bench import core, desk, edits, library, limits, page, released  # noqa: E402
+from bench import core, desk, edits, library, limits, page, released, voices  # noqa: E402
 
 RESULTS = Path(__file__).parent / "results.md"
 
 
 def main() -> int:
     """Measure, print and write."""
-    rows = core.rows()
+    rows = core.rows() + voices.rows()
     setup_test_environment()
     connection.creation.create_test_db(verbosity=0, autoclobber=True)
     try:

@@ -30,14 +30,15 @@ class TooMuch(Exception):
     """The work took more time or memory than it may."""
 
 
-def done_apart(seconds: float, work: Callable[..., T], *args: Any) -> T:
+def done_apart(seconds: float, work: Callable[..., T], *args: Any, memory: int = MEMORY_BYTES) -> T:
     """Return what ``work(*args)`` returns, done in a process of its own, and raise what it raises.
 
-    ``work`` is a function of a module; what goes there and back is pickled. Raises ``TooMuch`` after ``seconds``, or if
+    ``work`` is a function of a module; what goes there and back is pickled. ``memory``: bytes that it
+    may ask for. Raises ``TooMuch`` after ``seconds``, or if
     the process was ended by the system.
     """
     here, there = _context.Pipe(duplex=False)
-    child = _context.Process(target=_worked, args=(there, seconds, work, args), daemon=True)
+    child = _context.Process(target=_worked, args=(there, seconds, memory, work, args), daemon=True)
     with _without_main():
         child.start()
     there.close()
@@ -68,11 +69,11 @@ def _without_main() -> Iterator[None]:
             sys.modules["__main__"] = main
 
 
-def _worked(answer: Connection, seconds: float, work: Callable[..., Any], args: tuple[Any, ...]) -> None:
+def _worked(answer: Connection, seconds: float, memory: int, work: Callable[..., Any], args: tuple[Any, ...]) -> None:
     signal.signal(signal.SIGINT, signal.SIG_IGN)
     os.nice(15)
     whole = math.ceil(seconds)
-    resource.setrlimit(resource.RLIMIT_DATA, (MEMORY_BYTES, MEMORY_BYTES))
+    resource.setrlimit(resource.RLIMIT_DATA, (memory, memory))
     resource.setrlimit(resource.RLIMIT_CPU, (whole, whole))
     resource.setrlimit(resource.RLIMIT_CORE, (0, 0))
     signal.alarm(whole + 1)  # also where nobody is left to end it

@@ -20,7 +20,7 @@ from ritornel.jobs.running import AtWork, Refused, begun
 from ritornel.library.models import Asset, derived_path
 from ritornel.shows import in_rows
 from ritornel.shows.models import Show
-from ritornel.voices.hearing import SECONDS
+from ritornel.voices.hearing import MEMORY_BYTES, SECONDS
 
 
 class Cut(msgspec.Struct):
@@ -67,7 +67,7 @@ def cut(work: AtWork) -> None:
 def _keep(slides: Sequence[Slide], asset: Asset, digest: str) -> None:
     scripts = [slide.script for slide in slides]
     try:
-        heard = done_apart(SECONDS, heard_in, asset.path, joined(scripts))
+        heard = done_apart(SECONDS, heard_in, asset.path, joined(scripts), memory=MEMORY_BYTES)
     except (TooMuch, FFmpegError, OSError) as error:
         raise Refused("this recording is too long to be listened to at once; cut it into parts first") from error
     voices = dict(zip((s.id for s in slides), shared_out(asset.sha256, scripts, heard), strict=True))

@@ -22,7 +22,9 @@ from ritornel.shows import in_rows, keeping
 from ritornel.shows.models import Show
 
 SECONDS = 150.0
-"""A voice of ten minutes takes about 20 s."""
+"""A voice of ten minutes takes about 25 s."""
+MEMORY_BYTES = 1024**3
+"""What a search may ask for; of a voice of ten minutes it uses a quarter."""
 _TRIES = 3
 log = getLogger("ritornel")
 
@@ -60,7 +62,7 @@ def _heard(row: Show, slide: Slide) -> Heard | None:
     if asset is None or not asset.has_sound:
         return None
     try:
-        return done_apart(SECONDS, heard_in, asset.path, slide.script)
+        return done_apart(SECONDS, heard_in, asset.path, slide.script, memory=MEMORY_BYTES)
     except (TooMuch, FFmpegError, OSError) as error:
         log.warning("the voice of slide %s of show %s was not heard: %r", slide.id, row.pk, error)
         return None

@@ -63,8 +63,8 @@ class Voices(OwnerCase):
         other = asset(self.owner, "voice 2.wav", made_voice("Nobody minds at all.").content).sha256
         real = hearing.done_apart
 
-        def meanwhile(*asked):
-            found = real(*asked)
+        def meanwhile(*asked, **how):
+            found = real(*asked, **how)
             if not done:
                 done.append(self.give(other))
             return found

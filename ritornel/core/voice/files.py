@@ -57,8 +57,8 @@ def _likeness(stem: str, title: str) -> float:
 
 
 def _plain(words: str) -> str:
-    return " ".join(word for word in re.split(r"[\W_]+", words.lower()) if not word.isdigit()).strip()
+    return " ".join(word for word in re.split(r"[\W_]+", words.lower()) if not word.isdecimal()).strip()
 
 
 def _order(stem: str) -> list[tuple[int, int | str]]:
-    return [(0, int(part)) if part.isdigit() else (1, part) for part in re.split(r"(\d+)", stem.lower()) if part]
+    return [(0, int(part)) if part.isdecimal() else (1, part) for part in re.split(r"(\d+)", stem.lower()) if part]

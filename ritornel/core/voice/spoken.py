@@ -85,9 +85,9 @@ def _english(word: str, before: re.Match[str] | None, script: str, match: re.Mat
         return tuple(_SHORT[lower].split())
     if word in _SIGNS:
         return (_SIGNS[word],)
-    if any(c.isdigit() for c in word):
+    if any(c.isdecimal() for c in word):
         return tuple(_number_words(word))
-    after_number = before is not None and before[0][-1].isdigit() and script[before.end() : match.start()].isspace()
+    after_number = before is not None and before[0][-1].isdecimal() and script[before.end() : match.start()].isspace()
     unit = lower.strip(".")
     if after_number and unit in _UNITS:
         said = _UNITS[unit]
@@ -129,7 +129,7 @@ def _counted(digits: str) -> Iterator[str]:
             raise ValueError
         yield from _words_of(plain).split()
     except ValueError:
-        yield from (_words_of(one) for one in digits if one.isdigit())
+        yield from (_words_of(one) for one in digits if one.isdecimal())
 
 
 @cache

@@ -28,6 +28,10 @@ class Spoken(TestCase):
         self.assertEqual(said("12:00")["12:00"], "twelve o'clock")
         self.assertEqual(said("99999999999999999")["99999999999999999"], " ".join(["nine"] * 17))
 
+    def test_whatever_counts_as_a_digit_somewhere_is_said_somehow(self):
+        for script in ("m² and x³", "²", "٣ lamps", "½ a lamp", "①", "12²", "4²t"):
+            self.assertTrue(all(word.said and all(word.said) for word in tokens(script)), script)
+
     def test_other_languages_are_said_as_they_are_written(self):
         self.assertEqual(
             said("Vier t, 1861: größer!", "de"), {"Vier": "vier", "t": "t", "1861": "1861", "größer": "größer"}

@@ -103,7 +103,7 @@ export class DeskStage {
     else if (run) this.showFrame();
     else if (store.slide) stage.arrange(store.focus, this.arrangedTime());
     else stage.wait(store.shown.briefs[store.focus].ground);
-    this.captions.show(slideAt(order, this.time), this.time);
+    if (order.length) this.captions.show(slideAt(order, this.time), this.time);
     if (order.length) this.sound.follow(slideAt(order, this.time), this.time, this.playing);
     for (const listener of this.listeners) listener(this.time);
   }
