@@ -1,6 +1,7 @@
 """Voices by real hands: dropped onto slides, heard, cut by their words."""
 
 from tests.browser.counting import CountingCase
+from tests.browser.test_accessibility import Axe
 from tests.made import step
 from tests.material import asset
 from tests.speech import made_voice
@@ -23,7 +24,7 @@ def voice_file(number: int, text: str) -> dict:
     return {"name": f"voice {number}.wav", "bytes": list(made_voice(text).content), "type": "audio/wav"}
 
 
-class Voices(CountingCase):
+class Voices(CountingCase, Axe):
     def talk(self, voices: bool = False):
         slides = [
             {"id": f"s{n}", "title": f"Part {n}", "script": script, "objects": [{"id": "box", "kind": "shape"}]}
@@ -52,6 +53,7 @@ class Voices(CountingCase):
         self.page.wait_for_selector("dialog >> text=Voices of slides")
         self.press("Enter")
         self.page.wait_for_selector("dialog >> text=Give them to 4 slides")
+        self.check_now("voices onto slides")
         self.press("Enter")
         self.heard(4)
         self.assertLessEqual(self.took(), 3)
@@ -68,6 +70,7 @@ class Voices(CountingCase):
         before = self.length()
         self.press("Shift+w")
         self.page.wait_for_selector(".spoken-word")
+        self.check_now("the script as it is spoken")
         self.page.keyboard.press("ArrowRight")
         self.page.keyboard.press("Shift+ArrowRight")
         self.page.keyboard.press("Delete")
@@ -92,7 +95,7 @@ class Voices(CountingCase):
         self.touch("dialog >> text=As the voice of the slides")
         self.page.wait_for_selector("dialog .cut >> nth=2")
         before = int(self.page.get_attribute(".cut >> nth=0", "aria-valuenow"))
-        self.page.screenshot(path="/tmp/look/cuts.png")
+        self.check_now("where a recording is cut")
         self.page.focus(".cut >> nth=0")
         self.page.keyboard.press("ArrowLeft")
         self.touch("dialog >> text=Give them their stretches")
@@ -125,7 +128,7 @@ class Voices(CountingCase):
         for start, end, words in captions:
             self.page.evaluate(f"ritornel.stage.scrub(ritornel.store.start() + {(start + end) // 2})")
             self.until(f"{shown} === {words!r}")
-        self.page.screenshot(path="/tmp/look/captions.png")
+        self.check_now("captions over the stage")
         self.page.keyboard.press("Alt+t")
         self.until("document.querySelector('#stage .captions').hidden")
 

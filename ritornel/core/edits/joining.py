@@ -13,6 +13,7 @@ from ritornel.core.model.slide import MARK
 from ritornel.core.motion.standing import Standing
 from ritornel.core.motion.target import states_at
 from ritornel.core.score import SlideScore, compile
+from ritornel.core.voice.parting import put_together
 
 _HAIR = 0.11
 
@@ -149,4 +150,4 @@ def _one_voice(first: Slide, later: Slide, cue: int) -> Narration | None:
     later_marks = [None if m is None else m + heard for m in other.marks]
     if len(marks) + 1 + len(later_marks) > limits.BUILDS_ON_A_SLIDE:
         raise BadEdit(f"a slide may have {limits.BUILDS_ON_A_SLIDE:,} cues at most")
-    return replace(one, out_ms=other.out_ms, tail_ms=other.tail_ms, marks=(*marks, heard, *later_marks))
+    return put_together(replace(one, marks=(*marks, heard, *later_marks)), other, cue)

@@ -6,7 +6,7 @@ from msgspec import Struct
 from msgspec.structs import replace
 
 from ritornel.core.edits.command import BadEdit, Command, change_slide
-from ritornel.core.model import Asset, Clip, Picture, Show, Slide, Sound
+from ritornel.core.model import Asset, Clip, Narration, Picture, Show, Slide, Sound
 from ritornel.core.model.uses import assets_used
 
 
@@ -105,6 +105,8 @@ def _replaced(thing: Any, old: str, new: Asset) -> Any:
             changed[name] = after
     if getattr(thing, "asset", None) == old:
         changed |= {"asset": new.id, **_points(thing, new)}
+        if isinstance(thing, Narration):  # what was heard, and cut, was the other one
+            changed |= {"said": (), "beside": (), "kept": (), "heard": "", "scratch": False}
     return replace(thing, **changed) if changed else thing
 
 

@@ -15,6 +15,8 @@ from ritornel.core.motion.target import states_at
 from ritornel.core.score import SlideScore, compile
 from ritornel.core.time.narration import narration_lead
 from ritornel.core.time.slide_clock import SlideTime
+from ritornel.core.time.stretches import asset_at
+from ritornel.core.voice.parting import parted
 
 
 class SplitSlide(Command, frozen=True, kw_only=True):
@@ -130,11 +132,9 @@ class _Parted:
         if voice is None:
             return None, None
         heard = max(0, self.instant - narration_lead(voice, self.time.groups[0].start_ms))
+        at = asset_at(voice.kept, heard) if voice.kept else voice.in_ms + heard
         opens = 0 if self.at is None else 1
-        marks = voice.marks[self.cue - opens :]
-        first = replace(voice, out_ms=voice.in_ms + heard, tail_ms=0, marks=voice.marks[: self.cue - 1])
-        later = tuple(None if m is None else max(0, m - heard) for m in marks)
-        return first, replace(voice, in_ms=voice.in_ms + heard, lead_ms=0, marks=later)
+        return parted(voice, at, self.cue, opens)
 
 
 def _said_at(slide: Slide, time: SlideTime, cue: int, at: int) -> int:

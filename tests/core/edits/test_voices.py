@@ -3,6 +3,8 @@
 from typing import Any
 from unittest import TestCase
 
+from msgspec.structs import replace
+
 from ritornel.core.edits import BadEdit
 from ritornel.core.model import Show
 from ritornel.core.score import compile
@@ -139,3 +141,33 @@ class Cutting(TestCase):
         for kept in ([[0, 500], [400, 900]], [[500, 500]]):
             with self.assertRaisesRegex(BadEdit, "stretch"):
                 edited(made(), do="give-voices", voices={"one": {"asset": "tune", "kept": kept}})
+
+
+class Parting(TestCase):
+    def test_a_slide_split_at_a_cue_parts_what_was_heard_and_cut_and_joined_it_is_as_before(self):
+        struck = edited(heard(), do="strike-words", slide="one", first=3, end=4)
+        lasts = compile(struck).length_ms
+        parted = edited(struck, do="split-slide", slide="one", cue=2, id="later")
+        one, later = (s.narration for s in parted.slides[:2])
+        self.assertEqual([w.text for w in one.said], ["Four", "tons", "None", "of", "it"])
+        self.assertEqual([w.text for w in later.said], ["All", "floats"])
+        self.assertEqual((one.out_ms, one.kept[-1][1], later.in_ms, later.kept), (2300, 2300, 2300, ((2300, 3000),)))
+        self.assertAlmostEqual(compile(parted).length_ms, lasts, delta=1)
+        joined = edited(parted, do="join-slides", slide="one")
+        self.assertEqual(joined.slides[0].narration.said, struck.slides[0].narration.said)
+        self.assertEqual(joined.slides[0].narration.kept, struck.slides[0].narration.kept)
+        self.assertEqual(cues(joined), cues(struck))
+
+    def test_what_was_heard_in_a_voice_is_not_said_of_another_in_its_place(self):
+        struck = edited(heard(), do="strike-words", slide="one", first=3, end=4)
+        voice = (
+            edited(
+                replace(struck, assets=tuple(replace(a, kind="sound") for a in struck.assets)),
+                do="replace-asset",
+                old="tune",
+                asset="film",
+            )
+            .slides[0]
+            .narration
+        )
+        self.assertEqual((voice.asset, voice.said, voice.kept, voice.heard), ("film", (), (), ""))
