@@ -40,12 +40,14 @@ def length_of(stretches: Sequence[Stretch]) -> int:
 def heard_at(stretches: Sequence[Stretch], asset_ms: int) -> int:
     """Return when an instant of the asset is heard, in ms from the narration's beginning.
 
-    What lies in a part that was taken out falls on the joint, where the next stretch begins.
+    What lies in a part taken out falls on the joint, where the next stretch begins; so does what fades out there.
     """
-    for (start, end), offset in zip(stretches, offsets(stretches), strict=True):
+    begins = offsets(stretches)
+    whole = length_of(stretches)
+    for (start, end), offset, following in zip(stretches, begins, [*begins[1:], whole], strict=False):
         if asset_ms < end:
-            return offset + max(0, asset_ms - start)
-    return length_of(stretches)
+            return min(offset + max(0, asset_ms - start), following)
+    return whole
 
 
 def asset_at(stretches: Sequence[Stretch], narration_ms: int) -> int:
