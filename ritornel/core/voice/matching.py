@@ -1,6 +1,7 @@
 """The words of a script found among those that were heard, also after it was rewritten; marks where words are said."""
 
 import re
+from collections import Counter
 from collections.abc import Sequence
 from difflib import SequenceMatcher
 
@@ -11,6 +12,7 @@ from ritornel.core.model.slide import Said
 from ritornel.core.time.running_order import split_into_groups
 from ritornel.core.voice.spoken import Token, marks_before, tokens
 
+_MOST_PAIRS = 2_000_000
 _ON_MS = 40
 """So near to the beginning of a word a mark stands on it."""
 
@@ -18,11 +20,15 @@ _ON_MS = 40
 def told(script: str, said: tuple[Said, ...]) -> tuple[Said | None, ...]:
     """Return for every word of a script the one that was heard for it; None for those that were not.
 
-    Words are matched in their order, as long runs of the same words as there are (Ratcliff and Obershelp 1988).
+    Words are matched in their order, as long runs of the same words as there are (Ratcliff and Obershelp 1988); none
+    where nearly all words are the same one, and there would be more than ``_MOST_PAIRS`` pairs of equal ones.
     """
     words = [_plain(script[word.start : word.end]) for word in tokens(script)]
     heard = [_plain(one.text) for one in said]
     found: list[Said | None] = [None] * len(words)
+    counts = Counter(heard)
+    if sum(counts[word] for word in words) > _MOST_PAIRS:
+        return tuple(found)
     for block in SequenceMatcher(None, words, heard, autojunk=False).get_matching_blocks():
         for n in range(block.size):
             found[block.a + n] = said[block.b + n]

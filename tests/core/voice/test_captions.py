@@ -1,14 +1,17 @@
 """Captions: short pieces of a script, timed by its voice or by the clock."""
 
 from itertools import pairwise
+from time import perf_counter
 from unittest import TestCase
 
 from hypothesis import given
 from hypothesis import strategies as st
 
 from ritornel.core.model import Show
+from ritornel.core.model.slide import Said
 from ritornel.core.score import compile
 from ritornel.core.voice.captions import LINE, MOST_MS, Caption, captions_of, show_captions
+from ritornel.core.voice.matching import told
 from tests.made import WORDS, edited, show, slide, step
 
 
@@ -52,6 +55,13 @@ class Captions(TestCase):
             made = show(slide(step("a"), step("b"), script=script))
             words = " ".join(c.text for c in captions(made)).replace(".", "").split()
             self.assertEqual([w.lower() for w in words], ["one", "two", "three", "four", "five"], script)
+
+    def test_the_longest_script_and_words_that_are_all_the_same_cost_no_minutes(self):
+        since = perf_counter()
+        said = tuple(Said("x", n, n + 1, 95) for n in range(20_000))
+        self.assertEqual(set(told("x " * 25_000, said)), {None})
+        self.assertTrue(captions(show(slide(script="x " * 25_000))))
+        self.assertLess(perf_counter() - since, 8)
 
     def test_by_the_voice_they_stand_while_their_words_are_heard_and_struck_words_are_none(self):
         voice = {"asset": "tune", "lead": 500}
