@@ -9,6 +9,7 @@ from ritornel.core.model import Narration
 from ritornel.core.score import compile
 from ritornel.core.time.narration import marked_cues
 from ritornel.core.time.stretches import JOINT_MS, asset_at, heard_at, joints, length_of, offsets, stretches_of
+from tests.examples import examples
 from tests.made import show, slide, step, time_of
 
 CUTS = st.lists(st.integers(1, 900), min_size=2, max_size=14).map(
@@ -51,6 +52,7 @@ class Stretches(TestCase):
         self.assertEqual(stretches_of(voice, {"tune": 3000}), ((100, 300), (2000, 3000)))
         self.assertEqual(marked_cues(Narration(kept=((0, 300), (2000, 9000)), marks=(1000,)), 1), [285])
 
+    @examples(200)
     @given(CUTS, st.integers(0, 9000))
     def test_there_and_back(self, cut, at):
         length = length_of(cut)

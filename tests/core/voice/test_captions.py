@@ -12,6 +12,7 @@ from ritornel.core.model.slide import Said
 from ritornel.core.score import compile
 from ritornel.core.voice.captions import LINE, MOST_MS, Caption, captions_of, show_captions
 from ritornel.core.voice.matching import told
+from tests.examples import examples
 from tests.made import WORDS, edited, show, slide, step
 
 
@@ -83,6 +84,7 @@ class Captions(TestCase):
         self.assertTrue(all(c.end_ms <= ends or c.start_ms >= ends for c in found))
         self.assertEqual(found[0].text, next(c for c in found if c.start_ms == ends).text)
 
+    @examples(100)
     @given(st.lists(WORDS, min_size=1, max_size=12), st.integers(80, 260))
     def test_no_line_is_too_long_no_word_is_lost_and_none_overlap(self, pieces, pace):
         script = " ".join(pieces)
