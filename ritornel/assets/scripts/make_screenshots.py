@@ -162,21 +162,31 @@ class Camera:
         page.wait_for_selector("#coming progress")
         self.keep("library")
 
+    def voice(self) -> None:
+        """A voice and its words, with captions over the stage."""
+        page = self.page
+        page.goto("/")
+        page.click("text=How the lamp turns")
+        page.wait_for_selector("html[data-ready]", state="attached")
+        for _ in range(2):
+            page.keyboard.press("PageDown")
+        page.wait_for_timeout(800)
+        page.keyboard.press("Shift+w")
+        page.keyboard.press("Alt+t")
+        page.evaluate("ritornel.stage.scrub(ritornel.store.start() + 5200)")
+        page.wait_for_timeout(900)
+        self.keep("voice")
+
     def lectern(self) -> None:
-        """The lectern, the stage window, and the take that comes of it."""
+        """The lectern, and the take that comes of it."""
         page = self.page
         page.goto("/")
         page.click(f"{TALK} >> text=Rehearse")
         page.wait_for_selector("#give:has-text('Begin')")
-        with page.expect_popup() as opened:
-            page.click("#open-stage")
-        window = opened.value
-        window.set_viewport_size({"width": 1280, "height": 720})
         for pause in (0, 5200, 3300, 4200, 1500):
             page.wait_for_timeout(pause)
             page.keyboard.press("Space")
         page.wait_for_timeout(1500)
-        self.keep("stage-window", window)
         self.keep("lectern")
         for pause in (1200, 4300, 2500, 1300, 1300, 1500):
             page.keyboard.press("Space")
@@ -216,6 +226,7 @@ def main() -> int:
         camera.objects()
         camera.sheets()
         camera.library()
+        camera.voice()
         camera.lectern()
         camera.publish()
         browser.close()

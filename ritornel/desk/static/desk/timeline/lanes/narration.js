@@ -21,7 +21,7 @@ export const NARRATION = {
   },
 };
 
-const PX_A_LETTER = 6.4;
+const PX_A_LETTER = 7.4;
 
 /** The words of a voice under their sound, those for which there is room. */
 function wordsUnder(timeline, items, begins) {
