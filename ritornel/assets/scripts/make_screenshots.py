@@ -168,8 +168,7 @@ class Camera:
         page.goto("/")
         page.click("text=How the lamp turns")
         page.wait_for_selector("html[data-ready]", state="attached")
-        for _ in range(2):
-            page.keyboard.press("PageDown")
+        page.evaluate("ritornel.store.focusSlide(ritornel.store.shown.order[2][0])")
         page.wait_for_timeout(800)
         page.keyboard.press("Shift+w")
         page.keyboard.press("Alt+t")
