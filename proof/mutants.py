@@ -2,9 +2,9 @@
 
     bin/mutants [--share 0.1] [--seed 7] [--only core/time/script.py] [--survivors] [--again FILE]
 
-Every rule of ``core/time``, ``core/motion``, ``core/edits`` and ``core/sound`` is changed in small ways (a comparison
-turned, a sum made a difference, a number one more, a condition negated, a call left out), one change at a time, and the
-tests of the core run on it until one fails. A change that none notices is a survivor. Exits 1 below ``LEAST_KILLED``.
+Every rule of ``core/time``, ``core/motion``, ``core/edits``, ``core/sound`` and ``core/voice`` is changed in small ways
+(a comparison turned, a sum made a difference, a number one more, a condition negated, a call left out), one change at a
+time, and the tests of the core run on it until one fails. A change that none notices is a survivor. Exits 1 below ``LEAST_KILLED``.
 """
 
 import argparse
@@ -30,7 +30,7 @@ from django.conf import settings
 from tests.examples import FEW_EXAMPLES
 
 ROOT = Path(__file__).resolve().parents[1]
-ROOMS = ("time", "motion", "edits", "sound")
+ROOMS = ("time", "motion", "edits", "sound", "voice")
 LEAST_KILLED = 0.9
 PROGRESS_EACH = 100
 SECONDS = 60

@@ -11,7 +11,7 @@ from ritornel.core.model.head import HEAD, IN_DOCUMENTS
 from ritornel.core.model.links import CHAPTER
 from ritornel.core.model.memory import Held, Recalled
 from ritornel.core.model.roles import NEW_TEXT
-from ritornel.core.model.uses import assets_of
+from ritornel.core.model.uses import asset_lengths, assets_of
 from ritornel.core.model.writing import document_of, encoded, plain
 from ritornel.core.motion.transitions import transition_for
 from ritornel.core.score import SlideScore, compile, content_of, findings
@@ -234,7 +234,7 @@ def _slide(
         },
         "spoken": spoken(slide, show, time),
         "captions": told_captions(slide, time, show),
-        "voice": spoken_script(slide, {a.id: a.length_ms for a in show.assets}),
+        "voice": spoken_script(slide, asset_lengths(show)),
     }
     written = msgspec.json.encode(whole)
     return _written.put(msgspec.Raw(written), 1500 + len(written), slide, part, by=version)

@@ -71,11 +71,14 @@ class AtWork:
             raise Stopped
 
 
-def begun(owner: Any, kind: str, subject: object) -> Job:
-    """Return the job of a thing: a new one, one that is under way or has ended, or one that failed, tried again."""
+def begun(owner: Any, kind: str, subject: object, redo: bool = False) -> Job:
+    """Return the job of a thing: a new one, one that is under way or has ended, or one that failed, tried again.
+
+    With ``redo`` one that was done is done again: what it gave is not there any more.
+    """
     job, is_new = Job.objects.get_or_create(kind=kind, subject=str(subject), defaults={"owner": owner})
     again = not is_new and bool(
-        Job.objects.filter(pk=job.pk, state=Job.FAILED).update(
+        Job.objects.filter(pk=job.pk, state__in=[Job.FAILED, *([Job.DONE] if redo else [])]).update(
             state=Job.WAITING, words="", code="", attempts=0, ended_at=None, wanted=True
         )
     )

@@ -6,6 +6,7 @@ import msgspec
 from msgspec.structs import replace
 
 from ritornel.core.model import Bed, Show
+from ritornel.core.model.uses import asset_lengths
 from ritornel.core.score import compile
 from ritornel.core.sound.spans import Span, bed_span
 from ritornel.render.player import playable
@@ -29,7 +30,7 @@ def looping(show: Show) -> dict[str, Any]:
     again = replace(show, slides=(*show.slides, replace(first, id=f"{first.id}{AGAIN}")))
     score = compile(again)
     comes = score.slides[-1].transition.duration_ms
-    lengths = {a.id: a.length_ms for a in show.assets}
+    lengths = asset_lengths(show)
     spans = [span for bed in show.beds for span in _on_and_on(bed, whole.length_ms, lengths)]
     return {
         **playable(again, score),

@@ -5,6 +5,7 @@ from typing import Any
 import msgspec
 
 from ritornel.core.model import Show, Slide
+from ritornel.core.model.uses import asset_lengths
 from ritornel.core.score import Score, SlideScore
 from ritornel.core.score.still import still_spans
 from ritornel.core.text.naming import slide_title
@@ -51,7 +52,7 @@ def playable(show: Show, score: Score) -> dict[str, Any]:
 
 def told_captions(slide: Slide, time: SlideTime, show: Show) -> list[tuple[int, int, str]]:
     """Return a slide's captions as a player has them: from when to when in slide time, and the text."""
-    lengths = {a.id: a.length_ms for a in show.assets}
+    lengths = asset_lengths(show)
     return [(c.start_ms, c.end_ms, c.text) for c in captions_of(slide, time, show.pace, lengths)]
 
 

@@ -22,6 +22,9 @@ from ritornel.shows import in_rows
 from ritornel.shows.models import Show
 from ritornel.voices.hearing import MEMORY_BYTES, SECONDS
 
+_SHORT = 14
+"""So much of an asset's hash names it in a subject."""
+
 
 class Cut(msgspec.Struct):
     """How a recording is cut: a narration for each slide, by its id; ``follows``: it says their scripts."""
@@ -38,8 +41,10 @@ def spoken_from(show: CoreShow, first: str = "") -> list[Slide]:
 
 
 def cutting(row: Show, slides: Sequence[Slide], asset: Asset) -> Job:
-    """Return the job that cuts a recording for slides; begun if it was not."""
-    return begun(row.owner, "cut", f"{row.pk.hex}:{_digest(slides, asset.sha256)}")
+    """Return the job that cuts a recording for slides; begun if it was not, or if what it found is gone."""
+    digest = _digest(slides, asset.sha256)
+    subject = f"{row.pk.hex}:{asset.sha256[:_SHORT]}:{digest}"
+    return begun(row.owner, "cut", subject, redo=not _path(asset.sha256, digest).exists())
 
 
 def found(slides: Sequence[Slide], asset: Asset) -> Cut | None:
@@ -51,16 +56,16 @@ def found(slides: Sequence[Slide], asset: Asset) -> Cut | None:
 
 
 def cut(work: AtWork) -> None:
-    """Find where a recording is to be cut: the job of kind “cut”. What it is about is found by its digest."""
-    name, _, digest = work.subject.partition(":")
+    """Find where a recording is to be cut: the job of kind “cut”."""
+    name, short, digest = work.subject.split(":")
     row = Show.objects.filter(pk=UUID(name)).first()
-    if row is None:
-        return
+    asset = row and Asset.objects.filter(owner=row.owner, sha256__startswith=short).first()
+    if row is None or asset is None:
+        raise Refused("that recording is not in the library any more; drop it again")
     slides = spoken_from(in_rows.load(row))
-    for asset in Asset.objects.filter(owner=row.owner, kind="sound").order_by("-pk"):
-        for first in range(len(slides)):
-            if _digest(slides[first:], asset.sha256) == digest:
-                return _keep(slides[first:], asset, digest)
+    for first in range(len(slides)):
+        if _digest(slides[first:], asset.sha256) == digest:
+            return _keep(slides[first:], asset, digest)
     raise Refused("the slides were changed meanwhile; drop the recording again")
 
 
@@ -80,7 +85,7 @@ def _keep(slides: Sequence[Slide], asset: Asset, digest: str) -> None:
 
 def _digest(slides: Sequence[Slide], asset: str) -> str:
     told: Any = (asset, [(slide.id, slide.script) for slide in slides])
-    return hashlib.blake2b(repr(told).encode(), digest_size=12).hexdigest()
+    return hashlib.blake2b(repr(told).encode(), digest_size=7).hexdigest()
 
 
 def _path(asset: str, digest: str) -> Path:

@@ -41,7 +41,7 @@ def listening(row: Show, show: CoreShow) -> Job | None:
         return None
     told = [(s.id, s.narration.asset, s.script) for s in wanted if s.narration is not None]
     digest = hashlib.blake2b(repr(told).encode(), digest_size=12).hexdigest()
-    return begun(row.owner, "hear", f"{row.pk.hex}:{digest}")
+    return begun(row.owner, "hear", f"{row.pk.hex}:{digest}", redo=True)
 
 
 def listen(work: AtWork) -> None:

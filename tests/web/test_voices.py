@@ -51,6 +51,15 @@ class Voices(OwnerCase):
             self.edit(self.row, "undo").json()["slides"]["one"]["document"]["narration"].get("heard", ""), ""
         )
 
+    def test_one_that_shall_be_heard_again_is(self):
+        self.give(self.voice)
+        self.hear()
+        first = in_rows.load(self.row).slides[0].narration
+        self.edit(self.row, {"do": "hear-words", "slide": "one", "asset": self.voice, "said": [], "heard": ""})
+        self.assertEqual(in_rows.load(self.row).slides[0].narration.said, ())
+        self.assertFalse(self.hear()["hearing"])
+        self.assertEqual(in_rows.load(self.row).slides[0].narration.said, first.said)
+
     def test_what_cannot_be_listened_to_is_not_tried_again_and_says_so(self):
         self.give(self.voice)
         with patch.object(hearing, "done_apart", side_effect=TooMuch):

@@ -12,15 +12,14 @@ import tempfile
 import wave
 from pathlib import Path
 
-import av
 import numpy as np
 
 from ritornel.core.voice.spoken import tokens
 from ritornel.formats.hearing import heard_in
+from ritornel.formats.opus import RATE, write_opus
 from ritornel.shows.demo.lamp import NARRATED, script_of
 
 OUT = Path(__file__).resolve().parents[1] / "demo"
-RATE = 48000
 GAP_S = 0.45
 
 
@@ -69,21 +68,6 @@ def harbour() -> np.ndarray:
 def winter() -> np.ndarray:
     """Return the bed of the lobby show: bells."""
     return bed([(147, 220, 294, 370), (131, 196, 262, 330), (165, 247, 294, 392), (110, 220, 277, 330)], 3.6, 0.2, 7)
-
-
-def write_opus(samples: np.ndarray, path: Path, bit_rate: int) -> None:
-    """Write mono samples in -1..1 as Opus in Ogg."""
-    with av.open(str(path), "w", format="ogg") as container:
-        stream = container.add_stream("libopus", rate=RATE, layout="mono")
-        stream.bit_rate = bit_rate
-        data = (np.clip(samples, -1, 1) * 32767).astype(np.int16)
-        for first in range(0, len(data), 960):
-            block = np.pad(data[first : first + 960], (0, max(0, 960 - len(data[first:]))))
-            frame = av.AudioFrame.from_ndarray(block.reshape(1, -1), format="s16", layout="mono")
-            frame.sample_rate = RATE
-            frame.pts = first
-            container.mux(stream.encode(frame))
-        container.mux(stream.encode(None))
 
 
 def spoken(text: str) -> np.ndarray:

@@ -5,7 +5,8 @@ python -m ritornel.assets.scripts.make_spots
 
 import numpy as np
 
-from ritornel.assets.scripts.make_sounds import RATE, tone, write_opus
+from ritornel.assets.scripts.make_sounds import tone
+from ritornel.formats.opus import RATE, write_opus
 from ritornel.library.spots import SPOTS
 
 

@@ -11,6 +11,7 @@ from ritornel.core.edits.command import BadEdit, Command, change_slide, slide_of
 from ritornel.core.model import Narration, Show, Slide, limits
 from ritornel.core.model.slide import HeardBy, Said, Stretch
 from ritornel.core.model.units import CueNumber, Ms, Name
+from ritornel.core.model.uses import asset_lengths
 from ritornel.core.time.running_order import split_into_groups
 from ritornel.core.time.stretches import asset_at, stretches_of
 from ritornel.core.voice.matching import marked_at, told
@@ -253,7 +254,7 @@ def _recut(show: Show, name: str, cut: Callable[[Slide, Sequence[Stretch]], list
     voice = slide.narration
     if voice is None:
         raise BadEdit("that slide has no voice any more")
-    lengths = {a.id: a.length_ms for a in show.assets}
+    lengths = asset_lengths(show)
     whole = stretches_of(replace(voice, kept=()), lengths)
     kept = cut(slide, stretches_of(voice, lengths))
     kept = [(max(s, whole[0][0]), min(e, whole[0][1])) for s, e in kept] if whole else []

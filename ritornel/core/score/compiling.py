@@ -15,7 +15,7 @@ from msgspec.structs import replace
 from ritornel.core.model import Clip, Pace, Show, Slide, Step, Transition
 from ritornel.core.model.keys import target_key
 from ritornel.core.model.memory import Held, Memory, Recalled
-from ritornel.core.model.uses import assets_of
+from ritornel.core.model.uses import asset_lengths, assets_of
 from ritornel.core.model.writing import encoded
 from ritornel.core.motion.builds import effect_for
 from ritornel.core.motion.choreography import choreograph
@@ -82,7 +82,7 @@ def compile(show: Show) -> Score:
     known = _shows.get(show)
     if known is not None:
         return known
-    lengths = {a.id: a.length_ms for a in show.assets}
+    lengths = asset_lengths(show)
     common = (encoded(show.pace), show.width, show.height)
     places = _placed(show, common, lengths)
     parts = [place.part for place in places]

@@ -16,6 +16,7 @@ from msgspec import Struct
 
 from ritornel.core.model import Show, Slide
 from ritornel.core.model.pace import Pace
+from ritornel.core.model.uses import asset_lengths
 from ritornel.core.time.narration import narration_lead
 from ritornel.core.time.script import passages, said_in
 from ritornel.core.time.slide_clock import SlideTime
@@ -76,7 +77,7 @@ def captions_of(slide: Slide, time: SlideTime, pace: Pace, asset_lengths: Mappin
 
 def show_captions(show: Show, times: Sequence[SlideTime]) -> tuple[Caption, ...]:
     """Return the captions of a whole show, in show time; ``times`` are its slides' (``score.compile``)."""
-    lengths = {a.id: a.length_ms for a in show.assets}
+    lengths = asset_lengths(show)
     found: list[Caption] = []
     at = 0
     for slide, time in zip(show.slides, times, strict=True):

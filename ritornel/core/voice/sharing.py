@@ -21,8 +21,7 @@ def joined(scripts: Sequence[str]) -> str:
 def shared_out(asset: str, scripts: Sequence[str], heard: Heard) -> list[Narration]:
     """Return a narration for each script: a stretch of the asset in which ``joined(scripts)`` was ``heard``.
 
-    The cuts lie in the middle of the pauses between them. Of a script without words the stretch is empty: in and out
-    are the same.
+    The cuts lie in the middle of the pauses between them. A script without words gets the asset without a stretch.
     """
     counts = [len(tokens(script)) for script in scripts]
     places = [sum(counts[:n]) for n in range(len(counts) + 1)]
