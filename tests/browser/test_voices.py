@@ -91,8 +91,8 @@ class Voices(CountingCase, Axe):
     def test_one_recording_over_all_slides_in_three_gestures_with_a_cut_moved(self):
         self.talk()
         self.drop(voice_file(9, " ".join(SCRIPTS)))
-        self.page.wait_for_selector("dialog >> text=As the voice of the slides")
-        self.touch("dialog >> text=As the voice of the slides")
+        self.page.wait_for_selector("dialog >> text=One voice for the slides")
+        self.touch("dialog >> text=One voice for the slides")
         self.page.wait_for_selector("dialog .cut >> nth=2")
         before = int(self.page.get_attribute(".cut >> nth=0", "aria-valuenow"))
         self.check_now("where a recording is cut")
@@ -104,6 +104,16 @@ class Voices(CountingCase, Axe):
         voices = [s.narration for s in self.show().slides]
         self.assertEqual((voices[0].out_ms, voices[1].in_ms), (before - 100, before - 100))
         self.assertEqual(len({v.asset for v in voices}), 1)
+
+    def test_one_voice_is_the_slides_in_two_gestures(self):
+        self.talk()
+        self.drop(voice_file(1, SCRIPTS[0]))
+        self.page.wait_for_selector('dialog .act-main:has-text("The slide\'s voice")')
+        self.check_now("where a sound goes")
+        self.press("Enter")
+        self.heard(1)
+        self.assertLessEqual(self.took(), 2)
+        self.assertEqual(self.length(), self.page.evaluate("ritornel.store.kept.briefs.s1.voice.end") + 600)
 
     def test_one_key_lets_a_slide_be_spoken_and_it_lasts_as_its_voice(self):
         self.talk()

@@ -2,7 +2,7 @@
 
 from msgspec.structs import replace
 
-from ritornel.core.model import Narration
+from ritornel.core.model import Narration, limits
 from ritornel.core.model.slide import Stretch
 
 
@@ -42,9 +42,9 @@ def put_together(one: Narration, other: Narration, cue: int) -> Narration:
     """Return two voices as one: the second begins where the first ends, with ``cue``. Marks are the first's."""
     kept: tuple[Stretch, ...] = ()
     if one.kept or other.kept:
-        first = one.kept or ((one.in_ms, one.out_ms or other.in_ms),)
-        later = other.kept or (((other.in_ms, other.out_ms),) if other.out_ms is not None else ())
-        touches = bool(later) and first[-1][1] == later[0][0]
+        first = one.kept or ((one.in_ms, other.in_ms),)
+        later = other.kept or ((other.in_ms, limits.TIME_MS if other.out_ms is None else other.out_ms),)
+        touches = first[-1][1] == later[0][0]
         kept = (*first[:-1], (first[-1][0], later[0][1]), *later[1:]) if touches else (*first, *later)
     return replace(
         one,

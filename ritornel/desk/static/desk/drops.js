@@ -66,8 +66,10 @@ async function placeOn(desk, sounds, slide) {
 }
 
 async function placeSound(desk, asset) {
+  const slide = desk.store.focus;
   const place = await askForPlace(desk, asset);
   if (place === "voices") return cutOverSlides(desk, asset);
+  if (place === "voice") return desk.store.edit({ do: "give-voices", voices: { [slide]: { asset: asset.id } } });
   if (place === "slide") desk.store.slide && placeMedia(desk, asset);
   else if (place) desk.store.edit(laid(desk.store, asset, place.instead));
 }

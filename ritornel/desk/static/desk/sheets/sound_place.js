@@ -7,21 +7,33 @@ import { choice } from "../../parts/fields.js";
 
 const BESIDE = "";
 
-/** Asks where a sound goes: resolves to "slide", "voices", {instead} of a bed ("" for beside them), or null if it was left. */
+/**
+ * Asks where a sound goes: resolves to "voice" of this slide, "voices" of several, "slide", {instead} of a bed ("" for
+ * beside them), or null if it was left. What is likely comes first.
+ */
 export function askForPlace({ store }, asset) {
   let instead = usually(store);
+  const isVoice = mayBeVoice(store, asset);
   return openDialog("Where the sound goes", (dialog) => {
     const where = besideOrInstead(store, instead, (chosen) => (instead = chosen));
+    const way = (label, value, title, main = false) => html`<button class=${main ? "act-main" : "act-quiet"} title=${title} ?autofocus=${main} @click=${() => dialog.close(value)}>${label}</button>`;
+    const voice = store.slide ? way("The slide's voice", "voice", "The slide lasts as its voice", isVoice) : nothing;
+    const here = way("On this slide", "slide", "It starts with the slide, or on a cue", !isVoice);
     return html`<h2 class="page-title">${asset.name}</h2>
-      <p class="mt-2">On this slide it starts with the slide, or on a cue.</p>
+      <p class="mt-2">As its voice the slide lasts as long as it; on the slide it starts with the slide, or on a cue.</p>
       <p class="sentence mt-2">As bed it lies under the whole show${where === nothing ? "." : html`, ${where}.`}</p>
-      ${footButtons(
-        html`<button class="act-main" @click=${() => dialog.close("slide")}>On this slide</button>`,
-        html`<button class="act-quiet" @click=${() => dialog.close({ instead })}>As bed</button>`,
-        spoken(store) ? html`<button class="act-quiet" title="Cut where the words of one script end and the next begin" @click=${() => dialog.close("voices")}>As the voice of the slides</button>` : nothing,
-        html`<button class="act" @click=${() => dialog.close()}>Only into the library</button>`,
-      )}`;
-  }, { width: "440px" });
+      ${footButtons(isVoice ? [voice, here] : [here, voice], way("As bed", { instead }, "It lies under the whole show"),
+        spoken(store) ? way("One voice for the slides", "voices", "Cut where the words of one script end and the next begin") : nothing,
+        html`<button class="act" @click=${() => dialog.close()}>Only into the library</button>`)}`;
+  }, { width: "700px" });
+}
+
+const SLOWEST = 2.2; // times as long as its script should take
+
+/** Whether a sound may well be the voice of the slide in focus: it has a script, and takes about as long. */
+function mayBeVoice({ slide }, { length }) {
+  const should = slide?.spoken.ms ?? 0;
+  return should > 0 && length < SLOWEST * should && length > should / SLOWEST;
 }
 
 /** Whether two slides have a script that a recording could say. */

@@ -63,5 +63,5 @@ export function askWhatSounds(files, likely) {
   return openDialog("What the sounds are", (dialog) => html`<h2 class="page-title">${files.length} sounds</h2>
     <p class="mt-2">What are they?</p>
     ${footButtons(ways.map(([way, words]) => html`<button class=${way === likely ? "act-main" : "act-quiet"} ?autofocus=${way === likely} @click=${() => dialog.close(way)}>${words}</button>`),
-      html`<button class="act" @click=${() => dialog.close()}>Leave them</button>`)}`, { width: "520px" });
+      html`<button class="act" @click=${() => dialog.close()}>Leave them</button>`)}`, { width: "600px" });
 }

@@ -164,9 +164,9 @@ export class SpokenFace {
         aria-activedescendant=${this.to < 0 ? nothing : `said-${this.to}`}>${this.items.map((item, at) => this.item(item, at))}</div>
       <div class="spoken-foot"><button class="act" ?disabled=${!chosen} @click=${() => this.strike()}>${chosen && this.chosen.every((item) => item.struck || item.kind === "cue" || item.kind === "pause") ? "Bring back" : "Strike out"} <kbd>Del</kbd></button>
         <label class="act">Pauses to <input class="field" aria-label="Pauses to, seconds" inputmode="decimal" .value=${this.evenTo} @input=${(event) => (this.evenTo = event.target.value)} @keydown=${(event) => event.key === "Enter" && this.evenPauses()}> s</label><button class="act" @click=${() => this.evenPauses()}>Set</button>
-        <button class="act" title="Take the silence before and after the words away, but for 0.2 s" @click=${() => this.store.edit({ do: "trim-silence", slides: [this.store.focus] })}>Trim silence</button>
+        <span class="spoken-row"><button class="act" title="Take the silence before and after the words away, but for 0.2 s" @click=${() => this.store.edit({ do: "trim-silence", slides: [this.store.focus] })}>Trim silence</button>
         <button class="act" @click=${() => this.hearAgain()}>Listen again</button>
-        <button class="act ml-auto" @click=${() => this.store.edit({ do: "take-off-voice", slides: [this.store.focus] })}>Take it off</button></div>`;
+        <button class="act ml-auto" @click=${() => this.store.edit({ do: "take-off-voice", slides: [this.store.focus] })}>Take it off</button></span></div>`;
   }
 
   item(item, at) {
@@ -176,10 +176,10 @@ export class SpokenFace {
     const unsure = item.kind === "word" && (item.start === undefined || item.sure < SURE);
     const classes = `spoken-${item.kind} ${on ? "is-chosen" : ""} ${item.struck ? "is-struck" : ""} ${unsure ? "is-unsure" : ""} ${item.kind === "word" && item.start === undefined ? "is-unsaid" : ""}`;
     const length = this.held?.at === at ? this.held.ms : item.length;
-    const words = { word: item.text, pause: seconds(length), beside: "(…)" }[item.kind];
+    const words = { word: item.text?.trimEnd(), pause: seconds(length), beside: "(…)" }[item.kind];
     const told = { word: nothing, pause: `pause, ${seconds(length)} s`, beside: `said beside the script, ${seconds(item.whole)} s` }[item.kind];
     const title = unsure ? (item.start === undefined ? "Not heard in this voice" : "Not surely heard") : item.kind === "pause" ? "Drag it shorter; it was " + seconds(item.whole) + " s" : "";
     return html`<span class=${classes} id="said-${at}" data-item=${at} role="option" aria-selected=${String(on)} aria-label=${told} title=${title}
-      .style=${item.kind === "pause" ? `width:${Math.max(26, (length / 1000) * PX_A_SECOND)}px` : ""} @pointerdown=${(event) => this.press(event, at)} @dblclick=${() => this.playFrom(at)}>${words}</span>`;
+      .style=${item.kind === "pause" ? `width:${Math.max(26, (length / 1000) * PX_A_SECOND)}px` : ""} @pointerdown=${(event) => this.press(event, at)} @dblclick=${() => this.playFrom(at)}>${words}</span>${item.kind === "word" ? " " : nothing}`;
   }
 }
