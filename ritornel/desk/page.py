@@ -8,6 +8,7 @@ from django.contrib import messages
 from django.contrib.auth.decorators import login_required
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import render
+from django.templatetags.static import static
 from django.urls import reverse
 from django.views.decorators.http import require_safe
 
@@ -38,6 +39,7 @@ def desk(request: HttpRequest, show_id: UUID) -> HttpResponse:
         "history": reverse("history:history", args=[row.pk]),
         "lectern": reverse("takes:lectern", args=[row.pk]),
         "publish": reverse("publishing:editions", args=[row.pk]),
+        "worklet": static("desk/recording/microphone_worklet.js"),
     }
     page = {
         "state": projection.state(row, show, near=first),

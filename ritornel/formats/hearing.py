@@ -9,9 +9,7 @@ from collections.abc import Sequence
 from pathlib import Path
 from typing import Any, NamedTuple
 
-import av
 import numpy as np
-from av.audio.resampler import AudioResampler
 from numpy.typing import NDArray
 
 from ritornel.core.sound.activity import Spans, levels, speech_spans
@@ -19,6 +17,7 @@ from ritornel.core.voice.fitting import fitted
 from ritornel.core.voice.heard import SURE, Heard, HeardWord
 from ritornel.core.voice.sounds import sounds_of
 from ritornel.core.voice.spoken import Token, marks_before, tokens
+from ritornel.formats.samples import mono
 
 RATE = 16_000
 """Hz of what is listened to."""
@@ -26,7 +25,6 @@ _STEP_MS = 10
 _HISS_DB = -25.0
 """What is added to a voice, below its level: the model was made from rooms, and finds nothing in digital silence."""
 _QUIET_MS = 200
-_OPTIONS = {"protocol_whitelist": "file"}
 _WIDER = {"beam": 1e-80, "pbeam": 1e-80, "wbeam": 1e-60}
 _SHORT_MS = 90_000
 """Voices no longer than that are searched again with wider beams where nothing was found."""
@@ -48,7 +46,7 @@ class _Found(NamedTuple):
 
 def heard_in(path: Path, script: str, language: str = "en") -> Heard:
     """Return the words of a script in the voice at ``path``. Raises ``FFmpegError`` if that does not decode."""
-    samples = _samples(path)
+    samples = mono(path, RATE)
     length = round(len(samples) / RATE * 1000)
     spans = speech_spans(levels(samples, RATE))
     words = tokens(script, language)
@@ -62,17 +60,6 @@ def heard_in(path: Path, script: str, language: str = "en") -> Heard:
     placed = fitted(script, words, spans, pauses)
     english = language.split("-")[0] == "en"
     return Heard(words=placed, way="pauses", follows=not english, length_ms=length, spoken=spans)
-
-
-def _samples(path: Path) -> NDArray[np.float32]:
-    """Return the sound of a file as mono samples at ``RATE``."""
-    resampler = AudioResampler(format="flt", layout="mono", rate=RATE)
-    blocks = []
-    with av.open(str(path), options=_OPTIONS, metadata_errors="ignore") as container:
-        for frame in container.decode(audio=0):
-            blocks += [part.to_ndarray()[0] for part in resampler.resample(frame)]
-    blocks += [part.to_ndarray()[0] for part in resampler.resample(None)]
-    return np.concatenate(blocks) if blocks else np.zeros(0, np.float32)
 
 
 def _aligned(samples: NDArray[np.float32], words: Sequence[Token], length_ms: int) -> list[_Found] | None:

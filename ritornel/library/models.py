@@ -102,6 +102,10 @@ class Upload(models.Model):
         """The file, as far as it has arrived; its ending is the name's."""
         return self.folder / f"whole{Path(self.name).suffix.lower()}"
 
+    def piece(self, number: int) -> Path:
+        """Where a piece lies of one that is growing; of others, what tells that it has arrived."""
+        return self.folder / f"piece-{number:06d}"
+
     @property
     def pieces(self) -> int | None:
         """How many pieces there are in all; None while it is growing."""
@@ -123,13 +127,13 @@ class Upload(models.Model):
             os.fsync(handle)
         finally:
             os.close(handle)
-        (self.folder / f"piece-{number:06d}").touch()
+        self.piece(number).touch()
         Upload.objects.filter(pk=self.pk).update(touched_at=timezone.now())
 
     def keep_grown(self, number: int, content: bytes) -> None:
         """Keep a piece of one that is growing: in a file of its own, there whole or not at all."""
         self.folder.mkdir(parents=True, exist_ok=True)
-        piece = self.folder / f"piece-{number:06d}"
+        piece = self.piece(number)
         arriving = self.folder / f"arriving-{uuid.uuid4().hex}"
         with arriving.open("wb") as file:
             file.write(content)
@@ -145,7 +149,7 @@ class Upload(models.Model):
         if self.growing and self.closed_after is not None:
             with self.whole.open("wb") as whole:
                 for number in range(self.closed_after):
-                    with (self.folder / f"piece-{number:06d}").open("rb") as piece:
+                    with self.piece(number).open("rb") as piece:
                         shutil.copyfileobj(piece, whole)
         return self.whole
 

@@ -20,6 +20,8 @@ from ritornel.library.models import Asset, Fetch, Upload
 from ritornel.library.store import in_use
 
 UPLOADS_STAY = timedelta(days=1)
+RECORDINGS_STAY = timedelta(days=30)
+"""A voice that was recorded and not kept can be so long."""
 CHANGES_STAY = timedelta(days=60)
 """What a page did so long ago and never sent meets whatever was done since."""
 FAILURES_STAY = timedelta(days=30)
@@ -46,7 +48,10 @@ def tidy() -> Tidied:
     uploads = 0
     for coming in (Upload, Fetch, apps.get_model("shows", "Arrival")):
         since = "touched_at" if coming is Upload else "begun_at"
-        for row in coming.objects.filter(**{f"{since}__lt": timezone.now() - UPLOADS_STAY}):
+        old = coming.objects.filter(**{f"{since}__lt": timezone.now() - UPLOADS_STAY})
+        if coming is Upload:
+            old = old.exclude(recording__upload__begun_at__gt=timezone.now() - RECORDINGS_STAY)
+        for row in old:
             stop(_KINDS[coming.__name__], row.pk)
             shutil.rmtree(row.folder, ignore_errors=True)
             row.delete()

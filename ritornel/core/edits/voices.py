@@ -124,18 +124,7 @@ class StrikeWords(Command, frozen=True, kw_only=True):
     def apply(self, show: Show) -> Show:
         """Return the show with the voice cut."""
         slide = slide_of(show, self.slide)
-        voice = slide.narration
-        if voice is None or not voice.said:
-            raise BadEdit("the words of this voice are not known; let it be heard first")
-        heard = told(slide.script, voice.said)
-        words = [one for one in heard[self.first : self.end] if one is not None]
-        if not words:
-            raise BadEdit("those words are not in the voice")
-        before = max((one.end_ms for one in voice.said if one.end_ms <= words[0].start_ms), default=None)
-        after = min((one.start_ms for one in voice.said if one.start_ms >= words[-1].end_ms), default=None)
-        start = voice.in_ms if before is None else (before + words[0].start_ms) // 2
-        end = limits.TIME_MS if after is None else (words[-1].end_ms + after) // 2
-        stretch = (start, max(start + 1, end))
+        stretch = stretch_of_words(slide, self.first, self.end)
         return CutVoice(slide=self.slide, stretches=[stretch], back=self.back).apply(show)
 
     @property
@@ -237,6 +226,24 @@ class TrimSilence(Command, frozen=True, kw_only=True):
         return "take the silence around voices away"
 
 
+def stretch_of_words(slide: Slide, first: int, end: int) -> Stretch:
+    """Return the stretch of a slide's voice, in ms of its asset, in which words of its script are said, by number.
+
+    It reaches to the middle of the pauses around, or to an end of the voice. Raises ``BadEdit`` if they are not there.
+    """
+    voice = slide.narration
+    if voice is None or not voice.said:
+        raise BadEdit("the words of this voice are not known; let it be heard first")
+    words = [one for one in told(slide.script, voice.said)[first:end] if one is not None]
+    if not words:
+        raise BadEdit("those words are not in the voice")
+    before = max((one.end_ms for one in voice.said if one.end_ms <= words[0].start_ms), default=None)
+    after = min((one.start_ms for one in voice.said if one.start_ms >= words[-1].end_ms), default=None)
+    start = voice.in_ms if before is None else (before + words[0].start_ms) // 2
+    until = limits.TIME_MS if after is None else (words[-1].end_ms + after) // 2
+    return start, max(start + 1, until)
+
+
 def _with_voice(show: Show, name: str, voice: Narration | None) -> Show:
     return change_slide(show, name, lambda slide: replace(slide, narration=voice))
 
@@ -245,7 +252,7 @@ def _given(slide: Slide, voice: Narration) -> Slide:
     had = slide.narration
     if had is not None:
         marks = had.marks if not voice.marks else voice.marks
-        voice = replace(voice, lead_ms=had.lead_ms, tail_ms=had.tail_ms, marks=marks, by_hand=())
+        voice = replace(voice, lead_ms=had.lead_ms, tail_ms=had.tail_ms, marks=marks)
     return replace(slide, narration=voice, hold_ms=None)
 
 

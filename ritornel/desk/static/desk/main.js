@@ -16,6 +16,7 @@ import { followElsewhere } from "../parts/state/elsewhere.js";
 import { openJournal } from "../parts/state/journal.js";
 import { Store } from "../parts/state/store.js";
 import { Timeline } from "./timeline/timeline.js";
+import { offerLeftOver } from "./recording/left_over.js";
 import { letVoicesBeHeard } from "./voice/listening.js";
 import { minding } from "../parts/minding.js";
 
@@ -23,7 +24,7 @@ const { state, vocabulary, addresses } = pageData("page");
 const address = new URL(".", location.href).pathname;
 const journal = await openJournal(state.show.id);
 const store = new Store({ address, state, vocabulary, journal });
-const desk = { store, notice: new Notice(), files: vocabulary.files };
+const desk = { store, notice: new Notice(), files: vocabulary.files, addresses };
 desk.stage = new DeskStage(desk);
 desk.arranging = new Arranging(desk);
 desk.book = new PromptBook(desk);
@@ -35,6 +36,7 @@ listenForDrops(desk);
 minding(desk);
 followElsewhere(store);
 letVoicesBeHeard(desk);
+offerLeftOver(desk);
 store.line.run();
 
 for (const message of document.querySelectorAll("template.told")) {

@@ -29,7 +29,7 @@ export function transportPane(desk) {
       ${actButton(desk, "cue-before", { className: "transport-act", label: icon("skip-back", "To the cue before") })}
       ${actButton(desk, "play", { className: "transport-act transport-play", label: icon(playing ? "pause" : "play", playing ? "Pause" : "Play from here") })}
       ${actButton(desk, "cue-after", { className: "transport-act", label: icon("skip-forward", "To the next cue") })}
-      ${actButton(desk, "play-slide")}${actButton(desk, "play-show")}${actButton(desk, "loop", { pressed: looping, label: stage.stretch ? "Loop stretch" : null })}
+      ${actButton(desk, "play-slide")}${actButton(desk, "play-show")}${actButton(desk, "loop", { pressed: looping, label: stage.stretch ? "Loop stretch" : null })}${actButton(desk, "record")}
       ${stage.playhead.speed === 1 ? nothing : actButton(desk, "slower", { label: `at ${{ 0.5: "½", 0.25: "¼" }[stage.playhead.speed]} speed`, pressed: true })}
       <span class="ml-auto" id="time"></span>`,
   });

@@ -5,6 +5,7 @@ import { follow } from "../../site/gesture.js";
 import { seconds } from "../../site/times.js";
 import { html, nothing } from "../../site/vendor/lit.js";
 import { Pane } from "../../parts/pane.js";
+import { actButton } from "../acts/rail.js";
 
 const PX_A_SECOND = 46;
 const STEP_MS = 100;
@@ -42,6 +43,12 @@ export class SpokenFace {
   get chosen() {
     const [first, last] = [Math.min(this.from, this.to), Math.max(this.from, this.to)];
     return this.to < 0 ? [] : this.items.slice(first, last + 1);
+  }
+
+  /** The words that are chosen, [first, end] by number, while this face is shown; else null. */
+  get chosenWords() {
+    const words = this.pane.root.hidden ? [] : this.chosen.filter((item) => item.kind === "word");
+    return words.length ? [words[0].number, words.at(-1).number + 1] : null;
   }
 
   // ---- what is done
@@ -162,7 +169,7 @@ export class SpokenFace {
     return html`<p class="soft spoken-facts">${voice.heard === "other" ? `${HEARD.other[0].toUpperCase()}${HEARD.other.slice(1)}: ${seconds(voice.length)} s.` : counted}${voice.unsure ? `, ${voice.unsure} unsure` : ""}</p>
       <div class="spoken-words" role="listbox" aria-multiselectable="true" aria-label="The script as it is spoken" tabindex="0" @keydown=${(event) => this.key(event)}
         aria-activedescendant=${this.to < 0 ? nothing : `said-${this.to}`}>${this.items.map((item, at) => this.item(item, at))}</div>
-      <div class="spoken-foot"><button class="act" ?disabled=${!chosen} @click=${() => this.strike()}>${chosen && this.chosen.every((item) => item.struck || item.kind === "cue" || item.kind === "pause") ? "Bring back" : "Strike out"} <kbd>Del</kbd></button>
+      <div class="spoken-foot"><button class="act" ?disabled=${!chosen} @click=${() => this.strike()}>${chosen && this.chosen.every((item) => item.struck || item.kind === "cue" || item.kind === "pause") ? "Bring back" : "Strike out"} <kbd>Del</kbd></button>${this.chosenWords ? actButton(this.desk, "record", { label: "Record over", told: true }) : nothing}
         <label class="act">Pauses to <input class="field" aria-label="Pauses to, seconds" inputmode="decimal" .value=${this.evenTo} @input=${(event) => (this.evenTo = event.target.value)} @keydown=${(event) => event.key === "Enter" && this.evenPauses()}> s</label><button class="act" @click=${() => this.evenPauses()}>Set</button>
         <span class="spoken-row"><button class="act" title="Take the silence before and after the words away, but for 0.2 s" @click=${() => this.store.edit({ do: "trim-silence", slides: [this.store.focus] })}>Trim silence</button>
         <button class="act" @click=${() => this.hearAgain()}>Listen again</button>

@@ -1,0 +1,69 @@
+"""A stretch of a voice spoken again: what is known of the voice moves to where it is in the new one."""
+
+from collections.abc import Mapping, Sequence
+
+from msgspec.structs import replace
+
+from ritornel.core.model import Narration
+from ritornel.core.model.slide import Stretch
+from ritornel.core.time.rounding import rounded
+
+
+def spoken_over(
+    voice: Narration, over: Stretch, length_ms: int, asset: str, cues: Mapping[int, int] | None = None
+) -> Narration:
+    """Return a voice in whose asset the stretch ``over`` (ms of it) was replaced by ``length_ms`` of speech.
+
+    What was kept and known before and after stays; in between nothing is known until it is heard. ``cues``: instants
+    in ms of the new speech at which cues were given, which are by hand then.
+    """
+    start, end = over
+    more = length_ms - (end - start)
+
+    def moved(at: int) -> int:
+        if at <= start:
+            return at
+        if at >= end:
+            return at + more
+        return start + rounded((at - start) * length_ms / (end - start))
+
+    first = moved(voice.in_ms)
+    given = {cue: start + at - first for cue, at in (cues or {}).items()}
+    marks = [None if m is None else moved(m + voice.in_ms) - first for m in voice.marks]
+    marks += [None] * (max(given, default=0) - len(marks))
+    for cue, at in given.items():
+        marks[cue - 1] = max(0, at)
+    inside = {n + 1 for n, m in enumerate(voice.marks) if m is not None and start < m + voice.in_ms < end}
+    return replace(
+        voice,
+        asset=asset,
+        in_ms=first,
+        out_ms=None if voice.out_ms is None else moved(voice.out_ms),
+        marks=tuple(marks),
+        by_hand=tuple(sorted({*given, *(set(voice.by_hand) - inside)})),
+        kept=_kept(voice.kept, over, more),
+        said=tuple(
+            replace(word, start_ms=moved(word.start_ms), end_ms=moved(word.end_ms))
+            for word in voice.said
+            if not start <= (word.start_ms + word.end_ms) // 2 < end
+        ),
+        beside=tuple((moved(s), moved(e)) for s, e in voice.beside if not start <= (s + e) // 2 < end),
+        heard="",
+        scratch=False,
+    )
+
+
+def _kept(kept: Sequence[Stretch], over: Stretch, more: int) -> tuple[Stretch, ...]:
+    """Return stretches that are kept, with the new one between what was before and after it."""
+    if not kept:
+        return ()
+    start, end = over
+    before = [(s, min(e, start)) for s, e in kept if s < start]
+    after = [(max(s, end) + more, e + more) for s, e in kept if e > end]
+    joined: list[Stretch] = []
+    for s, e in [*before, (start, end + more), *after]:
+        if joined and s <= joined[-1][1]:
+            joined[-1] = (joined[-1][0], max(e, joined[-1][1]))
+        else:
+            joined.append((s, e))
+    return tuple(joined)
