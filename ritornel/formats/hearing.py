@@ -64,14 +64,14 @@ def heard_in(path: Path, script: str, language: str = "en") -> Heard:
 
 def _aligned(samples: NDArray[np.float32], words: Sequence[Token], length_ms: int) -> list[_Found] | None:
     """Return where the words are, one for each token; None where the search does not come through."""
-    content = _as_heard(samples)
+    content = as_heard(samples)
     found = _search(content, words, {})
     if found is None and length_ms <= _SHORT_MS:
         found = _search(content, words, _WIDER)
     return found
 
 
-def _as_heard(samples: NDArray[np.float32]) -> bytes:
+def as_heard(samples: NDArray[np.float32]) -> bytes:
     """Return samples as 16-bit numbers, as loud as the model knows voices, over a little hiss, with quiet around."""
     quiet = np.zeros(RATE * _QUIET_MS // 1000, np.float32)
     padded = np.concatenate((quiet, samples, quiet))
@@ -83,14 +83,20 @@ def _as_heard(samples: NDArray[np.float32]) -> bytes:
     return np.clip(voice * 2500, -32768, 32767).astype("<i2").tobytes()
 
 
+def with_words(decoder: Any, words: Sequence[str]) -> Any:
+    """Return a decoder that knows how all of the words sound: those that its dictionary lacks by rules of letters."""
+    for word in set(words):
+        if decoder.lookup_word(word) is None:
+            decoder.add_word(word, sounds_of(re.sub(r"[^a-z'-]", "", word) or "a", decoder.lookup_word), True)
+    return decoder
+
+
 def _search(content: bytes, words: Sequence[Token], beams: dict[str, float]) -> list[_Found] | None:
     from pocketsphinx import Decoder
 
     decoder = Decoder(lm=None, loglevel="FATAL", **beams)
     said = [word for token in words for word in token.said]
-    for word in set(said):
-        if decoder.lookup_word(word) is None:
-            decoder.add_word(word, sounds_of(re.sub(r"[^a-z'-]", "", word) or "a", decoder.lookup_word), True)
+    with_words(decoder, said)
     decoder.set_align_text(" ".join(said))
     decoder.start_utt()
     decoder.process_raw(content, full_utt=True)

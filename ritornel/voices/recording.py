@@ -4,6 +4,7 @@ import shutil
 from typing import Any
 from uuid import UUID
 
+import numpy as np
 from av.error import FFmpegError
 from django.db import transaction
 from django.utils import timezone
@@ -17,6 +18,8 @@ from ritornel.core.model import Show as CoreShow
 from ritornel.core.model.uses import asset_lengths
 from ritornel.core.text.naming import slide_title
 from ritornel.core.voice.speaking_over import spoken_over
+from ritornel.core.voice.spoken import tokens
+from ritornel.formats.following import SECONDS, said_last
 from ritornel.formats.recorded import NothingSaid, Over, recorded
 from ritornel.jobs.apart import TooMuch, done_apart
 from ritornel.jobs.models import Job
@@ -24,9 +27,11 @@ from ritornel.jobs.running import AtWork, Refused, begun, stop
 from ritornel.library.models import Asset, Upload
 from ritornel.library.taking_in import taken_in
 from ritornel.shows.models import Show
+from ritornel.voices.hearing import MEMORY_BYTES
 from ritornel.voices.models import HEAD_BYTES, Recording
 
 _SECONDS = 90.0
+_FOLLOWING_S = 3.0
 _PIECE_BYTES = 512 * 1024
 
 
@@ -82,6 +87,21 @@ def whole_pieces(upload: Upload) -> int:
     """Return how many pieces from the first on have arrived without a gap."""
     arrived = set(upload.arrived())
     return next(n for n in range(len(arrived) + 1) if n not in arrived)
+
+
+def last_said(one: Recording, script: str, after: int) -> int | None:
+    """Return the number of the word of a script with which what has arrived of a recording ends; None if unknown."""
+    upload, need = one.upload, round(SECONDS * one.rate) * 2
+    content = b""
+    for number in range(whole_pieces(upload) - 1, 0, -1):
+        content = upload.piece(number).read_bytes() + content
+        if len(content) >= need:
+            break
+    samples = np.frombuffer(content[-need:][: len(content[-need:]) // 2 * 2], "<i2").astype(np.float32) / 32768
+    try:
+        return done_apart(_FOLLOWING_S, said_last, samples, one.rate, tokens(script), after, memory=MEMORY_BYTES)
+    except (TooMuch, OSError):
+        return None
 
 
 def keeping(one: Recording) -> Job:

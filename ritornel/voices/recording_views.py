@@ -13,11 +13,12 @@ from django.utils import timezone
 from django.views.decorators.http import require_http_methods, require_POST, require_safe
 
 from ritornel.core.edits import BadEdit
+from ritornel.core.edits.command import slide_of
 from ritornel.core.model import Show as CoreShow
 from ritornel.core.model import limits
 from ritornel.core.model.units import CueNumber, Ms
 from ritornel.core.text.naming import slide_title
-from ritornel.core.voice.spoken import MARK
+from ritornel.core.voice.spoken import MARK, tokens
 from ritornel.formats.speaking import NoVoice, spoken
 from ritornel.jobs.apart import TooMuch, done_apart
 from ritornel.jobs.running import waited
@@ -27,7 +28,7 @@ from ritornel.shows.access import own_show, own_show_loaded
 from ritornel.site.answering import answer, answering, asked, refused, signed_in
 from ritornel.site.rates import at_most
 from ritornel.voices.models import Recording
-from ritornel.voices.recording import began, forget, keeping, left, voice_of, whole_pieces
+from ritornel.voices.recording import began, forget, keeping, last_said, left, voice_of, whole_pieces
 
 PATIENCE_S = 2.0
 _STAND_IN_S = 40.0
@@ -117,6 +118,25 @@ def sound(request: HttpRequest, show_id: UUID, name: UUID) -> HttpResponseBase:
     upload = one.upload
     content = b"".join(upload.piece(number).read_bytes() for number in range(1, whole_pieces(upload)))
     return FileResponse(io.BytesIO(_wave(content, one.rate)), content_type="audio/wav")
+
+
+class Place(msgspec.Struct):
+    """Where in its script somebody was who is speaking: the number of a word."""
+
+    after: Annotated[int, msgspec.Meta(ge=0)]
+
+
+@signed_in
+@require_POST
+@answering
+@at_most("following")
+def said(request: HttpRequest, show_id: UUID, name: UUID) -> HttpResponse:
+    """Answer the ``word`` (its number) with which what has arrived of a recording ends, and ``at`` which character."""
+    _, show = own_show_loaded(request, show_id)
+    one = get_object_or_404(Recording.objects.select_related("upload"), pk=name, show=show_id)
+    script = slide_of(show, one.slide).script
+    word = last_said(one, script, asked(request, Place).after)
+    return answer({"word": word, "at": None if word is None else tokens(script)[word].start})
 
 
 class Text(msgspec.Struct):

@@ -14,4 +14,5 @@ urlpatterns = [
     path("shows/<uuid:show_id>/recordings", recording_views.recordings, name="recordings"),
     path("shows/<uuid:show_id>/recordings/<uuid:name>", recording_views.recording, name="recording"),
     path("shows/<uuid:show_id>/recordings/<uuid:name>/sound", recording_views.sound, name="recording-sound"),
+    path("shows/<uuid:show_id>/recordings/<uuid:name>/said", recording_views.said, name="recording-said"),
 ]

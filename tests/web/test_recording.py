@@ -153,6 +153,12 @@ class Recordings(OwnerCase):
             self.assertEqual(self.client.get(f"{self.address}{path}").status_code, 405 if path == f"/{name}" else 404)
         self.assertEqual(self.client.delete(f"{self.address}/{name}").status_code, 404)
 
+    def test_while_it_grows_it_is_told_which_word_was_said_last(self):
+        name = self.sent(SCRIPT)
+        told = self.post(f"{self.address}/{name}/said", {"after": 10}).json()
+        self.assertEqual(SCRIPT[told["at"] :], "mercury.")
+        self.assertEqual(told["word"], 15)
+
     def test_a_made_voice_stands_in_for_a_microphone(self):
         answer = self.post(f"/shows/{self.row.pk}/stand-in", {"text": AGAIN})
         self.assertEqual(answer["Content-Type"], "audio/wav")

@@ -155,6 +155,7 @@ RATES = {
     "uploads": (2000, 600),
     "fetches": (120, 600),
     "hearings": (600, 600),
+    "following": (1200, 600),
     "outlines": (60, 60),
     "pictures": (3000, 60),
 }

@@ -1,10 +1,11 @@
 // The script running along while one speaks: it goes on with the planned pace as long as somebody is heard, and a pause
-// brings it to the end of the sentence that is near.
+// brings it to the end of the sentence that is near. Where words are heard by the server meanwhile, it follows them.
 
 const AT_A_BREAK_MS = 350;
 const NEAR_MS = 1400;
 const SENTENCE = /[.!?…:;]["”’)]*\s*$/;
 const BREATH_WEIGHT = 5;
+const SMALL_STEP = 2;
 
 /** Words are {kind, text}; `whole` ms is what they take as planned. */
 export class Along {
@@ -30,9 +31,18 @@ export class Along {
     if (near.length) this.at = near.reduce((best, place) => (Math.abs(place - this.at) < Math.abs(best - this.at) ? place : best));
   }
 
-  /** A word is known to be said: the place of it is where we are. */
-  set(word) {
-    if (this.starts[word] !== undefined) this.at = this.starts[word];
+  /** A cue was given: what comes after it is said now. */
+  set(item) {
+    if (this.starts[item] !== undefined) this.at = this.starts[item];
+  }
+
+  /** It was heard that some ms ago a word was said, {word, at}: by its number, or by where it stands in the script. */
+  heard({ word, at }, ago) {
+    const found = this.words.findLastIndex((item) => item.kind === "word" && (item.number === undefined ? item.at <= at : item.number <= word));
+    if (found < 0) return;
+    const here = Math.min(this.whole, (this.starts[found + 1] ?? this.whole) + ago);
+    const back = found < this.word && this.word - found <= SMALL_STEP; // a step back that small would only be restless
+    if (!back) this.at = here;
   }
 
   /** The word that is being said, by its place among the words. */

@@ -29,6 +29,8 @@ function show(desk, left) {
   desk.notice.clear();
   let rows = left;
   let told = "";
+  let heard = null;
+  const audio = new Audio();
   return openDialog("Recordings that were not kept", (dialog) => {
     const without = (one) => {
       rows = rows.filter((other) => other !== one);
@@ -44,15 +46,20 @@ function show(desk, left) {
       store.focusSlide(one.slide);
       without(one);
     };
+    const listen = (one) => {
+      audio.pause();
+      heard = heard === one ? null : one;
+      if (heard) Object.assign(audio, { src: `${store.address}recordings/${one.id}/sound`, onended: () => listen(one) }).play();
+      dialog.update();
+    };
     const forget = async (one) => {
       await send(`${store.address}recordings/${one.id}`, undefined, "DELETE");
       without(one);
     };
     return html`<h2 class="page-title">${rows.length === 1 ? "A recording that was not kept" : `${rows.length} recordings that were not kept`}</h2>
       <ul class="found-list">${rows.map((one) => html`<li class="found left-over"><span><b>${one.number ? `${one.number} ${one.title}` : "of a slide that is gone"}</b> <span class="soft">${seconds(one.length)} s, ${new Date(one.begun).toLocaleString([], { dateStyle: "medium", timeStyle: "short" })}${one.over ? ", a passage of it" : ""}</span></span>
-        <audio controls preload="none" aria-label="The recording" src="${store.address}recordings/${one.id}/sound"></audio>
-        <span class="left-over-acts">${one.number ? html`<button class="act-quiet" @click=${() => keep(one)}>Keep it</button>` : nothing}${one.number && one.over ? html`<button class="act" @click=${() => keep(one, true)}>For the whole slide</button>` : nothing}<button class="act" @click=${() => forget(one)}>Forget it</button></span></li>`)}</ul>
+        <span class="left-over-acts"><button class="act" aria-pressed=${String(heard === one)} @click=${() => listen(one)}>${heard === one ? "Quiet" : "Listen"}</button>${one.number ? html`<button class="act-quiet" @click=${() => keep(one)}>Keep it</button>` : nothing}${one.number && one.over ? html`<button class="act" @click=${() => keep(one, true)}>For the whole slide</button>` : nothing}<button class="act" @click=${() => forget(one)}>Forget it</button></span></li>`)}</ul>
       <p class="soft" role="status">${told}</p>
       ${footButtons(html`<button class="act" autofocus @click=${() => dialog.close()}>Later</button>`)}`;
-  }, { width: "680px", store });
+  }, { width: "680px", store }).finally(() => audio.pause());
 }

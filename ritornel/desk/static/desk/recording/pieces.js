@@ -50,6 +50,12 @@ export class Pieces {
     if (this.waiting >= (this.about.rate * PIECE_MS) / 1000) this.cut();
   }
 
+  /** How much of what was spoken has not arrived, in ms. */
+  get unsentMs() {
+    const held = [...this.held.values()].reduce((sum, bytes) => sum + bytes.byteLength / 2, 0);
+    return ((held + this.waiting) / this.about.rate) * 1000;
+  }
+
   /** Makes a piece of what waits. */
   cut() {
     if (!this.waiting) return;

@@ -2,10 +2,10 @@
 
 const WORD = /\[(\d{1,9})\]|\S+\s*/g;
 
-/** A script as words and cues in their order; words have numbers where their voice was heard. */
+/** A script as words and cues in their order; words have numbers where their voice was heard, else where they stand. */
 export function scriptOf(slide) {
   if (slide.voice?.found) return slide.voice.items.filter((item) => item.kind === "word" || item.kind === "cue");
-  return [...(slide.document.script.matchAll(WORD) ?? [])].map(([text, cue]) => (cue ? { kind: "cue", number: Number(cue) } : { kind: "word", text }));
+  return [...(slide.document.script.matchAll(WORD) ?? [])].map((found) => (found[1] ? { kind: "cue", number: Number(found[1]) } : { kind: "word", text: found[0], at: found.index }));
 }
 
 /** The ranges of a slide, {label, words: [first, end] by number or null for all of it, from}; `chosen` words come first. */
@@ -26,10 +26,12 @@ export function rangesOf(slide, chosen = null) {
   return chosen ? [{ label: chosen[1] - chosen[0] === 1 ? "the chosen word" : "the chosen words", words: chosen }, ...ranges] : ranges;
 }
 
-/** The items of a script that a range has. */
-export function itemsIn(items, { words }) {
-  if (!words) return items;
+/** A script's items parted by a range: what comes before it, its own, what comes after. */
+export function parted(items, { words }) {
+  if (!words) return { before: [], own: items, after: [] };
   const from = items.findIndex((item) => item.kind === "word" && item.number >= words[0]);
   const end = items.findIndex((item) => item.kind === "word" && item.number >= words[1]);
-  return items.slice(from, end < 0 ? items.length : end).filter((item, n, all) => item.kind === "word" || n < all.length - 1);
+  let until = end < 0 ? items.length : end;
+  while (until < items.length && items[until - 1].kind === "cue") until--;
+  return { before: items.slice(0, from), own: items.slice(from, until), after: items.slice(until) };
 }

@@ -14,6 +14,10 @@ const BEAT_MS = 650;
 const HAND_MS = 120; // a hand is so late
 const LONGEST_MS = 15 * 60_000;
 const AGAIN_MS = 700;
+const FOLLOW_MS = 600;
+const LEAST_PIECES = 3; // the head, and two seconds
+const MOST_AGO_MS = 3000;
+const SPOKEN_SHARE = 0.8; // of the time that somebody speaks: the rest are pauses
 
 /** States: "opening", "ready", "before", "counting", "recording", "done", "keeping", "troubled". `changed` is called when something is another. */
 export class Recording {
@@ -108,6 +112,7 @@ export class Recording {
     }).begin();
     Object.assign(this, { samples: [], length: 0, marks: [] });
     this.to("recording");
+    this.follow(this.pieces);
     if (microphone.isStandIn) microphone.speak(() => this.state === "recording" && setTimeout(() => this.stop(), AGAIN_MS));
   }
 
@@ -125,6 +130,20 @@ export class Recording {
       if (this.length > LONGEST_MS) this.stop("It is a quarter of an hour long: this is the most at once.");
     }
     this.heard?.();
+  }
+
+  /** Asks which word was said last, as what was said arrives, for as long as it goes on. */
+  async follow(pieces) {
+    let last = this.range.words?.[0] ?? 0;
+    while (this.state === "recording" && this.pieces === pieces) {
+      await new Promise((resolve) => setTimeout(resolve, FOLLOW_MS));
+      if (pieces.sent < LEAST_PIECES || this.state !== "recording") continue;
+      const arrived = this.length - pieces.unsentMs;
+      const { status, data } = await send(`${this.store.address}recordings/${pieces.about.id}/said`, { after: last });
+      if (status !== 200 || data.word === null || this.pieces !== pieces) continue;
+      last = this.followed = data.word;
+      this.along.heard(data, Math.min(MOST_AGO_MS, this.length - arrived) * SPOKEN_SHARE);
+    }
   }
 
   /** A cue was given by hand: the next of the range. */

@@ -2,7 +2,7 @@
 
 import { html, nothing, render } from "../../site/vendor/lit.js";
 import { microphones, STAND_IN } from "./microphone.js";
-import { itemsIn, rangesOf, scriptOf } from "./ranges.js";
+import { parted, rangesOf, scriptOf } from "./ranges.js";
 import { Recording } from "./recording.js";
 
 const MEMORY = "ritornel/microphone";
@@ -28,6 +28,7 @@ class Speaking {
     this.root.setAttribute("aria-label", "Record a voice");
     this.root.tabIndex = -1;
     this.ranges = rangesOf(desk.store.slide, desk.book.spoken.chosenWords);
+    this.script = parted(scriptOf(desk.store.slide), this.ranges[0]);
     this.recording = new Recording(desk, worklet, () => this.draw());
     this.recording.heard = () => this.drawLevel();
     this.key = (event) => this.pressed(event);
@@ -80,7 +81,7 @@ class Speaking {
     const { store, slide } = this;
     const range = this.ranges[this.range];
     const own = store.slide;
-    const items = itemsIn(scriptOf(own), range);
+    const { own: items } = this.script;
     const share = range.words ? items.filter((item) => item.kind === "word").length / Math.max(1, own.voice.words) : 1;
     const voice = store.shown.briefs[slide].voice;
     const first = range.words && own.voice.items.slice(own.voice.items.findIndex((item) => item.kind === "word" && item.number === range.words[0])).find((item) => item.start !== undefined);
@@ -130,11 +131,11 @@ class Speaking {
     if (!this.desk.speaking) return;
     const { recording, state, store } = this;
     const busy = ["before", "counting", "recording", "keeping"].includes(state);
-    const items = recording.items ?? itemsIn(scriptOf(store.slide), this.ranges[this.range]);
+    const { before, own, after } = this.script;
     this.root.dataset.state = state;
     render(html`<div class="speaking-head"><b>${store.slideIndex(this.slide) + 1} ${store.title(this.slide)}</b>
         <span class="sentence">Record ${this.choices(busy)}</span></div>
-      <div class="speaking-script" lang="en" aria-hidden=${state === "recording" ? "true" : nothing}>${items.map((item, n) => this.item(item, n))}</div>
+      <div class="speaking-script" lang="en" aria-hidden=${state === "recording" ? "true" : nothing}>${before.map((item) => this.item(item))}${own.map((item, n) => this.item(item, n))}${after.map((item) => this.item(item))}</div>
       <div class="speaking-told" role="status">${this.told()}</div>
       <div class="speaking-foot"><span class="speaking-time"></span>
         <span class="speaking-level" aria-hidden="true"><i class="speaking-peak"></i><i class="speaking-loud"></i></span><span class="speaking-word" role="status"></span>
@@ -155,7 +156,7 @@ class Speaking {
 
   choose(range) {
     this.range = range;
-    this.recording.items = null;
+    this.script = parted(scriptOf(this.store.slide), this.ranges[range]);
     this.draw();
   }
 
@@ -164,8 +165,10 @@ class Speaking {
     this.draw();
   }
 
-  item(item, n) {
+  /** A word or cue; `n`: its place in what is spoken, none for what stands around it. */
+  item(item, n = null) {
     if (item.kind === "cue") return html`<span class="cue-disc ${item.number in this.recording.cues ? "is-given" : ""}">${item.number}</span> `;
+    if (n === null) return html`<span class="speaking-around">${item.text.trimEnd()}</span> `;
     return html`<span class="speaking-said" data-at=${n}>${item.text.trimEnd()}</span> `;
   }
 
