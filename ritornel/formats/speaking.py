@@ -72,16 +72,21 @@ def can_speak() -> bool:
     return True
 
 
+def voice_in(language: str) -> str:
+    """Return the voice that speaks a language (BCP 47); whether there is one is found when it speaks."""
+    return "en-gb-x-rp" if language.split("-")[0] == "en" else language.lower()
+
+
 def spoken(text: str, voice: str = "en-gb-x-rp", words_a_minute: int = 150, pitch: int = 45) -> Spoken:
     """Return a text spoken at about a pace; ``voice`` is a language of eSpeak NG, or one with a variant (“en-us+f3”).
 
-    Raises ``NoVoice`` if there is none, ``ValueError`` for a text that is too long or a voice that it does not have.
+    Raises ``NoVoice`` if there is none, or none of that name, ``ValueError`` for a text that is too long.
     """
     if len(text) > _MOST_CHARACTERS:
         raise ValueError(f"{len(text):,} characters are more than {_MOST_CHARACTERS:,}; speak them in parts")
     library, rate = _library()
     if library.espeak_SetVoiceByName(voice.encode()) != 0:
-        raise ValueError(f"there is no voice called “{voice}”")
+        raise NoVoice(f"there is no made voice for “{voice}”; record the slide, or set another language")
     library.espeak_SetParameter(_RATE, max(80, min(450, words_a_minute)), 0)
     library.espeak_SetParameter(_PITCH, max(0, min(99, pitch)), 0)
     blocks: list[np.ndarray] = []

@@ -62,20 +62,21 @@ def cut(work: AtWork) -> None:
     asset = row and Asset.objects.filter(owner=row.owner, sha256__startswith=short).first()
     if row is None or asset is None:
         raise Refused("that recording is not in the library any more; drop it again")
-    slides = spoken_from(in_rows.load(row))
+    show = in_rows.load(row)
+    slides = spoken_from(show)
     for first in range(len(slides)):
         if _digest(slides[first:], asset.sha256) == digest:
-            return _keep(slides[first:], asset, digest)
+            return _keep(slides[first:], asset, digest, show.language)
     raise Refused("the slides were changed meanwhile; drop the recording again")
 
 
-def _keep(slides: Sequence[Slide], asset: Asset, digest: str) -> None:
+def _keep(slides: Sequence[Slide], asset: Asset, digest: str, language: str) -> None:
     scripts = [slide.script for slide in slides]
     try:
-        heard = done_apart(SECONDS, heard_in, asset.path, joined(scripts), memory=MEMORY_BYTES)
+        heard = done_apart(SECONDS, heard_in, asset.path, joined(scripts), language, memory=MEMORY_BYTES)
     except (TooMuch, FFmpegError, OSError) as error:
         raise Refused("this recording is too long to be listened to at once; cut it into parts first") from error
-    voices = dict(zip((s.id for s in slides), shared_out(asset.sha256, scripts, heard), strict=True))
+    voices = dict(zip((s.id for s in slides), shared_out(asset.sha256, scripts, heard, language), strict=True))
     path = _path(asset.sha256, digest)
     path.parent.mkdir(parents=True, exist_ok=True)
     arriving = path.with_suffix(".arriving")

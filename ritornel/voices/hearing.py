@@ -40,7 +40,7 @@ def listening(row: Show, show: CoreShow) -> Job | None:
     if not wanted:
         return None
     told = [(s.id, s.narration.asset, s.script) for s in wanted if s.narration is not None]
-    digest = hashlib.blake2b(repr(told).encode(), digest_size=12).hexdigest()
+    digest = hashlib.blake2b(repr((show.language, told)).encode(), digest_size=12).hexdigest()
     return begun(row.owner, "hear", f"{row.pk.hex}:{digest}", redo=True)
 
 
@@ -49,29 +49,30 @@ def listen(work: AtWork) -> None:
     row = Show.objects.filter(pk=UUID(work.subject.partition(":")[0])).first()
     if row is None:
         return
-    wanted = unheard(in_rows.load(row))
+    show = in_rows.load(row)
+    wanted = unheard(show)
     for number, slide in enumerate(wanted):
         work.tell(number, len(wanted))
-        _keep(row, slide, _heard(row, slide))
+        _keep(row, slide, _heard(row, slide, show.language), show.language)
     work.tell(len(wanted), len(wanted))
 
 
-def _heard(row: Show, slide: Slide) -> Heard | None:
+def _heard(row: Show, slide: Slide, language: str) -> Heard | None:
     """Return what is heard in a slide's voice; None if its file is gone, or cannot be listened to."""
     asset = Asset.objects.filter(owner_id=row.owner_id, sha256=slide.narration.asset if slide.narration else "").first()
     if asset is None or not asset.has_sound:
         return None
     try:
-        return done_apart(SECONDS, heard_in, asset.path, slide.script, memory=MEMORY_BYTES)
+        return done_apart(SECONDS, heard_in, asset.path, slide.script, language, memory=MEMORY_BYTES)
     except (TooMuch, FFmpegError, OSError) as error:
         log.warning("the voice of slide %s of show %s was not heard: %r", slide.id, row.pk, error)
         return None
 
 
-def _keep(row: Show, slide: Slide, heard: Heard | None) -> None:
+def _keep(row: Show, slide: Slide, heard: Heard | None, language: str) -> None:
     said: tuple[Said, ...] = ()
     if heard is not None:
-        words = zip(tokens(slide.script), heard.words, strict=True)
+        words = zip(tokens(slide.script, language), heard.words, strict=True)
         said = tuple(
             Said(slide.script[word.start : word.end][:120], one.start_ms, max(one.start_ms, one.end_ms), one.sure)
             for word, one in words

@@ -19,7 +19,7 @@ from ritornel.core.model import limits
 from ritornel.core.model.units import CueNumber, Ms
 from ritornel.core.text.naming import slide_title
 from ritornel.core.voice.spoken import MARK, tokens
-from ritornel.formats.speaking import NoVoice, spoken
+from ritornel.formats.speaking import NoVoice, spoken, voice_in
 from ritornel.jobs.apart import TooMuch, done_apart
 from ritornel.jobs.running import waited
 from ritornel.library.models import Upload
@@ -135,7 +135,8 @@ def said(request: HttpRequest, show_id: UUID, name: UUID) -> HttpResponse:
     _, show = own_show_loaded(request, show_id)
     one = get_object_or_404(Recording.objects.select_related("upload"), pk=name, show=show_id)
     script = slide_of(show, one.slide).script
-    word = last_said(one, script, asked(request, Place).after)
+    after = asked(request, Place).after
+    word = last_said(one, script, after) if show.language.startswith("en") else None
     return answer({"word": word, "at": None if word is None else tokens(script)[word].start})
 
 
@@ -154,7 +155,7 @@ def stand_in(request: HttpRequest, show_id: UUID) -> HttpResponseBase:
     _, show = own_show_loaded(request, show_id)
     text = MARK.sub(" ", asked(request, Text).text)
     try:
-        made = done_apart(_STAND_IN_S, spoken, text, "en-gb-x-rp", round(show.pace.wpm))
+        made = done_apart(_STAND_IN_S, spoken, text, voice_in(show.language), round(show.pace.wpm))
     except NoVoice as error:
         raise BadEdit(str(error)) from error
     except (TooMuch, ValueError) as error:

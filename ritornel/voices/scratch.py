@@ -12,7 +12,7 @@ from ritornel.core.model import Narration, Slide
 from ritornel.core.model.slide import Said
 from ritornel.core.voice.spoken import MARK, tokens
 from ritornel.formats.opus import write_opus
-from ritornel.formats.speaking import NoVoice, spoken
+from ritornel.formats.speaking import NoVoice, spoken, voice_in
 from ritornel.jobs.apart import TooMuch, done_apart
 from ritornel.library.models import Asset
 from ritornel.library.taking_in import take_in
@@ -26,14 +26,16 @@ class CannotSpeak(Exception):
     """A script cannot be spoken; the words say why, and what helps."""
 
 
-def scratch_voice(owner: Any, slide: Slide, words_a_minute: float) -> tuple[Asset, dict[str, Any]]:
+def scratch_voice(
+    owner: Any, slide: Slide, words_a_minute: float, language: str = "en"
+) -> tuple[Asset, dict[str, Any]]:
     """Return a sound of the owner in which a slide's script is spoken, and the narration that has its words."""
     script = MARK.sub(lambda mark: " " * len(mark[0]), slide.script)
-    own = tokens(slide.script)
+    own = tokens(slide.script, language)
     if not own:
         raise CannotSpeak("there is no script to be spoken; write one first")
     try:
-        made = done_apart(_SECONDS, spoken, script, "en-gb-x-rp", round(words_a_minute))
+        made = done_apart(_SECONDS, spoken, script, voice_in(language), round(words_a_minute))
     except NoVoice as error:
         raise CannotSpeak(str(error)) from error
     except (TooMuch, ValueError) as error:

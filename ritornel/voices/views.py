@@ -91,7 +91,7 @@ def scratch(request: HttpRequest, show_id: UUID) -> HttpResponse:
     _, show = own_show_loaded(request, show_id)
     slide = slide_of(show, asked(request, OfSlide).slide)
     try:
-        asset, voice = scratch_voice(request.user, slide, show.pace.wpm)
+        asset, voice = scratch_voice(request.user, slide, show.pace.wpm, show.language)
     except CannotSpeak as error:
         return refused(str(error))
     return answer({"asset": described(asset), "narration": voice})

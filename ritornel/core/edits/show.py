@@ -14,7 +14,10 @@ _SET_ELSEWHERE = ("effects", "width", "height")
 
 
 class SetShow(Command, frozen=True, kw_only=True):
-    """Set the title, the target length, or numbers of the pace."""
+    """Set the title, the target length, the language, or numbers of the pace.
+
+    In another language all voices are to be heard again.
+    """
 
     values: dict[str, Any]
 
@@ -24,12 +27,24 @@ class SetShow(Command, frozen=True, kw_only=True):
         pace = with_values(show.pace, values.pop("pace", None) or {})
         show = replace(show, pace=pace)
         fixed = [name for attribute, name in IN_DOCUMENTS.items() if attribute not in HEAD]
-        return with_values(show, values, fixed=(*fixed, *_SET_ELSEWHERE))
+        changed = with_values(show, values, fixed=(*fixed, *_SET_ELSEWHERE))
+        return changed if changed.language == show.language else _unheard(changed)
 
     @property
     def label(self) -> str:
         """Name what is set."""
         return f"set the show's {fields_said(self.values)}"
+
+
+def _unheard(show: Show) -> Show:
+    """Return the show with its voices as if nobody had listened to them yet; what made voices say is known."""
+    return replace(
+        show,
+        slides=tuple(
+            s if s.narration is None or s.narration.scratch else replace(s, narration=replace(s.narration, heard=""))
+            for s in show.slides
+        ),
+    )
 
 
 class SetChapter(Command, frozen=True, kw_only=True):

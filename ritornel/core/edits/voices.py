@@ -14,7 +14,7 @@ from ritornel.core.model.units import CueNumber, Ms, Name
 from ritornel.core.model.uses import asset_lengths
 from ritornel.core.time.running_order import split_into_groups
 from ritornel.core.time.stretches import asset_at, stretches_of
-from ritornel.core.voice.matching import marked_at, told
+from ritornel.core.voice.matching import marked_at, moved_with_words, told
 from ritornel.core.voice.pauses import LEAST_PAUSE_MS, pauses_of, spoken_of
 
 _LEAST_STRETCH_MS = 40
@@ -78,6 +78,8 @@ class HearWords(Command, frozen=True, kw_only=True):
         if voice is None or voice.asset != self.asset:
             raise BadEdit("that slide has another voice now")
         heard = replace(voice, said=self.said, heard=self.heard, beside=self.beside)
+        if voice.said and voice.by_hand and self.said:
+            heard = replace(heard, marks=moved_with_words(voice, self.said))
         return _with_voice(show, self.slide, heard)
 
     @property
@@ -232,7 +234,7 @@ def stretch_of_words(slide: Slide, first: int, end: int) -> Stretch:
     It reaches to the middle of the pauses around, or to an end of the voice. Raises ``BadEdit`` if they are not there.
     """
     voice = slide.narration
-    if voice is None or not voice.said:
+    if voice is None or not voice.said or not voice.heard:
         raise BadEdit("the words of this voice are not known; let it be heard first")
     words = [one for one in told(slide.script, voice.said)[first:end] if one is not None]
     if not words:
@@ -251,8 +253,9 @@ def _with_voice(show: Show, name: str, voice: Narration | None) -> Show:
 def _given(slide: Slide, voice: Narration) -> Slide:
     had = slide.narration
     if had is not None:
-        marks = had.marks if not voice.marks else voice.marks
-        voice = replace(voice, lead_ms=had.lead_ms, tail_ms=had.tail_ms, marks=marks)
+        voice = replace(voice, lead_ms=had.lead_ms, tail_ms=had.tail_ms)
+        if not voice.marks:  # they stay until it is heard; those by hand go then where the words are
+            voice = replace(voice, marks=had.marks, by_hand=had.by_hand, said=voice.said or had.said)
     return replace(slide, narration=voice, hold_ms=None)
 
 

@@ -9,7 +9,7 @@ from ritornel.core.model.asset import Asset
 from ritornel.core.model.pace import Pace
 from ritornel.core.model.slide import Slide, Step
 from ritornel.core.model.style import Style
-from ritornel.core.model.units import Decibels, Id, Ms, Name, Position
+from ritornel.core.model.units import Decibels, Id, Language, Ms, Name, Position
 
 
 class Chapter(Struct, frozen=True, kw_only=True, omit_defaults=True, gc=False):
@@ -50,11 +50,13 @@ class OwnEffect(Struct, frozen=True, kw_only=True, omit_defaults=True, gc=False)
 class Show(Struct, frozen=True, kw_only=True, omit_defaults=True, weakref=True):
     """One presentation. The stage is ``width`` x ``height`` stage units; ``target`` the length aimed at, in ms.
 
-    ``style`` names the house style that it is set in: one of its own ``styles``, or one that ships (``core.styles``).
+    ``language`` is that of its scripts; ``style`` names the house style that it is set in: one of its own ``styles``,
+    or one that ships (``core.styles``).
     """
 
     id: Id = "show"
     title: Name = ""
+    language: Language = "en"
     width: Annotated[int, Meta(ge=160, le=7680)] = 1280
     height: Annotated[int, Meta(ge=90, le=4320)] = 720
     target_ms: Ms | None = field(default=None, name="target")

@@ -43,6 +43,9 @@ Colour = Annotated[str, Meta(pattern=r"^(#[0-9a-fA-F]{6}|none)$")]
 Name = Annotated[str, Meta(max_length=300)]
 """A short text in one line."""
 
+Language = Annotated[str, Meta(pattern=r"^[A-Za-z]{2,3}(-[A-Za-z0-9]{1,8}){0,3}\Z")]
+"""A language by its tag (BCP 47), as “en” or “de-AT”."""
+
 Id = Annotated[str, Meta(min_length=1, max_length=80)]
 """An identifier, unique among its kind in the show (steps: in the slide)."""
 

@@ -9,6 +9,7 @@ from msgspec.structs import replace
 
 from ritornel.core.model import Narration, Slide
 from ritornel.core.model.slide import Said
+from ritornel.core.time.rounding import rounded
 from ritornel.core.time.running_order import split_into_groups
 from ritornel.core.voice.spoken import Token, marks_before, tokens
 
@@ -75,6 +76,37 @@ def marked_at(slide: Slide, cue: int, mark: int) -> Slide:
         script = _moved(script, cue, place)
     by_hand = {*voice.by_hand} - {cue} if on_its_word else {*voice.by_hand, cue}
     return replace(slide, script=script, narration=replace(voice, marks=tuple(marks), by_hand=tuple(sorted(by_hand))))
+
+
+def moved_with_words(voice: Narration, said: Sequence[Said]) -> tuple[int | None, ...]:
+    """Return the marks of a voice where those by hand are, in ms from ``in``, now that other words are ``said`` in it.
+
+    Each keeps its place between the words around it: their share of the way, or its distance from an end.
+    """
+    pairs = [
+        (one.start_ms, other.start_ms)
+        for block in SequenceMatcher(
+            None, [_plain(w.text) for w in voice.said], [_plain(w.text) for w in said], autojunk=False
+        ).get_matching_blocks()
+        for one, other in zip(voice.said[block.a :][: block.size], said[block.b :][: block.size], strict=True)
+    ]
+    if not pairs:
+        return voice.marks
+
+    def moved(at: int) -> int:
+        before = [pair for pair in pairs if pair[0] <= at]
+        after = [pair for pair in pairs if pair[0] > at]
+        if not before:
+            return after[0][1] - (after[0][0] - at)
+        if not after:
+            return before[-1][1] + at - before[-1][0]
+        (start, new_start), (end, new_end) = before[-1], after[0]
+        return new_start + rounded((at - start) * (new_end - new_start) / (end - start))
+
+    return tuple(
+        mark if mark is None or cue not in voice.by_hand else max(0, moved(mark + voice.in_ms) - voice.in_ms)
+        for cue, mark in enumerate(voice.marks, 1)
+    )
 
 
 def _moved(script: str, cue: int, place: int) -> str:

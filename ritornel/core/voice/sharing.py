@@ -18,12 +18,12 @@ def joined(scripts: Sequence[str]) -> str:
     return _BETWEEN.join(MARK.sub(lambda mark: " " * len(mark[0]), script) for script in scripts)
 
 
-def shared_out(asset: str, scripts: Sequence[str], heard: Heard) -> list[Narration]:
+def shared_out(asset: str, scripts: Sequence[str], heard: Heard, language: str = "en") -> list[Narration]:
     """Return a narration for each script: a stretch of the asset in which ``joined(scripts)`` was ``heard``.
 
     The cuts lie in the middle of the pauses between them. A script without words gets the asset without a stretch.
     """
-    counts = [len(tokens(script)) for script in scripts]
+    counts = [len(tokens(script, language)) for script in scripts]
     places = [sum(counts[:n]) for n in range(len(counts) + 1)]
     pieces = [heard.words[first:last] for first, last in pairwise(places)]
     way: HeardBy = heard.way if heard.follows else "pauses"
@@ -34,7 +34,7 @@ def shared_out(asset: str, scripts: Sequence[str], heard: Heard) -> list[Narrati
             made.append(Narration(asset=asset))
             continue
         start, end = next(cut)
-        words = zip(tokens(script), piece, strict=True)
+        words = zip(tokens(script, language), piece, strict=True)
         said = tuple(Said(script[w.start : w.end][:120], one.start_ms, one.end_ms, one.sure) for w, one in words)
         beside = tuple((s, e) for s, e in heard.beside if start <= s and e <= end)
         made.append(

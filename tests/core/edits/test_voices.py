@@ -91,9 +91,9 @@ class Giving(TestCase):
         start = heard(made(tail=900, lead=300))
         given = edited(start, do="give-voices", voices={"one": {"asset": "film"}})
         voice = given.slides[0].narration
-        self.assertEqual(
-            (voice.tail_ms, voice.lead_ms, voice.marks, voice.said, voice.heard), (900, 300, (1200, 2300), (), "")
-        )
+        self.assertEqual((voice.tail_ms, voice.lead_ms, voice.marks, voice.heard), (900, 300, (1200, 2300), ""))
+        with self.assertRaisesRegex(BadEdit, "let it be heard first"):
+            edited(given, do="strike-words", slide="one", first=0, end=1)
         off = edited(given, do="take-off-voice", slides=["one"])
         self.assertIsNone(off.slides[0].narration)
 
@@ -171,3 +171,37 @@ class Parting(TestCase):
             .narration
         )
         self.assertEqual((voice.asset, voice.said, voice.kept, voice.heard), ("film", (), (), ""))
+
+
+class Languages(TestCase):
+    def test_in_another_language_voices_are_to_be_heard_again_but_for_those_that_were_made(self):
+        for scratch, left in ((False, ""), (True, "words")):
+            changed = edited(heard(made(scratch=scratch)), do="set-show", values={"language": "de-AT"})
+            self.assertEqual((changed.language, changed.slides[0].narration.heard), ("de-AT", left))
+        with self.assertRaises(BadEdit):
+            edited(made(), do="set-show", values={"language": "not a language"})
+
+
+class AnotherVoice(TestCase):
+    """A voice that replaces one keeps its marks, moved to where the words now are."""
+
+    SLOWER = tuple([text, 2 * start + 100, 2 * end + 100, sure] for text, start, end, sure in SAID)
+
+    def replaced(self, before: Show) -> Show:
+        given = edited(before, do="give-voices", voices={"one": {"asset": "other"}})
+        self.assertEqual(given.slides[0].narration.heard, "")
+        return edited(given, do="hear-words", slide="one", asset="other", said=list(self.SLOWER), heard="words")
+
+    def test_marks_by_hand_go_where_their_words_are(self):
+        by_hand = edited(heard(), do="set-marks", slide="one", marks={"1": 1000})  # between “tons” and “None”
+        self.assertEqual(by_hand.slides[0].narration.by_hand, (1,))
+        voice = self.replaced(by_hand).slides[0].narration
+        self.assertEqual((voice.marks, voice.by_hand), ((2100, 4700), (1,)))
+
+    def test_before_its_first_word_and_after_its_last_they_keep_their_distance(self):
+        by_hand = edited(heard(), do="set-marks", slide="one", marks={"1": 40, "2": 3000})
+        self.assertEqual(self.replaced(by_hand).slides[0].narration.marks, (240, 5600))
+
+    def test_a_voice_that_was_not_heard_leaves_them_as_they_are(self):
+        by_hand = edited(made(), do="set-marks", slide="one", marks={"1": 700})
+        self.assertEqual(self.replaced(by_hand).slides[0].narration.marks[0], 700)

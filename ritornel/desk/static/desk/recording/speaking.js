@@ -135,7 +135,7 @@ class Speaking {
     this.root.dataset.state = state;
     render(html`<div class="speaking-head"><b>${store.slideIndex(this.slide) + 1} ${store.title(this.slide)}</b>
         <span class="sentence">Record ${this.choices(busy)}</span></div>
-      <div class="speaking-script" lang="en" aria-hidden=${state === "recording" ? "true" : nothing}>${before.map((item) => this.item(item))}${own.map((item, n) => this.item(item, n))}${after.map((item) => this.item(item))}</div>
+      <div class="speaking-script" lang=${store.shown.show.language} aria-hidden=${state === "recording" ? "true" : nothing}>${before.map((item) => this.item(item))}${own.map((item, n) => this.item(item, n))}${after.map((item) => this.item(item))}</div>
       <div class="speaking-told" role="status">${this.told()}</div>
       <div class="speaking-foot"><span class="speaking-time"></span>
         <span class="speaking-level" aria-hidden="true"><i class="speaking-peak"></i><i class="speaking-loud"></i></span><span class="speaking-word" role="status"></span>

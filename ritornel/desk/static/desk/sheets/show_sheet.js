@@ -21,10 +21,20 @@ function paceSentences(store) {
   const set = (values) => store.edit({ do: "set-show", values: { pace: values } });
   const rate = (label, name) => numberField(label, pace[name], (now) => set({ [name]: now }), { least: 1, most: 2000 });
   const time = (label, name) => timeField(label, pace[name], (now) => set({ [name]: now }));
-  return html`<p class="sentence">The script is said at ${rate("Words a minute", "wpm")} words a minute, with ${time("After a sentence, s", "sentence_pause")} s
+  return html`<p class="sentence">The script is in ${languageOf(store)}, and said at ${rate("Words a minute", "wpm")} words a minute, with ${time("After a sentence, s", "sentence_pause")} s
     after a sentence and ${time("After a clause, s", "clause_pause")} s after a clause. What is only to be read takes a second for ${rate("Characters a second", "cps")} letters.</p>
     <p class="sentence">Before a cue it is still for at least ${time("Least wait, s", "least_wait")} s, or ${time("Wait otherwise, s", "default_wait")} s where nothing is said;
     at the end a slide holds for at least ${time("Least hold, s", "least_hold")} s, or ${time("Hold otherwise, s", "default_hold")} s. Builds move <span class="whitespace-nowrap">${easingOf(store, set)}.</span></p>`;
+}
+
+const LANGUAGES = ["bg", "cs", "da", "de", "el", "en", "es", "et", "fi", "fr", "hr", "hu", "is", "it", "lt", "lv", "nb", "nl", "pl", "pt", "ro", "sk", "sl", "sv", "tr", "uk"];
+
+/** The language of the scripts: what voices are listened to in, and made voices speak. */
+function languageOf(store) {
+  const { language } = store.shown.show;
+  const names = new Intl.DisplayNames("en", { type: "language" });
+  const ways = [...new Set([language, ...LANGUAGES])].map((tag) => [tag, names.of(tag)]).sort((a, b) => a[1].localeCompare(b[1]));
+  return choice("Language of the scripts", language, ways, (tag) => store.edit({ do: "set-show", values: { language: tag } }));
 }
 
 /** How builds move that have no pace of their own. */
