@@ -13,5 +13,6 @@ urlpatterns = [
     path("library/", include("ritornel.library.urls")),
     path("", include("ritornel.takes.urls")),
     path("", include("ritornel.voices.urls")),
+    path("", include("ritornel.transcript.urls")),
     path("", include("ritornel.publishing.urls")),
 ]

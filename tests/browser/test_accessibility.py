@@ -56,6 +56,7 @@ class Accessibility(Axe):
         shows = f"/shows/{self.row.pk}/"
         for path in (
             "/",
+            f"{shows}transcript",
             f"{shows}publish",
             f"{shows}lectern",
             f"{shows}stage",

@@ -31,7 +31,7 @@ class Narrow(BrowserCase):
             {"title": LONG, "slides": slides, "target": 60000, "chapters": [{"id": "c", "title": LONG, "first": "s0"}]}
         )
         page = self.page
-        of_show = [f"/shows/{row.pk}/{name}" for name in ("", "contact", "history", "lectern", "publish")]
+        of_show = [f"/shows/{row.pk}/{name}" for name in ("", "contact", "history", "lectern", "publish", "transcript")]
         for width, height in ((390, 800), (640, 400)):
             page.set_viewport_size({"width": width, "height": height})
             for path in ("/", "/library", "/editions", *of_show):

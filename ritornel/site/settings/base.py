@@ -39,6 +39,7 @@ INSTALLED_APPS = [
     "ritornel.history",
     "ritornel.takes",
     "ritornel.voices",
+    "ritornel.transcript",
     "ritornel.publishing",
 ]
 
@@ -156,6 +157,7 @@ RATES = {
     "fetches": (120, 600),
     "hearings": (600, 600),
     "following": (1200, 600),
+    "files": (60, 600),
     "outlines": (60, 60),
     "pictures": (3000, 60),
 }

@@ -20,6 +20,12 @@ def tenths(ms: int) -> str:
 
 
 @register.filter
+def seconds(ms: int) -> str:
+    """Return a time as seconds, for addresses: “72.5”."""
+    return f"{ms / 1000:g}"
+
+
+@register.filter
 def signed_seconds(ms: int) -> str:
     """Return a difference in ms as seconds with its sign: “+1.4 s”."""
     return f"{int(ms) / 1000:+.1f} s".replace("-", "\N{MINUS SIGN}")

@@ -1,0 +1,1 @@
+"""The transcript of a show: one page to read, print or send."""

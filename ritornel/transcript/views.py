@@ -1,0 +1,104 @@
+"""A transcript as a page, as one file that needs nothing else, and as a PDF."""
+
+import base64
+from pathlib import Path
+from typing import Any
+from uuid import UUID
+
+from django.contrib.auth.decorators import login_required
+from django.http import HttpRequest, HttpResponse
+from django.shortcuts import render
+from django.template.loader import render_to_string
+from django.urls import reverse
+from django.views.decorators.http import require_safe
+
+from ritornel.core.model import Show as CoreShow
+from ritornel.core.score import compile
+from ritornel.core.voice.transcript import Entry, transcript
+from ritornel.formats.transcript_pdf import Entry as Printed
+from ritornel.formats.transcript_pdf import printed
+from ritornel.jobs.apart import TooMuch, done_apart
+from ritornel.shows import pictures
+from ritornel.shows.access import own_show_loaded
+from ritornel.shows.models import Show
+from ritornel.site.rates import at_most
+
+SECONDS = 60.0
+"""A PDF is made by then."""
+
+
+@login_required
+@require_safe
+def page(request: HttpRequest, show_id: UUID) -> HttpResponse:
+    """A transcript to be read, and printed."""
+    row, show = own_show_loaded(request, show_id)
+    looks = {s.id: pictures.look_of(s, show) for s in show.slides}
+    shown = [
+        {"entry": entry, "picture": f"{reverse('shows:picture', args=[row.pk, entry.slide])}?look={looks[entry.slide]}"}
+        for entry in transcript(show, compile(show).times)
+    ]
+    return render(request, "transcript/page.html", _context(request, row, show, shown))
+
+
+@login_required
+@require_safe
+@at_most("files", methods=("GET",))
+def file(request: HttpRequest, show_id: UUID) -> HttpResponse:
+    """The transcript as one HTML file: its pictures and its look are in it."""
+    row, show = own_show_loaded(request, show_id)
+    shown = [
+        {"entry": entry, "picture": f"data:image/png;base64,{base64.b64encode(path.read_bytes()).decode()}"}
+        for entry, path in _drawn(row, show)
+    ]
+    context = _context(request, row, show, shown)
+    content = render_to_string("transcript/file.html", context)
+    return _sent(content.encode(), "text/html; charset=utf-8", row, "html")
+
+
+@login_required
+@require_safe
+@at_most("files", methods=("GET",))
+def pdf(request: HttpRequest, show_id: UUID) -> HttpResponse:
+    """The transcript as a PDF."""
+    row, show = own_show_loaded(request, show_id)
+    address = _edition_of(request, row)
+    entries = [_printed(entry, path) for entry, path in _drawn(row, show)]
+    score = compile(show)
+    try:
+        content = done_apart(SECONDS, printed, row.title, score.length_ms, show.width / show.height, entries, address)
+    except TooMuch:
+        return HttpResponse("This transcript is too long for one PDF; save it as a page, and print that.", status=503)
+    return _sent(content, "application/pdf", row, "pdf")
+
+
+def _printed(entry: Entry, picture: Path) -> Printed:
+    said = tuple((p.cue, p.at_ms, p.text) for p in entry.passages)
+    return Printed(entry.number, entry.title, entry.chapter, entry.start_ms, str(picture), said)
+
+
+def _drawn(row: Show, show: CoreShow) -> list[tuple[Entry, Path]]:
+    """Return the entries of a transcript, each with the file of its slide's picture."""
+    slides = {s.id: s for s in show.slides}
+    assets = pictures.assets_in(row, show)
+    return [
+        (entry, pictures.slide_picture(slides[entry.slide], show, assets, row.owner_id).path)
+        for entry in transcript(show, compile(show).times)
+    ]
+
+
+def _context(request: HttpRequest, row: Show, show: CoreShow, shown: list[dict[str, Any]]) -> dict[str, Any]:
+    length = compile(show).length_ms
+    edition = _edition_of(request, row)
+    return {"row": row, "show": show, "shown": shown, "length": length, "edition": edition}
+
+
+def _edition_of(request: HttpRequest, row: Show) -> str:
+    """Return the address of the newest edition of a show; empty if there is none."""
+    newest = row.editions.filter(withdrawn_at=None).order_by("-number").first()
+    return request.build_absolute_uri(reverse("publishing:player", args=[newest.token])) if newest else ""
+
+
+def _sent(content: bytes, mime: str, row: Show, ending: str) -> HttpResponse:
+    name = "".join(c if c.isascii() and c.isalnum() else "-" for c in row.title.lower()).strip("-")[:60] or "show"
+    headers = {"Content-Disposition": f'attachment; filename="{name}-transcript.{ending}"'}
+    return HttpResponse(content, content_type=mime, headers=headers)
