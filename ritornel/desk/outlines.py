@@ -8,6 +8,7 @@ from django.http import HttpRequest, HttpResponse
 from django.views.decorators.http import require_POST
 
 from ritornel.formats.outline import MOST_CHARACTERS, BadOutline
+from ritornel.formats.shows import FORMATS
 from ritornel.formats.shows.outline import read
 from ritornel.formats.svg_outline import MOST_BYTES, outline_of
 from ritornel.jobs import queues
@@ -41,6 +42,15 @@ def _apart(request: HttpRequest, work: Callable[..., T], *args: Any) -> T:
     """Return what is done apart, when it is the turn of whoever asks."""
     with queues.drawing().of(str(request.user.pk), queues.PATIENCE_S):
         return done_apart(READING_S, work, *args)
+
+
+@signed_in
+@require_POST
+@answering
+@at_most("outlines")
+def captions(request: HttpRequest) -> HttpResponse:
+    """Answer the ``captions`` [start, end, text] of a WebVTT file, sent as the body, in ms of what it is for."""
+    return answer({"captions": FORMATS["captions"].reads(BytesIO(request.body))})
 
 
 @signed_in

@@ -26,7 +26,7 @@ from ritornel.desk.timing import group_told, spoken
 from ritornel.desk.vocabulary import defaults_by_kind
 from ritornel.library.describing import described
 from ritornel.library.models import Asset as AssetRow
-from ritornel.render.player import told_captions
+from ritornel.render.player import told_captions, told_look, translated
 from ritornel.render.stage import nodes
 from ritornel.shows.models import Show as ShowRow
 from ritornel.shows.pictures import look_of
@@ -97,6 +97,7 @@ def told(show: Show, known: Show | None, near: Collection[str]) -> dict[str, Any
         "show": {
             **{IN_DOCUMENTS[name]: plain(getattr(show, name)) for name in HEAD if name not in _TOLD_OTHERWISE},
             "id": show.id,
+            "captions": told_look(show),
             "pace": {**defaults_by_kind()["pace"], **plain(show.pace)},
             "chapters": plain(show.chapters),
             "letters": letters_of(style, NEW_TEXT, room_of(show)) if style else None,
@@ -139,7 +140,7 @@ def _briefs_of(show: Show) -> list[Brief]:
         return known
     score, assets = compile(show), {a.id: a for a in show.assets}
     rows = zip(show.slides, score.slides, score.times, strict=True)
-    common = (encoded(show.pace), show.width, show.height)
+    common = (encoded(show.pace) + show.language.encode(), show.width, show.height)
     briefs = [_brief_of(show, slide, part, time, assets, common) for slide, part, time in rows]
     return _shows.put(briefs, 500 + 1500 * len(briefs), show)
 
@@ -234,6 +235,7 @@ def _slide(
         },
         "spoken": spoken(slide, show, time),
         "captions": told_captions(slide, time, show),
+        **translated(slide, time, show),
         "voice": spoken_script(slide, asset_lengths(show)),
     }
     written = msgspec.json.encode(whole)

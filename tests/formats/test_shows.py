@@ -3,7 +3,9 @@
 from io import BytesIO
 from unittest import TestCase
 
-from ritornel.core.model.reading import read_show
+from ritornel.core.model.reading import BadDocument, read_show
+from ritornel.core.score import compile
+from ritornel.core.voice.captions import show_captions
 from ritornel.formats.file_kinds import FILE_KINDS
 from ritornel.formats.shows import FORMATS
 from tests.made import show, slide, step
@@ -24,6 +26,35 @@ class Formats(TestCase):
         self.assertLessEqual({"document", "zip"}, set(held))
         self.assertEqual(FORMATS["document"].reads(BytesIO(held["document"])), made)
         self.assertEqual(FORMATS["zip"].reads(BytesIO(held["zip"])).show, made)
+
+
+class CaptionFiles(TestCase):
+    def read(self, content: str | bytes):
+        content = content.encode() if isinstance(content, str) else content
+        return [(c.start_ms, c.end_ms, c.text) for c in FORMATS["captions"].reads(BytesIO(content))]
+
+    def test_they_are_read_as_they_were_written(self):
+        made = show(slide(script="Four tons <of> glass & mercury, more than anybody would think who sees it turn."))
+        written = b"".join(FORMATS["captions"].writes(made, {}))
+        expected = [(c.start_ms, c.end_ms, c.text) for c in show_captions(made, compile(made).times)]
+        self.assertEqual(self.read(written), expected)
+
+    def test_tags_settings_and_notes_are_left_out(self):
+        file = (
+            "\ufeffWEBVTT - of a talk\n\nNOTE made by hand\n\n"
+            "1\n00:01.500 --> 00:02.000 align:start\n<v Keeper>All &amp; <i>sundry</i>\n"
+        )
+        self.assertEqual(self.read(file), [(1500, 2000, "All & sundry")])
+
+    def test_what_is_none_is_refused_in_words(self):
+        for content, words in (
+            ("no captions", "first line"),
+            ("WEBVTT\n\n", "no captions in this file"),
+            ("WEBVTT\n\n00:02.000 --> 00:01.000\nbackwards\n", "no captions"),
+            (b"WEBVTT\n\n00:01.000 --> 00:02.000\n\xff\xfe\n", "UTF-8"),
+        ):
+            with self.assertRaisesRegex(BadDocument, words):
+                self.read(content)
 
 
 class Exported(OwnerCase):

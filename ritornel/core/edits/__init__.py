@@ -19,10 +19,12 @@ from ritornel.core.model import Object, Show, Slide, Step, limits
 from ritornel.core.model.head import HEAD, TYPES
 from ritornel.core.model.lineage import with_lineages
 from ritornel.core.model.reading import BadDocument, check_show, convert
+from ritornel.core.model.uses import asset_lengths
 from ritornel.core.model.writing import plain
 from ritornel.core.score import compile, findings
 from ritornel.core.text.credits import own_words
 from ritornel.core.voice.matching import marked_by_words
+from ritornel.core.voice.written import following
 
 __all__ = ["COMMANDS", "BadEdit", "Command", "apply", "read_command"]
 
@@ -56,10 +58,10 @@ def apply(show: Show, command: Command) -> Show:
         changed = followed(show, own_words(show, changed), by_hand=not command.restyles)
         fresh = [s for s in changed.slides if id(s) not in before]
         changed = with_lineages(changed, fresh)
-        slides = []
+        slides, lengths = [], asset_lengths(changed)
         for slide in changed.slides:
             was = old.get(slide.id)
-            slides.append(slide if id(slide) in before else _read_again(_made_up(slide, was, show.height), was))
+            slides.append(slide if id(slide) in before else _read_again(_made_up(slide, was, show, lengths), was))
         changed = replace(changed, slides=tuple(slides))
         for name in (*HEAD, "chapters", "beds"):
             value = getattr(changed, name)
@@ -76,9 +78,11 @@ def apply(show: Show, command: Command) -> Show:
     return changed
 
 
-def _made_up(slide: Slide, was: Slide | None, stage_height: int) -> Slide:
-    """Return a changed slide with what follows: texts grown to their words, cues where their words are said."""
-    slide = grown(slide, was, stage_height)
+def _made_up(slide: Slide, was: Slide | None, show: Show, lengths: Mapping[str, int]) -> Slide:
+    """Return a changed slide with what follows: texts grown to their words, cues and captions where words are said."""
+    slide = grown(slide, was, show.height)
+    if was is not None:
+        slide = following(was, slide, lengths)
     voice = slide.narration
     if voice is None or not voice.said:
         return slide

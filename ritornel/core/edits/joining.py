@@ -14,6 +14,7 @@ from ritornel.core.motion.standing import Standing
 from ritornel.core.motion.target import states_at
 from ritornel.core.score import SlideScore, compile
 from ritornel.core.voice.parting import put_together
+from ritornel.core.voice.written import joined as captions_joined
 
 _HAIR = 0.11
 
@@ -31,7 +32,11 @@ class JoinSlides(Command, frozen=True, kw_only=True):
         later = show.slides[place + 1]
         if slide.unreadable or later.unreadable:
             raise BadEdit("one of the two cannot be read here, so they stay apart")
-        joined = _joined(slide, later, compile(show).slides[place])
+        score = compile(show)
+        joined = _joined(slide, later, score.slides[place])
+        later_by = score.times[place].length_ms if joined.narration is None else 0
+        captions = captions_joined(slide.captions, later.captions, later_by, joined.script)
+        joined = replace(joined, captions=captions)
         chapters = tuple(c for c in show.chapters if c.first != later.id)
 
         def with_joined(one: Slide) -> Show:

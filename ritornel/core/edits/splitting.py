@@ -8,6 +8,7 @@ from ritornel.core.edits.command import BadEdit, Command, slide_ids, slide_of
 from ritornel.core.edits.continuing import CARRY, as_it_stands
 from ritornel.core.edits.grouping import groups_of
 from ritornel.core.model import Narration, Show, Slide, Transition
+from ritornel.core.model.captions import WrittenCaptions
 from ritornel.core.model.slide import MARK
 from ritornel.core.model.units import Id
 from ritornel.core.motion.standing import Standing
@@ -17,6 +18,7 @@ from ritornel.core.time.narration import narration_lead
 from ritornel.core.time.slide_clock import SlideTime
 from ritornel.core.time.stretches import asset_at
 from ritornel.core.voice.parting import parted
+from ritornel.core.voice.written import parted as captions_parted
 
 
 class SplitSlide(Command, frozen=True, kw_only=True):
@@ -85,6 +87,7 @@ class _Parted:
             advance=slide.cue_advance.get(str(cue), slide.advance) if self.at is None else slide.advance,
             cue_advance={c: who for c, who in slide.cue_advance.items() if int(c) < cue},
             narration=self._voices()[0],
+            captions=self._captions()[0],
         )
 
     def second(self, new_id: str) -> Slide:
@@ -113,6 +116,7 @@ class _Parted:
             waits={str(int(c) - cue + opens): ms for c, ms in kept.items()},
             cue_advance={str(int(c) - cue + opens): who for c, who in given.items()},
             narration=self._voices()[1],
+            captions=self._captions()[1],
         )
 
     def _script(self) -> tuple[str, str]:
@@ -131,10 +135,18 @@ class _Parted:
         voice = self.slide.narration
         if voice is None:
             return None, None
-        heard = max(0, self.instant - narration_lead(voice, self.time.groups[0].start_ms))
-        at = asset_at(voice.kept, heard) if voice.kept else voice.in_ms + heard
         opens = 0 if self.at is None else 1
-        return parted(voice, at, self.cue, opens)
+        return parted(voice, self._at_in(voice), self.cue, opens)
+
+    def _captions(self) -> tuple[dict[str, WrittenCaptions], dict[str, WrittenCaptions]]:
+        voice = self.slide.narration
+        at = self.instant if voice is None else self._at_in(voice)
+        return captions_parted(self.slide.captions, at, voice is not None, self._script())
+
+    def _at_in(self, voice: Narration) -> int:
+        """Return which instant of its asset is heard where the slide is parted, in ms."""
+        heard = max(0, self.instant - narration_lead(voice, self.time.groups[0].start_ms))
+        return asset_at(voice.kept, heard) if voice.kept else voice.in_ms + heard
 
 
 def _said_at(slide: Slide, time: SlideTime, cue: int, at: int) -> int:

@@ -33,6 +33,8 @@ ASSETS = 5_000
 VALUES = 1_500_000
 """Values, lists and objects in one JSON text."""
 STRETCHES = 2_000
+CAPTIONS_ON_A_SLIDE = 2_000
+CAPTION_LANGUAGES = 20
 WORDS_OF_A_VOICE = 20_000
 LENGTH_MS = 1_000_000_000
 """A show lasts at most this long (eleven days), all holds and repeats counted."""

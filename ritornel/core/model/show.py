@@ -6,6 +6,7 @@ from msgspec import Meta, Struct, field
 
 from ritornel.core.model import limits
 from ritornel.core.model.asset import Asset
+from ritornel.core.model.captions import CaptionLook
 from ritornel.core.model.pace import Pace
 from ritornel.core.model.slide import Slide, Step
 from ritornel.core.model.style import Style
@@ -61,6 +62,7 @@ class Show(Struct, frozen=True, kw_only=True, omit_defaults=True, weakref=True):
     height: Annotated[int, Meta(ge=90, le=4320)] = 720
     target_ms: Ms | None = field(default=None, name="target")
     pace: Pace = Pace()
+    captions: CaptionLook = CaptionLook()
     guides: Annotated[tuple[Guide, ...], Meta(max_length=limits.GUIDES)] = ()
     chapters: Annotated[tuple[Chapter, ...], Meta(max_length=limits.CHAPTERS)] = ()
     slides: Annotated[tuple[Slide, ...], Meta(max_length=limits.SLIDES)] = ()

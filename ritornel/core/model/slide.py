@@ -7,9 +7,10 @@ from msgspec import Meta, Struct, field
 from msgspec.structs import force_setattr
 
 from ritornel.core.model import limits
+from ritornel.core.model.captions import WrittenCaptions
 from ritornel.core.model.framing import Ground
 from ritornel.core.model.objects import Object
-from ritornel.core.model.units import Colour, Count, CueNumber, Decibels, Id, Ms, Name, Share
+from ritornel.core.model.units import Colour, Count, CueNumber, Decibels, Id, Language, Ms, Name, Share
 
 Kind = Literal["entrance", "emphasis", "exit", "path", "play", "pause", "seek", "rate", "volume"]
 ACTS = frozenset[Kind](("play", "pause", "seek", "rate", "volume"))
@@ -184,6 +185,7 @@ class Slide(Struct, frozen=True, kw_only=True, omit_defaults=True, weakref=True)
     ``script`` is what is said, with cue marks as ``[1]``; ``waits`` the waits set by hand, by cue number;
     ``hold`` the hold set by hand; ``length`` a fixed length; all in ms. ``kind`` is its kind in the show's house style.
     One that is ``skipped`` stays in the show, and takes no time when it runs.
+    ``captions`` are those written by hand, by language; of its own language they are computed where there are none.
     ``unreadable`` is the document of a slide that could not be read, kept as it came, so that nothing is lost.
     """
 
@@ -200,6 +202,7 @@ class Slide(Struct, frozen=True, kw_only=True, omit_defaults=True, weakref=True)
     length_ms: Ms | None = field(default=None, name="length")
     waits: Annotated[dict[CueNumber, Ms], Meta(max_length=limits.BUILDS_ON_A_SLIDE)] = {}
     narration: Narration | None = None
+    captions: Annotated[dict[Language, WrittenCaptions], Meta(max_length=limits.CAPTION_LANGUAGES)] = {}
     advance: Advance = "presenter"
     cue_advance: Annotated[dict[CueNumber, Advance], Meta(max_length=limits.BUILDS_ON_A_SLIDE)] = {}
     objects: Annotated[tuple[Object, ...], Meta(max_length=limits.OBJECTS_ON_A_SLIDE)] = ()

@@ -23,6 +23,7 @@ from ritornel.core.time.slide_clock import SlideTime
 from ritornel.core.time.stretches import heard_at, stretches_of
 from ritornel.core.voice.matching import told
 from ritornel.core.voice.spoken import MARK, Token, marks_before, tokens
+from ritornel.core.voice.written import in_slide
 
 LINE = 42
 LINES = 2
@@ -55,8 +56,24 @@ class _Word(NamedTuple):
     ends: float
 
 
-def captions_of(slide: Slide, time: SlideTime, pace: Pace, asset_lengths: Mapping[str, int]) -> tuple[Caption, ...]:
-    """Return a slide's captions in slide time; none without a script."""
+def captions_of(
+    slide: Slide, time: SlideTime, show: Show, asset_lengths: Mapping[str, int], language: str = ""
+) -> tuple[Caption, ...]:
+    """Return a slide's captions in a language (the show's if it is empty), in slide time.
+
+    Those written by hand are taken where there are any; else those of the script are computed in the show's language.
+    """
+    language = language or show.language
+    written = slide.captions.get(language)
+    if written is None:
+        return computed(slide, time, show.pace, asset_lengths) if language == show.language else ()
+    shown = in_slide(written.lines, slide, time.transition_ms, asset_lengths)
+    last = time.length_ms
+    return tuple(Caption(c.start_ms, min(c.end_ms, last), c.text) for c in shown if c.start_ms < last)
+
+
+def computed(slide: Slide, time: SlideTime, pace: Pace, asset_lengths: Mapping[str, int]) -> tuple[Caption, ...]:
+    """Return the captions of a slide's script in slide time; none without one."""
     words = _timed(slide, time, pace, asset_lengths)
     if not words:
         return ()
@@ -75,14 +92,20 @@ def captions_of(slide: Slide, time: SlideTime, pace: Pace, asset_lengths: Mappin
     return tuple(made)
 
 
-def show_captions(show: Show, times: Sequence[SlideTime]) -> tuple[Caption, ...]:
+def languages_of(show: Show) -> tuple[str, ...]:
+    """Return the languages in which a show has captions, its own first."""
+    others = {language for slide in show.slides for language in slide.captions} - {show.language}
+    return (show.language, *sorted(others))
+
+
+def show_captions(show: Show, times: Sequence[SlideTime], language: str = "") -> tuple[Caption, ...]:
     """Return the captions of a whole show, in show time; ``times`` are its slides' (``score.compile``)."""
     lengths = asset_lengths(show)
     found: list[Caption] = []
     at = 0
     for slide, time in zip(show.slides, times, strict=True):
         if time.length_ms:
-            own = captions_of(slide, time, show.pace, lengths)
+            own = captions_of(slide, time, show, lengths, language)
             found += [Caption(at + c.start_ms, at + c.end_ms, c.text) for c in own]
         at += time.length_ms
     return tuple(found)

@@ -2,7 +2,7 @@
 
 import re
 from collections import Counter
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from difflib import SequenceMatcher
 
 from msgspec.structs import replace
@@ -81,19 +81,30 @@ def marked_at(slide: Slide, cue: int, mark: int) -> Slide:
 def moved_with_words(voice: Narration, said: Sequence[Said]) -> tuple[int | None, ...]:
     """Return the marks of a voice where those by hand are, in ms from ``in``, now that other words are ``said`` in it.
 
-    Each keeps its place between the words around it: their share of the way, or its distance from an end.
+    Each keeps its place between the words around it (``moved_between``).
     """
+    moved = moved_between(voice.said, said)
+    return tuple(
+        mark if mark is None or cue not in voice.by_hand else max(0, moved(mark + voice.in_ms) - voice.in_ms)
+        for cue, mark in enumerate(voice.marks, 1)
+    )
+
+
+def moved_between(was: Sequence[Said], said: Sequence[Said]) -> Callable[[int], int]:
+    """Return what gives, for an instant of a voice in which words ``was`` heard, the one where they are ``said`` now.
+
+    It keeps its share of the way between the same words around it, or its distance from the first or the last.
+    """
+    matcher = SequenceMatcher(None, [_plain(w.text) for w in was], [_plain(w.text) for w in said], autojunk=False)
     pairs = [
         (one.start_ms, other.start_ms)
-        for block in SequenceMatcher(
-            None, [_plain(w.text) for w in voice.said], [_plain(w.text) for w in said], autojunk=False
-        ).get_matching_blocks()
-        for one, other in zip(voice.said[block.a :][: block.size], said[block.b :][: block.size], strict=True)
+        for block in matcher.get_matching_blocks()
+        for one, other in zip(was[block.a :][: block.size], said[block.b :][: block.size], strict=True)
     ]
-    if not pairs:
-        return voice.marks
 
     def moved(at: int) -> int:
+        if not pairs:
+            return at
         before = [pair for pair in pairs if pair[0] <= at]
         after = [pair for pair in pairs if pair[0] > at]
         if not before:
@@ -103,10 +114,7 @@ def moved_with_words(voice: Narration, said: Sequence[Said]) -> tuple[int | None
         (start, new_start), (end, new_end) = before[-1], after[0]
         return new_start + rounded((at - start) * (new_end - new_start) / (end - start))
 
-    return tuple(
-        mark if mark is None or cue not in voice.by_hand else max(0, moved(mark + voice.in_ms) - voice.in_ms)
-        for cue, mark in enumerate(voice.marks, 1)
-    )
+    return moved
 
 
 def _moved(script: str, cue: int, place: int) -> str:

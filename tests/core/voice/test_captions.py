@@ -18,7 +18,7 @@ from tests.made import WORDS, edited, show, slide, step
 
 def captions(made: Show, number: int = 0) -> list[Caption]:
     lengths = {a.id: a.length_ms for a in made.assets}
-    return list(captions_of(made.slides[number], compile(made).times[number], made.pace, lengths))
+    return list(captions_of(made.slides[number], compile(made).times[number], made, lengths))
 
 
 LONG = (

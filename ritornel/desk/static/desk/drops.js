@@ -12,6 +12,7 @@ import { cutOverSlides } from "./voice/one_over_many.js";
 import { areVoices, askWhatSounds, giveVoices } from "./voice/given.js";
 import { bringOutlines } from "./sheets/outline_slides.js";
 import { bringDocuments } from "./sheets/page_slides.js";
+import { bringCaptions } from "./sheets/captions_brought.js";
 import { openPictureSlides } from "./sheets/picture_slides.js";
 import { askForPlace, laid } from "./sheets/sound_place.js";
 
@@ -35,6 +36,7 @@ async function takeAll(desk, dropped, onStage, onBar) {
   const [shows, outlines, documents, clips, others] = [of("show"), of("outline"), of("document"), of("clip"), of(null)];
   let [sounds, pictures] = [of("sound"), of("picture")];
   if (onBar && sounds.length === dropped.length) return placeOn(desk, sounds, onBar);
+  for (const file of of("captions")) await bringCaptions(desk, file);
   if (outlines.length) pictures = await bringOutlines(desk, outlines, pictures);
   if (documents.length) await bringDocuments(desk, documents);
   const asSlides = pictures.length > 1 || (pictures.length === 1 && !onStage) || clips.length > 1;

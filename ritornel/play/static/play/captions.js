@@ -1,12 +1,14 @@
-// Captions over the picture: at its foot, or at its head where a text stands at the foot and none at the head.
+// Captions over the picture, in one of the languages that there are: at its foot, or at its head where a text stands at
+// the foot and none at the head, as the show has them.
 
-const HEIGHT = 0.044; // of a letter, of the picture's height
+const HEIGHTS = { small: 0.036, usual: 0.044, large: 0.056 }; // of a letter, of the picture's height
 const FOOT = 0.76; // below this share of its height is the foot of a picture
+const PLAIN = { size: "usual", place: "free", ground: "dark", languages: [] };
 
-/** Draws captions over `root`, which shows `play`. Off until `on` is set. */
+/** Draws captions over `root`, which shows `play`. Off until they are turned on. */
 export class Captions {
   constructor(root, play) {
-    Object.assign(this, { root, play, on: false });
+    Object.assign(this, { root, play, language: null });
     this.element = root.appendChild(document.createElement("div"));
     this.element.className = "captions";
     this.element.setAttribute("aria-live", "off");
@@ -15,13 +17,36 @@ export class Captions {
     this.fit();
   }
 
-  fit() {
-    this.element.style.fontSize = `${this.root.clientHeight * HEIGHT}px`;
+  /** How they look, and in which languages there are some. An edition of earlier says nothing of it. */
+  get look() {
+    return { ...PLAIN, ...(this.play.captions ?? this.play.show?.captions) };
   }
 
-  turn(on = !this.on) {
-    this.on = on;
+  get on() {
+    return this.language !== null;
+  }
+
+  fit() {
+    this.element.style.fontSize = `${this.root.clientHeight * HEIGHTS[this.look.size]}px`;
+  }
+
+  /** Turns to a language; as nothing is said, to the next there is: the show's own, each other, none. */
+  turn(language = this.next()) {
+    this.language = language;
     this.said = undefined;
+  }
+
+  /** The language after this one; null for none. */
+  next() {
+    const all = [...(this.look.languages.length ? this.look.languages : [""]), null];
+    return all[(all.indexOf(this.language) + 1) % all.length];
+  }
+
+  /** The captions of a slide in the language that is shown. */
+  of(slide) {
+    if (!this.on) return null;
+    const [own = ""] = this.look.languages;
+    return this.language === own ? slide.captions : slide.translated?.[this.language];
   }
 
   /** Shows what is said at show time `time`, on the slide at `index`. */
@@ -29,14 +54,26 @@ export class Captions {
     const [id, start] = this.play.order[index] ?? [];
     const slide = this.play.slides[id];
     const within = time - start;
-    const said = (this.on && slide?.captions?.find(([from, to]) => within >= from && within < to)) || null;
-    if (said === this.said) return;
-    this.said = said;
+    const said = (slide && this.of(slide)?.find(([from, to]) => within >= from && within < to)) || null;
+    const { size, place, ground } = this.look;
+    const way = `${size} ${place} ${ground}`;
+    if (said === this.said && way === this.way) return;
+    if (way !== this.way) this.fit();
+    Object.assign(this, { said, way });
     this.element.hidden = !said;
     if (!said) return;
-    this.element.replaceChildren(...said[2].split("\n").map((line) => Object.assign(document.createElement("span"), { textContent: line })));
-    this.element.classList.toggle("is-above", textAt(slide, this.play.height, true) && !textAt(slide, this.play.height, false));
+    this.element.lang = this.language || document.documentElement.lang;
+    this.element.dataset.ground = ground;
+    this.element.replaceChildren(...said[2].split("\n").map((line) => Object.assign(document.createElement("span"), { textContent: line, dir: "auto" })));
+    const above = place === "free" ? textAt(slide, this.play.height, true) && !textAt(slide, this.play.height, false) : place === "head";
+    this.element.classList.toggle("is-above", above);
   }
+}
+
+/** What turning captions does, in words, by the language that comes next. */
+export function turnsTo(language, own) {
+  if (language === null) return "No captions";
+  return !own || language === own ? "Captions" : `Captions: ${new Intl.DisplayNames("en", { type: "language" }).of(language)}`;
 }
 
 /** Whether a text of a slide stands at the foot of the picture, or at its head. */

@@ -1,6 +1,7 @@
 // What lies over the picture of the player: words in the corner, a hairline with the chapters, a button where the browser
 // wants one; and the keys: Space, arrows, M, F, Home. Gone two seconds after the last touch.
 
+import { turnsTo } from "../play/captions.js";
 import { listenForHelp } from "../parts/keys_help.js";
 import { el } from "../site/dom.js";
 import { follow } from "../site/gesture.js";
@@ -43,7 +44,7 @@ export class Controls {
     this.playWord.textContent = playhead.playing ? "Pause" : playhead.time >= this.play.length ? "Again" : "Play";
     this.soundWord.textContent = sound.muted ? "Sound" : "Mute";
     this.soundWord.hidden = !this.player.hasSound();
-    this.captionWord.textContent = this.player.captions.on ? "No captions" : "Captions";
+    this.captionWord.textContent = turnsTo(this.player.captions.next(), this.player.captions.look.languages[0]);
     this.captionWord.hidden = !this.player.hasCaptions();
   }
 
@@ -157,7 +158,7 @@ const KEYS = [
   ["PgDn, PgUp", "to the next slide, to the one before"],
   ["Home", "to the beginning"],
   ["M", "sound on, off"],
-  ["C", "captions on, off"],
+  ["C", "captions on, in other languages, off"],
   ["F", "as large as the screen"],
 ];
 

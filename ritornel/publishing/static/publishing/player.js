@@ -128,7 +128,7 @@ class Player {
   }
 
   hasCaptions() {
-    return Object.values(play.slides).some((slide) => slide?.captions?.length);
+    return Object.values(play.slides).some((slide) => slide?.captions?.length || slide?.translated);
   }
 
   turnCaptions() {

@@ -6,7 +6,7 @@ const FORGOTTEN_MS = 3000;
 export const KEYS = [
   ["Giving cues", [["Space, →, Enter, Page down", "the next cue, or slide; begin; go on"], ["←, Page up", "take the last cue back"], ["P", "pause, go on"]]],
   ["Going anywhere", [["12 Enter", "to slide 12"], ["Home, End", "to the first, to the last"], ["O", "all slides"]]],
-  ["What is seen and heard", [["D", "the stage dark"], ["L", "the stage light"], ["S", "heard here, or not"], ["W", "open the stage window"], ["+ -", "a larger, a smaller script"]]],
+  ["What is seen and heard", [["D", "the stage dark"], ["L", "the stage light"], ["C", "captions in the stage window, or none"], ["S", "heard here, or not"], ["W", "open the stage window"], ["+ -", "a larger, a smaller script"]]],
 ];
 
 /** The handler of keydown for a run; `acts` are its acts by name. */
@@ -14,7 +14,7 @@ export function keysOf(run, acts) {
   const slides = run.play.order;
   const keys = {
     " ": acts.give, ArrowRight: acts.give, PageDown: acts.give, Enter: acts.give, ArrowLeft: acts.back, PageUp: acts.back,
-    p: acts.pause, w: acts["open-stage"], d: acts.dark, l: acts.light, s: acts.hear, o: acts.overview,
+    p: acts.pause, w: acts["open-stage"], d: acts.dark, l: acts.light, s: acts.hear, o: acts.overview, c: () => run.turnCaptions(),
     Home: () => run.goToNumber(1), End: () => run.goToNumber(slides.length),
   };
   let typed = "";

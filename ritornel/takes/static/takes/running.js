@@ -8,6 +8,7 @@ import { send } from "../site/sending.js";
 import { Ticking } from "../site/ticking.js";
 import { minutes } from "../site/times.js";
 import { listenForHelp } from "../parts/keys_help.js";
+import { languageName } from "../parts/languages.js";
 import { KEYS, keysOf } from "./going.js";
 import { openOverview } from "./overview.js";
 import { paceWords } from "./pace_line.js";
@@ -28,6 +29,7 @@ export class Running {
     this.curtain = "";
     this.heard = null; // where nobody has said: here while there is no stage window
     this.windows = 0;
+    this.captions = null; // the language of those in the stage window
     this.memory = new TakeMemory(show, page.takes);
     this.remembered = 0;
     this.ticking = new Ticking((at) => this.frame(at));
@@ -84,7 +86,15 @@ export class Running {
   }
 
   tell() {
-    this.channel.postMessage({ ...this.live.place, curtain: this.curtain });
+    this.channel.postMessage({ ...this.live.place, curtain: this.curtain, said: this.captions });
+  }
+
+  /** Captions in the stage window: in the show's language, in each other that there is, none. */
+  turnCaptions() {
+    const all = [...(this.play.captions.languages ?? [""]), null];
+    this.captions = all[(all.indexOf(this.captions) + 1) % all.length];
+    this.say(this.captions === null ? "The stage window has no captions" : `The stage window has captions${all.length > 2 ? `, in ${languageName(this.captions)}` : ""}`);
+    this.tell();
   }
 
   /** Says something in place of the pace, for a while; what has a link stays until the next cue. */

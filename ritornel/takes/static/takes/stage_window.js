@@ -2,6 +2,7 @@
 
 import { el, pageData } from "../site/dom.js";
 import { asWished } from "../play/calm.js";
+import { Captions } from "../play/captions.js";
 import { evaluate } from "../play/evaluate.js";
 import { followLinks } from "../play/links.js";
 import { LiveSound } from "../play/live_sound.js";
@@ -12,14 +13,17 @@ const { play } = pageData("page");
 play.slides = asWished(play.slides);
 const stage = new Stage(document.getElementById("stage"), play);
 stage.looksAhead = true;
+const captions = new Captions(document.getElementById("stage"), play);
 const sound = new LiveSound(play, stage, () => askForSound());
 const channel = new BroadcastChannel(`ritornel/${location.pathname.split("/")[2]}`);
 document.querySelector(".whole-stage").style.setProperty("--stage-ratio", play.width / play.height);
 
-function follow({ time, slide, running, elapsed, visit, curtain = "" }) {
+function follow({ time, slide, running, elapsed, visit, curtain = "", said }) {
   document.body.dataset.curtain = curtain;
   stage.show(evaluate(play, time));
   sound.follow(slide, time, running, elapsed, visit);
+  if (said !== undefined && said !== captions.language) captions.turn(said);
+  captions.show(slide, time);
 }
 
 /** Where the browser refuses sound in this window: a button that says so; until then the show goes on without it. */

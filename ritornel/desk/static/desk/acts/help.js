@@ -18,13 +18,13 @@ const GROUPS = [
     ["Alt ↑ ↓", "in the prompt book: a build into another place, a cue's mark to other words"],
     ["Ctrl Enter", "in the script: split the slide at the caret"],
   ]],
-  ["Playing", "play play-slide play-show cue-before cue-after face arranged loop slower captions", [["Arrows", "the playhead by a frame (Shift: a second)"]]],
+  ["Playing", "play play-slide play-show cue-before cue-after face arranged loop slower captions write-captions", [["Arrows", "the playhead by a frame (Shift: a second)"]]],
   ["The timeline", "zoom-show zoom-chapter zoom-slide zoom-selection zoom-in zoom-out", [
     ["Arrows", "move a build, a cue, a slide's end or a trim that has the focus (Shift: a second; Ctrl: its length)"],
     ["Alt", "while dragging: to the millisecond, without snapping"],
     ["Esc", "while dragging: leave all as it was"],
   ]],
-  ["The show", "script spoken tap scratch style line-check undo redo help", [["Tab", "to the next thing"]]],
+  ["The show", "script spoken record tap scratch style line-check undo redo help", [["Tab", "to the next thing"]]],
 ];
 
 export function openHelp(acts) {

@@ -15,6 +15,7 @@ import { addCreditLine, addCredits, addSlide, continueSlide, crossfade, joinSlid
 import { build, buildAgain, duplicate, editSelected, group, placeMenu, remove, restack, rollList, selectAll, selectNext, selectNothing, turnOff, turnOn, ungroup, weave } from "./selected.js";
 import { guideMenu } from "../stage/guides.js";
 import { leadingPen, PEN } from "../stage/tools/pen.js";
+import { openCaptions } from "../sheets/captions.js";
 import { keepEffect } from "../sheets/own_effects.js";
 import { openLineCheck } from "../sheets/line_check.js";
 import { openStyles } from "../sheets/house_styles.js";
@@ -56,6 +57,7 @@ export const ACTS = [
   { id: "loop", name: "Loop slide", keys: ["L"], help: "loop this slide", run: (desk) => desk.stage.toggleLoop() },
 
   { id: "captions", name: "Captions", keys: ["Alt+T"], help: "captions over the stage, or none", needs: "slide", run: (desk) => desk.stage.turnCaptions() },
+  { id: "write-captions", name: "Write captions", keys: ["Shift+T"], help: "the slide's captions: their words, times, other languages, and how captions look", needs: "slide", run: (desk) => openCaptions(desk) },
   { id: "slower", name: "Slower", keys: ["Shift+L"], help: "play at half speed, at a quarter, and as it is", run: (desk) => desk.stage.turnSpeed() },
   { id: "slide-before", name: "Slide before", keys: ["PageUp"], run: (desk) => stepSlide(desk, -1) },
   { id: "slide-after", name: "Next slide", keys: ["PageDown"], run: (desk) => stepSlide(desk, 1) },

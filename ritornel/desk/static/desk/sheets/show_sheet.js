@@ -5,6 +5,7 @@ import { minutes } from "../../site/times.js";
 import { footButtons, openDialog } from "../../parts/dialogs.js";
 import { chooseAsset } from "../../parts/media/choosing.js";
 import { choice, numberField, timeField } from "../../parts/fields.js";
+import { languageChoices } from "../../parts/languages.js";
 import { laid } from "./sound_place.js";
 
 export function openShowSheet(desk) {
@@ -27,14 +28,10 @@ function paceSentences(store) {
     at the end a slide holds for at least ${time("Least hold, s", "least_hold")} s, or ${time("Hold otherwise, s", "default_hold")} s. Builds move <span class="whitespace-nowrap">${easingOf(store, set)}.</span></p>`;
 }
 
-const LANGUAGES = ["bg", "cs", "da", "de", "el", "en", "es", "et", "fi", "fr", "hr", "hu", "is", "it", "lt", "lv", "nb", "nl", "pl", "pt", "ro", "sk", "sl", "sv", "tr", "uk"];
-
 /** The language of the scripts: what voices are listened to in, and made voices speak. */
 function languageOf(store) {
   const { language } = store.shown.show;
-  const names = new Intl.DisplayNames("en", { type: "language" });
-  const ways = [...new Set([language, ...LANGUAGES])].map((tag) => [tag, names.of(tag)]).sort((a, b) => a[1].localeCompare(b[1]));
-  return choice("Language of the scripts", language, ways, (tag) => store.edit({ do: "set-show", values: { language: tag } }));
+  return choice("Language of the scripts", language, languageChoices([language]), (tag) => store.edit({ do: "set-show", values: { language: tag } }));
 }
 
 /** How builds move that have no pace of their own. */

@@ -8,6 +8,7 @@ import { Preview } from "../../parts/sentences/preview.js";
 import { Playhead } from "../../play/playhead.js";
 import { Sound } from "../../play/sound.js";
 import { Stage } from "../../play/stage.js";
+import { languageName } from "../../parts/languages.js";
 import { tenths } from "../../site/times.js";
 
 const LEAST_LOOP_MS = 100;
@@ -126,7 +127,10 @@ export class DeskStage {
   turnCaptions() {
     this.captions.turn();
     this.draw();
-    this.desk.notice.announce(this.captions.on ? "Captions are shown" : "Captions are not shown");
+    const { language, look } = this.captions;
+    const shown = language === null ? "Captions are not shown" : `Captions are shown${language === look.languages[0] ? "" : `, in ${languageName(language)}`}`;
+    if (look.languages.length > 1) this.desk.notice.say(`${shown}.`);
+    else this.desk.notice.announce(shown);
   }
 
   /** What the Arrange face shows next: everything, the slide's start, its end, or this instant. */
