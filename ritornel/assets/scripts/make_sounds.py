@@ -1,23 +1,21 @@
-"""Make the demo's sounds: two beds played by arithmetic, and the narration spoken by espeak-ng.
+"""Make the demo's sounds: two beds played by arithmetic, and the talk spoken by the made voice.
 
-    apt-get install espeak-ng && python -m ritornel.assets.scripts.make_sounds
+    pip install "ritornel[voices]" && python -m ritornel.assets.scripts.make_sounds
 
-Narrations are spoken passage by passage, so that the instants of the cues are known to the millisecond; they are
-written to ``narration.json`` for the demo show, with the words that are heard in them.
+The talk is spoken slide by slide; the words that are heard in it are written to ``narration.json`` for the demo show,
+so that its cues stand where their words are said.
 """
 
 import json
-import subprocess
-import tempfile
-import wave
 from pathlib import Path
 
 import numpy as np
 
-from ritornel.core.voice.spoken import tokens
+from ritornel.core.voice.spoken import MARK, tokens
 from ritornel.formats.hearing import heard_in
 from ritornel.formats.opus import RATE, write_opus
-from ritornel.shows.demo.lamp import NARRATED, script_of
+from ritornel.formats.speaking import spoken
+from ritornel.shows.demo.lamp import SCRIPTS
 
 OUT = Path(__file__).resolve().parents[1] / "demo"
 GAP_S = 0.45
@@ -70,37 +68,28 @@ def winter() -> np.ndarray:
     return bed([(147, 220, 294, 370), (131, 196, 262, 330), (165, 247, 294, 392), (110, 220, 277, 330)], 3.6, 0.2, 7)
 
 
-def spoken(text: str) -> np.ndarray:
-    """Return a passage spoken by espeak-ng, without the silence around it."""
-    with tempfile.TemporaryDirectory() as folder:
-        path = Path(folder) / "said.wav"
-        subprocess.run(["espeak-ng", "-v", "en-gb-x-rp", "-s", "148", "-p", "38", "-w", path, text], check=True)
-        with wave.open(str(path)) as file:
-            rate = file.getframerate()
-            samples = np.frombuffer(file.readframes(file.getnframes()), np.int16).astype(float) / 32768
+def passage(text: str) -> np.ndarray:
+    """Return a passage spoken by the made voice, without the silence around it."""
+    said = spoken(text, "en-gb-x-rp", 148, 38)
+    samples = said.samples.astype(float)
     loud = np.nonzero(np.abs(samples) > 0.01)[0]
     samples = samples[loud[0] : loud[-1] + 1]
-    return np.interp(np.arange(0, len(samples), rate / RATE), np.arange(len(samples)), samples) * 0.8
+    return np.interp(np.arange(0, len(samples), said.rate / RATE), np.arange(len(samples)), samples) * 0.8
 
 
 def narrations() -> None:
-    """Speak the narrated slides; write their sound and the instants of their cues."""
-    marks: dict[str, list[int]] = {}
-    for name, passages in NARRATED.items():
-        pieces: list[np.ndarray] = []
-        marks[name] = []
-        for number, passage in enumerate(passages):
-            if number:
-                marks[name].append(round(sum(len(p) for p in pieces) / RATE * 1000))
-            pieces += [spoken(passage), np.zeros(int(GAP_S * RATE))]
+    """Speak the slides, passage by passage; write their sounds and the words that are heard in them."""
+    for name, script in SCRIPTS.items():
+        passages = [part.strip() for part in MARK.split(script)]
+        gap = np.zeros(int(GAP_S * RATE))
+        pieces = [piece for text in passages for piece in (passage(text), gap)]
         write_opus(np.concatenate(pieces[:-1]), OUT / f"voice-{name}.ogg", 40_000)
-    told = {"marks": marks, "said": {name: heard(name) for name in NARRATED}}
+    told = {name: heard(name, script) for name, script in SCRIPTS.items()}
     (OUT / "narration.json").write_text(json.dumps(told) + "\n", encoding="utf-8")
 
 
-def heard(name: str) -> list[tuple[str, int, int, int]]:
+def heard(name: str, script: str) -> list[tuple[str, int, int, int]]:
     """Return the words of a narration as they are found in it: text, start and end in ms, how sure."""
-    script = script_of(NARRATED[name])
     found = heard_in(OUT / f"voice-{name}.ogg", script)
     words = zip(tokens(script), found.words, strict=True)
     return [(script[word.start : word.end], one.start_ms, one.end_ms, one.sure) for word, one in words]

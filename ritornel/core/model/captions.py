@@ -31,9 +31,11 @@ class WrittenCaptions(Struct, frozen=True, kw_only=True, omit_defaults=True, gc=
 class CaptionLook(Struct, frozen=True, kw_only=True, omit_defaults=True, gc=False):
     """How captions look: their ``size``, where they stand, on what.
 
-    ``place`` “free” is at the foot, or at the head where a text stands at the foot and none at the head.
+    ``place`` “free” is at the foot, or at the head where a text stands at the foot and none at the head. They are
+    ``shown`` from the beginning, or when somebody turns them on.
     """
 
     size: Literal["small", "usual", "large"] = "usual"
     place: Literal["free", "foot", "head"] = "free"
     ground: Literal["dark", "light", "none"] = "dark"
+    shown: bool = False

@@ -30,6 +30,8 @@ def made(plan: Document, assets: Sequence[Asset]) -> Show:
 def commands(plan: Document) -> Iterator[dict[str, Any]]:
     """Yield the commands that make a show, as the desk would send them."""
     yield {"do": "set-show", "values": {name: plan[name] for name in ("title", "target") if name in plan}}
+    if "captions" in plan:
+        yield {"do": "set-caption-look", "look": plan["captions"]}
     yield {"do": "set-style", "style": plan["style"]}
     for slide in plan["slides"]:
         yield from _slide(slide)

@@ -1,4 +1,4 @@
-"""“How the lamp turns”: the talk at Skarholm Light, some passages of it already narrated."""
+"""“How the lamp turns”: the talk at Skarholm Light, spoken throughout."""
 
 from collections.abc import Mapping, Sequence
 from typing import Any
@@ -8,34 +8,51 @@ from ritornel.shows.demo.parts import CREAM, LAMP, Document, build, line, lit, p
 SOFT = {"y": 3, "blur": 14, "opacity": 0.6}
 """A shadow that lets letters stand out from a picture."""
 
-NARRATED = {
-    "light": [
-        "Where does the light go? Without a lens, everywhere: up to the gulls, down to the rocks.",
-        "A sheet of glass would not help it.",
-        "A ring of glass does.",
-    ],
-    "finger": [
-        "Here it is, turning, as it has turned since the oil lamps.",
-        "One finger sets it going, and one finger stops it.",
-    ],
+SCRIPTS = {
+    "welcome": ("Good evening, and welcome to Skarholm Light. [1] Tonight: how four tons of glass turn so lightly."),
+    "skerry": (
+        "Eleven ships went down here in one winter. [1] So they built a tower, [2] put a lamp in it, [3] "
+        "and found that the lamp alone was not enough."
+    ),
+    "light": (
+        "Where does the light go? Without a lens, everywhere: up to the gulls, down to the rocks. [1] A "
+        "sheet of glass would not help it. [2] A ring of glass does."
+    ),
+    "ring": (
+        "This is the lens: nine rings of prisms about one eye. [1] Each prism bends the light a little; "
+        "[2] together they send all of it out to sea, in a beam that is seen for twenty miles."
+    ),
+    "bath": (
+        "The lens and its lamp weigh four tons. You would look for cogs, for rollers, for oil. [1] There "
+        "are none. All of it floats, [2] in a trough of mercury no deeper than your hand. [3] That is why "
+        "one finger is enough."
+    ),
+    "finger": (
+        "Here it is, turning, as it has turned since the oil lamps. [1] One finger sets it going, and one "
+        "finger stops it."
+    ),
+    "clockwork": (
+        "What drives it is a weight on a chain, as in a tall clock. [1] The keeper wound it up every two "
+        "hours, [2] all night, [3] for ninety years."
+    ),
+    "flashes": ("Four flashes, then dark. [1] From the sea, that is a name: no other light says it. This is Skarholm."),
+    "goodbye": "The tower is open every Sunday. Bring a coat, and mind the stairs.",
 }
-"""Passages of the narrated slides, one per cue and one before the first."""
+"""What is said on each slide, with the marks of its cues."""
+
+TAILS = {"light": 900, "welcome": 900, "goodbye": 2500}
+"""How long a slide stays after its voice, in ms, where that is not the usual."""
+
+Heard = Mapping[str, Sequence[Any]]
+"""The words that were heard in the voice of each slide (``core.model.Said``), by its name."""
 
 
-def script_of(passages: list[str]) -> str:
-    """Return passages as a script with the marks of their cues."""
-    return " ".join(p if n == 0 else f"[{n}] {p}" for n, p in enumerate(passages))
-
-
-def document(marks: Mapping[str, Sequence[int]], said: Mapping[str, Sequence[Any]] | None = None) -> Document:
-    """Return the plan of the show. ``marks`` are the instants of the cues in the narrations, by their names.
-
-    ``said`` are the words that were heard in them (``core.model.Said``); none: nobody has listened yet.
-    """
-    heard = {name: {"said": words, "heard": "words"} for name, words in (said or {}).items()}
+def document(heard: Heard) -> Document:
+    """Return the plan of the show; its voices are the files ``voice-NAME.ogg``."""
     return {
         "title": "How the lamp turns",
         "target": 180_000,
+        "captions": {"shown": True},
         "style": "night-watch",
         "chapters": [
             {"title": "Chapter one: What it is for", "first": "welcome"},
@@ -44,17 +61,25 @@ def document(marks: Mapping[str, Sequence[int]], said: Mapping[str, Sequence[Any
         ],
         "beds": [{"asset": "harbour.ogg", "loop": True, "fade_in": 2500, "fade_out": 4000, "gain_db": -16}],
         "slides": [
-            _welcome(), _skerry(), _light(marks["light"], heard.get("light", {})), _ring(), _bath(), _finger(marks["finger"], heard.get("finger", {})),
-            _clockwork(), _flashes(), _goodbye(),
+            _welcome(heard), _skerry(heard), _light(heard), _ring(heard), _bath(heard), _finger(heard), _clockwork(heard),
+            _flashes(heard), _goodbye(heard),
         ],
         "credit_lines": ["goodbye"],
     }  # fmt: skip
 
 
-def _welcome() -> Document:
+def _spoken(name: str, heard: Heard) -> Document:
+    """Return what a slide has of its script and its voice."""
+    voice = {"asset": f"voice-{name}.ogg", "said": heard[name], "heard": "words"}
+    if name in TAILS:
+        voice["tail"] = TAILS[name]
+    return {"script": SCRIPTS[name], "narration": voice}
+
+
+def _welcome(heard: Heard) -> Document:
     return {
         "id": "welcome", "kind": "opening", "title": "How the lamp turns", "transition": {"type": "cut"},
-        "script": "Good evening, and welcome to Skarholm Light. [1] Tonight: how four tons of glass turn so lightly.",
+        **_spoken("welcome", heard),
         "objects": [
             whole("night", "skarholm-night.jpg", "The light at night"),
             said("title", "title", "How the", "lamp turns", name="The title", shadow=SOFT, by_hand={"y": 306, "height": 244, "size": 90, "gap": 0}),
@@ -63,18 +88,16 @@ def _welcome() -> Document:
         "running_order": [
             build("b1", "title", "fade", "following", duration=1200),
             build("b2", "by", "fade", duration=900),
+            build("b3", "title", "pulse", "following", kind="emphasis", duration=3800, params={"peak": 103}),
         ],
     }  # fmt: skip
 
 
-def _skerry() -> Document:
+def _skerry(heard: Heard) -> Document:
     return {
         "id": "skerry", "kind": "picture-and-text", "title": "A light on a skerry",
         "transition": {"type": "pushWipe", "subtype": "fromRight", "duration": 900},
-        "script": (
-            "Eleven ships went down here in one winter. [1] So they built a tower, [2] put a lamp in it, "
-            "[3] and found that the lamp alone was not enough."
-        ),
+        **_spoken("skerry", heard),
         "objects": [
             seen("day", "winter 1 the light by day.jpg", "The light by day"),
             said("title", "title", "Eleven ships in one winter"),
@@ -91,12 +114,11 @@ def _skerry() -> Document:
     }  # fmt: skip
 
 
-def _light(marks: Sequence[int], heard: Document) -> Document:
+def _light(heard: Heard) -> Document:
     return {
         "id": "light", "kind": "blank", "title": "Where the light went",
         "transition": {"type": "fade", "duration": 1000},
-        "script": script_of(NARRATED["light"]),
-        "narration": {"asset": "voice-light.ogg", "marks": marks, "tail": 900, **heard},
+        **_spoken("light", heard),
         "objects": [
             whole("beam", "skarholm-beam.jpg", "The beam"),
             {"id": "pane", "kind": "shape", "form": "rectangle", "x": 640, "y": 214, "width": 16, "height": 300,
@@ -115,14 +137,11 @@ def _light(marks: Sequence[int], heard: Document) -> Document:
     }  # fmt: skip
 
 
-def _ring() -> Document:
+def _ring(heard: Heard) -> Document:
     return {
         "id": "ring", "kind": "picture-and-text", "title": "A ring of prisms",
         "transition": {"type": "barWipe", "subtype": "leftToRight", "duration": 900},
-        "script": (
-            "This is the lens: nine rings of prisms about one eye. [1] Each prism bends the light a little; "
-            "[2] together they send all of it out to sea, in a beam that is seen for twenty miles."
-        ),
+        **_spoken("ring", heard),
         "objects": [
             picture("lens", "lens-drawing.png", 760, 30, 393, 550, lineage="lens", name="Lens drawing"),
             said("title", "title", "A ring of prisms"),
@@ -140,15 +159,11 @@ def _ring() -> Document:
     }  # fmt: skip
 
 
-def _bath() -> Document:
+def _bath(heard: Heard) -> Document:
     return {
         "id": "bath", "kind": "picture-and-text", "title": "The bath",
         "transition": {"type": "carry", "duration": 1400},
-        "script": (
-            "The lens and its lamp weigh four tons. You would look for cogs, for rollers, for oil. "
-            "[1] There are none. All of it floats, [2] in a trough of mercury no deeper than your hand. "
-            "[3] That is why one finger is enough."
-        ),
+        **_spoken("bath", heard),
         "objects": [
             picture("lens", "lens-drawing.png", 800, 66, 336, 470, lineage="lens", name="Lens drawing"),
             picture("trough", "bath-drawing.png", 752, 528, 436, 68, lineage="bath", name="The trough"),
@@ -171,12 +186,11 @@ def _bath() -> Document:
     }  # fmt: skip
 
 
-def _finger(marks: Sequence[int], heard: Document) -> Document:
+def _finger(heard: Heard) -> Document:
     return {
         "id": "finger", "kind": "picture-and-text", "title": "One finger",
         "transition": {"type": "fade", "duration": 800},
-        "script": script_of(NARRATED["finger"]),
-        "narration": {"asset": "voice-finger.ogg", "marks": marks, "tail": 600, **heard},
+        **_spoken("finger", heard),
         "objects": [
             {"id": "clip", "kind": "clip", "role": "picture", "asset": "turning-lens.webm", "in": 3000, "out": 10500,
              "gain_db": -10, "waited_for": True, "name": "Turning lens"},
@@ -190,14 +204,11 @@ def _finger(marks: Sequence[int], heard: Document) -> Document:
     }  # fmt: skip
 
 
-def _clockwork() -> Document:
+def _clockwork(heard: Heard) -> Document:
     return {
         "id": "clockwork", "kind": "blank", "title": "The clockwork",
         "transition": {"type": "pushWipe", "subtype": "fromBottom", "duration": 1000},
-        "script": (
-            "What drives it is a weight on a chain, as in a tall clock. [1] The keeper wound it up every two hours, "
-            "[2] all night, [3] for ninety years."
-        ),
+        **_spoken("clockwork", heard),
         "objects": [
             whole("wheels", "clockwork.jpg", "The wheels"),
             {"id": "chain", "kind": "line", "x": 224, "y": 0, "width": 4, "height": 300, "line": CREAM, "line_width": 5,
@@ -216,7 +227,7 @@ def _clockwork() -> Document:
     }  # fmt: skip
 
 
-def _flashes() -> Document:
+def _flashes(heard: Heard) -> Document:
     eyes = [
         {"id": f"flash{n}", "kind": "shape", "form": "ellipse", "x": 202 + n * 228, "y": 330, "width": 192, "height": 192,
          "gradient": {"kind": "radial", "stops": [{"at": 0, "colour": "#fff6dc"}, {"at": 0.32, "colour": LAMP},
@@ -226,7 +237,7 @@ def _flashes() -> Document:
     return {
         "id": "flashes", "kind": "blank", "title": "Four flashes",
         "transition": {"type": "fade-through", "duration": 1200, "colour": "#ffd684"},
-        "script": "Four flashes, then dark. [1] From the sea, that is a name: no other light says it. This is Skarholm.",
+        **_spoken("flashes", heard),
         "objects": [
             *eyes,
             text("name", ["Skarholm"], 390, 626, 500, 58, role="statement", font="fraunces", italic=True, align="centre"),
@@ -239,11 +250,11 @@ def _flashes() -> Document:
     }  # fmt: skip
 
 
-def _goodbye() -> Document:
+def _goodbye(heard: Heard) -> Document:
     return {
         "id": "goodbye", "kind": "closing", "title": "Come and see it",
         "transition": {"type": "fade", "duration": 1200},
-        "script": "The tower is open every Sunday. Bring a coat, and mind the stairs.",
+        **_spoken("goodbye", heard),
         "objects": [
             whole("night", "skarholm-night.jpg", "The light at night"),
             said("open", "title", "Open Sundays,", "11 to 15", name="When it is open", shadow=SOFT, by_hand={"y": 206, "height": 174, "size": 72, "gap": 0}),

@@ -31,7 +31,7 @@ def make_demo() -> list[Show]:
         if path.suffix != ".json"
     }
     told = json.loads((MATERIAL / "narration.json").read_text(encoding="utf-8"))
-    plans = [winter.document(), lamp.document(told["marks"], told["said"])]
+    plans = [winter.document(), lamp.document(told)]
     there = [asset.to_core() for asset in user.assets.all()]
     return [keeping.create(user, made(_with_ids(plan, ids), there)) for plan in plans]
 

@@ -3,12 +3,13 @@
 
 const HEIGHTS = { small: 0.036, usual: 0.044, large: 0.056 }; // of a letter, of the picture's height
 const FOOT = 0.76; // below this share of its height is the foot of a picture
-const PLAIN = { size: "usual", place: "free", ground: "dark", languages: [] };
+const PLAIN = { size: "usual", place: "free", ground: "dark", shown: false, languages: [] };
 
-/** Draws captions over `root`, which shows `play`. Off until they are turned on. */
+/** Draws captions over `root`, which shows `play`: from the beginning, or when they are turned on, as the show has it. */
 export class Captions {
   constructor(root, play) {
     Object.assign(this, { root, play, language: null });
+    if (this.look.shown) this.language = this.look.languages[0] ?? "";
     this.element = root.appendChild(document.createElement("div"));
     this.element.className = "captions";
     this.element.setAttribute("aria-live", "off");

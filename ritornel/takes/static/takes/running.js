@@ -29,7 +29,7 @@ export class Running {
     this.curtain = "";
     this.heard = null; // where nobody has said: here while there is no stage window
     this.windows = 0;
-    this.captions = null; // the language of those in the stage window
+    this.captions = play.captions.shown ? play.captions.languages[0] : null; // the language of those in the stage window
     this.memory = new TakeMemory(show, page.takes);
     this.remembered = 0;
     this.ticking = new Ticking((at) => this.frame(at));
