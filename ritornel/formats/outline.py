@@ -8,6 +8,7 @@ code and links are kept in the words that stand on a slide.
 import re
 from collections.abc import Iterable
 from typing import Literal
+from urllib.parse import unquote
 
 from markdown_it import MarkdownIt
 from markdown_it.token import Token
@@ -195,7 +196,7 @@ def _joined(words: str, said: str) -> str:
 
 
 def _pictures(tokens: Iterable[Token]) -> list[str]:
-    sources = (str(token.attrs.get("src", "")) for token in tokens if token.type == "image")
+    sources = (unquote(str(token.attrs.get("src", ""))) for token in tokens if token.type == "image")
     return [source.rsplit("/", 1)[-1] for source in sources if source]
 
 

@@ -1,7 +1,13 @@
 """Voices by real hands: dropped onto slides, heard, cut by their words."""
 
+import re
+
+from ritornel.core.model import Picture
+from ritornel.core.score import compile
+from ritornel.core.voice.captions import show_captions
 from tests.browser.counting import CountingCase
 from tests.browser.test_accessibility import Axe
+from tests.files import png
 from tests.made import step
 from tests.material import asset
 from tests.speech import made_voice
@@ -12,6 +18,7 @@ SCRIPTS = (
     "One finger turns it all night.",
     "And nobody hears a thing.",
 )
+MARKS = re.compile(r"\[\d+\] ?")
 DROP = """(files) => {
   const transfer = new DataTransfer();
   for (const { name, bytes, type } of files) transfer.items.add(new File([new Uint8Array(bytes)], name, { type }));
@@ -61,6 +68,31 @@ class Voices(CountingCase, Axe):
         self.assertEqual([s.narration.heard for s in made.slides], ["words"] * 4)
         (mark,) = made.slides[1].narration.marks
         self.assertAlmostEqual(mark, made_voice(SCRIPTS[1]).starts[18], delta=90)
+
+    def test_four_pages_what_is_said_on_them_and_four_voices_are_a_finished_talk_in_three_gestures(self):
+        self.row = self.keep({"title": "Talk"})
+        self.open_desk(self.row)
+        pages = [
+            {"name": f"page {n}.png", "bytes": list(png(size=(64 + n, 36))), "type": "image/png"} for n in range(1, 5)
+        ]
+        outline = "\n\n".join(
+            f"# Part {n}\n\n![](<page {n}.png>)\n\n{MARKS.sub('', said)}" for n, said in enumerate(SCRIPTS, 1)
+        )
+        written = {"name": "talk.md", "bytes": list(outline.encode()), "type": "text/markdown"}
+        self.drop(written, *pages, *(voice_file(n, text) for n, text in enumerate(SCRIPTS, 1)))
+        self.page.wait_for_selector("dialog >> text=Give them to 4 slides")
+        self.press("Enter")
+        self.heard(4)
+        self.assertLessEqual(self.took(), 3)
+        made = self.show()
+        self.assertEqual([s.narration.heard for s in made.slides], ["words"] * 4)
+        self.assertEqual([sum(isinstance(o, Picture) for o in s.objects) for s in made.slides], [1] * 4)
+        times = compile(made).times
+        for slide, time, said in zip(made.slides, times, SCRIPTS, strict=True):
+            spoken = made_voice(said).length_ms
+            self.assertAlmostEqual(time.length_ms, time.transition_ms + spoken + slide.narration.tail_ms, delta=30)
+        captions = " ".join(c.text.replace("\n", " ") for c in show_captions(made, times))
+        self.assertEqual(captions, " ".join(MARKS.sub("", said) for said in SCRIPTS))
 
     def test_words_are_struck_out_and_brought_back_and_pauses_made_even_by_keys_alone(self):
         self.talk(voices=True)

@@ -17,7 +17,7 @@ no cogs.
   1. a hand deep
 - turned by one finger
 
-![The trough](drawings/trough.png)
+![The trough](<drawings/the trough.png>)
 
 > Dark is a colour too.
 
@@ -30,7 +30,7 @@ class Markdown(TestCase):
         bath = OutlineSlide(
             "The bath", 2,
             (Line("afloat in mercury", 0, "bullet", (Stretch(10, 17, font="plex-mono"),)), Line("a hand deep", 1, "number"), Line("turned by one finger", 0, "bullet")),
-            "Four tons of glass, no cogs.", "Dark is a colour too.", ("trough.png",),
+            "Four tons of glass, no cogs.", "Dark is a colour too.", ("the trough.png",),
         )  # fmt: skip
         self.assertEqual(
             read_outline(TALK),

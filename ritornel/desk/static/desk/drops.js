@@ -36,11 +36,11 @@ async function takeAll(desk, dropped, onStage, onBar) {
   const [shows, outlines, documents, clips, others] = [of("show"), of("outline"), of("document"), of("clip"), of(null)];
   let [sounds, pictures] = [of("sound"), of("picture")];
   if (onBar && sounds.length === dropped.length) return placeOn(desk, sounds, onBar);
+  const before = new Set(desk.store.shown.order.map(([id]) => id));
   for (const file of of("captions")) await bringCaptions(desk, file);
   if (outlines.length) pictures = await bringOutlines(desk, outlines, pictures);
   if (documents.length) await bringDocuments(desk, documents);
   const asSlides = pictures.length > 1 || (pictures.length === 1 && !onStage) || clips.length > 1;
-  const before = new Set(desk.store.shown.order.map(([id]) => id));
   const spoken = areVoices(sounds, pictures.length); // else the first may lie under the pictures
   if (asSlides) sounds = [...(await openPictureSlides(desk, [...pictures, ...clips], spoken ? [] : sounds)), ...(spoken ? sounds : [])]; // a clip among pictures has a slide of its own
   else if (desk.store.slide) others.push(...pictures, ...clips);
