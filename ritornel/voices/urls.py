@@ -8,6 +8,7 @@ app_name = "voices"
 urlpatterns = [
     path("shows/<uuid:show_id>/hear", views.hear, name="hear"),
     path("shows/<uuid:show_id>/cut", views.cut, name="cut"),
+    path("shows/<uuid:show_id>/cleaned", views.clean, name="clean"),
     path("shows/<uuid:show_id>/scratch", views.scratch, name="scratch"),
     path("shows/<uuid:show_id>/voices", views.match, name="match"),
     path("shows/<uuid:show_id>/stand-in", recording_views.stand_in, name="stand-in"),

@@ -17,6 +17,7 @@ from ritornel.library.models import Asset
 from ritornel.shows.access import own_show_loaded
 from ritornel.site.answering import answer, answering, asked, refused, signed_in
 from ritornel.site.rates import at_most
+from ritornel.voices.cleaning import cleaning, made_of, with_less_noise
 from ritornel.voices.cutting import cutting, found, spoken_from
 from ritornel.voices.hearing import listening
 from ritornel.voices.scratch import CannotSpeak, scratch_voice
@@ -95,6 +96,26 @@ def scratch(request: HttpRequest, show_id: UUID) -> HttpResponse:
     except CannotSpeak as error:
         return refused(str(error))
     return answer({"asset": described(asset), "narration": voice})
+
+
+@signed_in
+@require_POST
+@answering
+@at_most("hearings")
+def clean(request: HttpRequest, show_id: UUID) -> HttpResponse:
+    """Lower hum and hiss of a slide's voice; answer the ``narration`` for an edit, or that this goes on: ask again."""
+    _, show = own_show_loaded(request, show_id)
+    slide = slide_of(show, asked(request, OfSlide).slide)
+    if slide.narration is None:
+        return refused("that slide has no voice any more")
+    asset = get_object_or_404(Asset, owner=request.user, sha256=slide.narration.asset, has_sound=True)
+    job = waited(cleaning(asset), PATIENCE_S)
+    made = made_of(asset)
+    if made is not None and job.has_ended:
+        return answer({"asset": described(made), "narration": with_less_noise(slide.narration, made)})
+    if job.has_ended:
+        return refused(job.words or "this voice could not be worked on; try again")
+    return answer({"cleaning": True})
 
 
 @signed_in

@@ -67,6 +67,35 @@ class Voices(OwnerCase):
         self.assertEqual(in_rows.load(self.row).slides[0].narration.heard, "other")
         self.assertEqual(self.hear(), {"hearing": False})
 
+    def test_hum_and_hiss_are_lowered_in_a_new_sound_that_names_its_source_and_compared(self):
+        noisy = asset(self.owner, "noisy.wav", made_voice(SCRIPT, noise_db=20, quiet_ms=600).content)
+        self.give(noisy.sha256)
+        self.hear()
+        before = in_rows.load(self.row).slides[0].narration
+
+        def clean():
+            return self.client.post(f"/shows/{self.row.pk}/cleaned", {"slide": "one"}, content_type="application/json")
+
+        told = clean().json()
+        while told.get("cleaning"):
+            told = clean().json()
+        made = Asset.objects.get(sha256=told["asset"]["id"])
+        self.assertEqual((made.name, made.source), ("noisy with less noise.ogg", "made of noisy.wav"))
+        self.edit(self.row, {"do": "give-voices", "voices": {"one": told["narration"]}})
+        after = in_rows.load(self.row).slides[0].narration
+        self.assertEqual(
+            (after.asset, after.source, after.said, after.marks), (made.sha256, noisy.sha256, before.said, before.marks)
+        )
+        self.edit(self.row, {"do": "compare-voice", "slide": "one"})
+        shown = in_rows.load(self.row)
+        self.assertEqual(
+            (shown.slides[0].narration.asset, shown.slides[0].narration.source), (noisy.sha256, made.sha256)
+        )
+        self.assertLessEqual({noisy.sha256, made.sha256}, {a.id for a in shown.assets})
+        self.give(self.voice)
+        self.hear()
+        self.assertIn("no hum or hiss", clean().json()["error"])
+
     def test_another_voice_that_comes_meanwhile_does_not_get_the_words_of_the_first(self):
         self.give(self.voice)
         other = asset(self.owner, "voice 2.wav", made_voice("Nobody minds at all.").content).sha256

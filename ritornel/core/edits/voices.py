@@ -38,7 +38,8 @@ class GiveVoices(Command, frozen=True, kw_only=True):
     @property
     def brings_assets(self) -> tuple[str, ...]:
         """Their sounds."""
-        return tuple(dict.fromkeys(voice.asset for voice in self.voices.values()))
+        named = (asset for voice in self.voices.values() for asset in (voice.asset, voice.source) if asset)
+        return tuple(dict.fromkeys(named))
 
     @property
     def label(self) -> str:
@@ -61,6 +62,24 @@ class TakeOffVoice(Command, frozen=True, kw_only=True):
     def label(self) -> str:
         """Name it as people do."""
         return "take the voice off"
+
+
+class CompareVoice(Command, frozen=True, kw_only=True):
+    """Let a slide's voice be heard as it was recorded, or again as it was made of that."""
+
+    slide: str
+
+    def apply(self, show: Show) -> Show:
+        """Return the show with the other sound of the voice."""
+        voice = slide_of(show, self.slide).narration
+        if voice is None or not voice.source:
+            raise BadEdit("there is nothing to compare this voice with; lower its hum and hiss first")
+        return _with_voice(show, self.slide, replace(voice, asset=voice.source, source=voice.asset))
+
+    @property
+    def label(self) -> str:
+        """Name it as people do."""
+        return "hear the other sound of a voice"
 
 
 class HearWords(Command, frozen=True, kw_only=True):

@@ -163,6 +163,7 @@ class Narration(Struct, frozen=True, kw_only=True, omit_defaults=True, gc=False)
     ``by_hand`` were set by hand. ``kept`` are the stretches of the asset that are heard (timing.md, section 12); none:
     all of it from ``in`` to ``out``. ``said`` are the words that were ``heard`` in it, ``beside`` what is said and
     stands in no script. A ``scratch`` voice was made by a machine, and is not meant for others.
+    ``source`` is the asset of which its own was made, as long: as it was recorded.
     """
 
     asset: Name = ""
@@ -177,6 +178,7 @@ class Narration(Struct, frozen=True, kw_only=True, omit_defaults=True, gc=False)
     beside: Annotated[tuple[Stretch, ...], Meta(max_length=limits.STRETCHES)] = ()
     heard: HeardBy = ""
     scratch: bool = False
+    source: Name = ""
 
 
 class Slide(Struct, frozen=True, kw_only=True, omit_defaults=True, weakref=True):

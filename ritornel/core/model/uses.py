@@ -36,6 +36,8 @@ def assets_of(slide: Slide) -> tuple[str, ...]:
         used += (slide.ground.asset,)
     if slide.narration is not None:
         used += (slide.narration.asset,)
+        if slide.narration.source:
+            used += (slide.narration.source,)
     used += tuple(spot.asset for spot in spots_of(slide))
     return _known.put(used, 400 + 70 * len(used), slide)
 

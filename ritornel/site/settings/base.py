@@ -166,6 +166,7 @@ JOBS = {
     "upload": "ritornel.library.taking_in.look_through",
     "cut": "ritornel.voices.cutting.cut",
     "hear": "ritornel.voices.hearing.listen",
+    "clean": "ritornel.voices.cleaning.clean",
     "record": "ritornel.voices.recording.keep",
     "fetch": "ritornel.library.fetching.fetched",
     "arrival": "ritornel.shows.arriving.taken_in",

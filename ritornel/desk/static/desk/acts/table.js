@@ -20,6 +20,7 @@ import { keepEffect } from "../sheets/own_effects.js";
 import { openLineCheck } from "../sheets/line_check.js";
 import { openStyles } from "../sheets/house_styles.js";
 import { turnRecording } from "../recording/speaking.js";
+import { compareVoice } from "../voice/noise.js";
 import { speakSlides } from "../voice/scratch.js";
 import { tapAlong } from "../voice/tapping.js";
 import { openHelp } from "./help.js";
@@ -106,6 +107,7 @@ export const ACTS = [
   { id: "script", name: "To the script", keys: ["W"], help: "write in the script", needs: "slide", run: (desk) => desk.book.focusScript() },
   { id: "spoken", name: "As spoken", keys: ["Shift+W"], help: "the script as it is spoken, or as it is written", needs: "slide", run: (desk) => desk.book.turnSpoken() },
   { id: "record", name: "Record", keys: ["Alt+R"], help: "record the slide's voice: all of it, a passage, or the words that are chosen as spoken", needs: "slide", run: (desk) => turnRecording(desk, desk.addresses.worklet) },
+  { id: "less-noise", name: "Less noise", keys: ["Alt+H"], help: "lower hum and hiss of the slide's voice; then compare with how it was recorded", needs: "slide", run: compareVoice },
   { id: "tap", name: "Tap along", keys: ["Alt+K"], help: "hear the slide's voice and tap Space at each cue", needs: "slide", run: tapAlong },
   { id: "scratch", name: "Scratch voice", keys: ["Alt+V"], help: "let a made voice speak the slide, or those selected, so that the timing is heard", needs: "slide", run: speakSlides },
   { id: "line-check", name: "Line check", keys: ["Z"], help: "what is wrong in the show, with ways there and mends", run: openLineCheck },

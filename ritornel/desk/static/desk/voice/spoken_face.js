@@ -172,6 +172,7 @@ export class SpokenFace {
       <div class="spoken-foot"><button class="act" ?disabled=${!chosen} @click=${() => this.strike()}>${chosen && this.chosen.every((item) => item.struck || item.kind === "cue" || item.kind === "pause") ? "Bring back" : "Strike out"} <kbd>Del</kbd></button>${this.chosenWords ? actButton(this.desk, "record", { label: "Record over", told: true }) : nothing}
         <label class="act">Pauses to <input class="field" aria-label="Pauses to, seconds" inputmode="decimal" .value=${this.evenTo} @input=${(event) => (this.evenTo = event.target.value)} @keydown=${(event) => event.key === "Enter" && this.evenPauses()}> s</label><button class="act" @click=${() => this.evenPauses()}>Set</button>
         <span class="spoken-row"><button class="act" title="Take the silence before and after the words away, but for 0.2 s" @click=${() => this.store.edit({ do: "trim-silence", slides: [this.store.focus] })}>Trim silence</button>
+        ${actButton(this.desk, "less-noise", { label: this.store.slide.document.narration.source ? "Compare" : "Less noise" })}
         <button class="act" @click=${() => this.hearAgain()}>Listen again</button>
         <button class="act ml-auto" @click=${() => this.store.edit({ do: "take-off-voice", slides: [this.store.focus] })}>Take it off</button></span></div>`;
   }
