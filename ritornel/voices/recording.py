@@ -12,7 +12,7 @@ from msgspec import to_builtins
 from msgspec.structs import replace
 
 from ritornel.core.edits.command import BadEdit, slide_of
-from ritornel.core.edits.voices import stretch_of_words
+from ritornel.core.edits.voice_cuts import stretch_of_words
 from ritornel.core.model import Narration, Slide
 from ritornel.core.model import Show as CoreShow
 from ritornel.core.model.uses import asset_lengths

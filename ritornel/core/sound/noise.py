@@ -1,5 +1,6 @@
 """What is heard in a voice besides the voice: the hum of the mains and its overtones, and how loud the room is."""
 
+from collections.abc import Sequence
 from typing import NamedTuple
 
 import numpy as np
@@ -37,7 +38,7 @@ def noise_of(samples: Samples, rate: int) -> Noise:
     averaged spectrum of the pauses (Welch 1967, half a second a window).
     """
     quiet = _between_words(samples, rate)
-    if len(quiet) < rate * _WINDOW_S:
+    if not quiet:
         return Noise(-120.0, ())
     frequencies, power = _spectrum(quiet, rate)
     heard = [tuple(tone for tone in _tones(mains) if _stands_out(tone, frequencies, power)) for mains in MAINS_HZ]
@@ -56,8 +57,8 @@ def lag_of(samples: Samples, other: Samples, most: int) -> int:
     return int(np.argmax(np.fft.irfft(both, size)[: most + 1]))
 
 
-def _between_words(samples: Samples, rate: int) -> Samples:
-    """Return the pauses of a voice one after another, without their edges."""
+def _between_words(samples: Samples, rate: int) -> list[Samples]:
+    """Return the pauses of a voice without their edges: those that are long enough, else all of them joined."""
     spans = speech_spans(levels(samples, rate))
     whole = len(samples) * 1000 // rate
     ends = [0, *(end for _, end in spans)]
@@ -67,14 +68,19 @@ def _between_words(samples: Samples, rate: int) -> Samples:
         for end, start in zip(ends, starts, strict=True)
         if start - end > 4 * STEP_MS + _LEAST_QUIET_MS
     ]
-    return np.concatenate(parts) if parts else np.zeros(0, np.float32)
+    least = round(rate * _WINDOW_S)
+    long = [part for part in parts if len(part) >= least]
+    if long or not parts:
+        return long
+    joined = np.concatenate(parts)
+    return [joined] if len(joined) >= least else []
 
 
-def _spectrum(samples: Samples, rate: int) -> tuple[NDArray[np.float64], NDArray[np.float64]]:
-    """Return frequencies in Hz and the mean power in each, which sum to the mean square of the samples."""
+def _spectrum(parts: Sequence[Samples], rate: int) -> tuple[NDArray[np.float64], NDArray[np.float64]]:
+    """Return frequencies in Hz and the mean power in each, which sum to the mean square of the parts' samples."""
     size = round(rate * _WINDOW_S)
     window = np.hanning(size)
-    blocks = [samples[at : at + size] * window for at in range(0, len(samples) - size + 1, size // 2)]
+    blocks = [part[at : at + size] * window for part in parts for at in range(0, len(part) - size + 1, size // 2)]
     power = np.mean([np.abs(np.fft.rfft(block)) ** 2 for block in blocks], axis=0)
     found: NDArray[np.float64] = 2 * power / (size * np.sum(window**2))
     return np.fft.rfftfreq(size, 1 / rate).astype(np.float64), found
