@@ -14,7 +14,15 @@ from ritornel.core.model.units import Ms
 from ritornel.core.model.uses import asset_lengths
 from ritornel.core.time.stretches import stretches_of
 from ritornel.core.voice.matching import told
-from ritornel.core.voice.pauses import LEAST_PAUSE_MS, pauses_of, spoken_of
+from ritornel.core.voice.pauses import (
+    LEAST_PAUSE_MS,
+    MOST_PAUSE_MS,
+    ROOM_MS,
+    SHOWN_MS,
+    pauses_of,
+    spoken_of,
+    with_pause,
+)
 
 _LEAST_STRETCH_MS = 40
 
@@ -67,17 +75,18 @@ class StrikeWords(Command, frozen=True, kw_only=True):
 
 
 class SetPauses(Command, frozen=True, kw_only=True):
-    """Bring pauses of voices to one length, in ms, those that are longer: all of ``slides``, or the one at ``at``.
+    """Bring pauses of voices to one length, in ms: all of ``slides``, or the one at ``at``.
 
-    ``at`` is an instant of the asset within the pause. A pause is what lies between two words that were heard.
+    ``at`` is an instant of the asset within the pause. A pause is what lies between two words that were heard. A longer
+    one goes on with its own room, again and again; those that nobody would call a pause are made shorter only.
     """
 
     slides: Annotated[list[str], Meta(min_length=1, max_length=limits.SLIDES)]
-    pause: Ms
+    pause: Annotated[int, Meta(ge=0, le=MOST_PAUSE_MS)]
     at: Ms | None = None
 
     def apply(self, show: Show) -> Show:
-        """Return the show with shorter pauses."""
+        """Return the show with those pauses."""
         pause = max(LEAST_PAUSE_MS, self.pause)
 
         def cut(slide: Slide, kept: Sequence[Stretch]) -> list[Stretch]:
@@ -86,8 +95,13 @@ class SetPauses(Command, frozen=True, kw_only=True):
             chosen = [(s, e) for s, e in found if self.at is None or s <= self.at <= e]
             if self.at is not None and not chosen:
                 raise BadEdit("there is no pause there any more")
-            whole = _with(kept, chosen)
-            return _without(whole, [(s + pause // 2, e - (pause - pause // 2)) for s, e in chosen if e - s > pause])
+            for start, end in chosen:
+                natural = end - start
+                if self.at is not None and pause > natural and natural < ROOM_MS:
+                    raise BadEdit("this pause is too short to go on: record the words around it again")
+                if natural > pause or natural >= (SHOWN_MS if self.at is None else ROOM_MS):
+                    kept = with_pause(_with(kept, [(start, end)]), (start, end), pause)
+            return list(kept)
 
         for name in self.slides:
             voice = slide_of(show, name).narration
@@ -178,10 +192,14 @@ def _without(kept: Sequence[Stretch], out: Sequence[Stretch]) -> list[Stretch]:
 
 
 def _with(kept: Sequence[Stretch], back: Sequence[Stretch]) -> list[Stretch]:
-    joined: list[Stretch] = []
-    for start, end in sorted([*kept, *back]):
-        if joined and start <= joined[-1][1]:
-            joined[-1] = (joined[-1][0], max(joined[-1][1], end))
+    """Return stretches with others brought back: each becomes one with those that it touches."""
+    made = list(kept)
+    for start, end in back:
+        touching = [n for n, (s, e) in enumerate(made) if s <= end and e >= start]
+        if touching:
+            first, last = touching[0], touching[-1] + 1
         else:
-            joined.append((start, end))
-    return joined
+            first = last = sum(s < start for s, _ in made)
+        ends = [(start, end), *made[first:last]]
+        made[first:last] = [(min(s for s, _ in ends), max(e for _, e in ends))]
+    return made

@@ -143,11 +143,14 @@ def _runs_in_order(paragraph: Paragraph, place: str) -> None:
 
 
 def _stretches_in_order(stretches: Iterable[tuple[int, int]], place: str) -> None:
-    reached = 0
+    """Raise ``BadDocument`` if stretches are in disorder: one may begin within the one before, and go on with it."""
+    first = last = 0
     for number, (start, end) in enumerate(stretches, 1):
-        if start < reached or end <= start:
-            raise BadDocument(f"{place}: stretch {number} must begin after the one before it, and end after it begins")
-        reached = end
+        if end <= start or start < first or end < last:
+            raise BadDocument(
+                f"{place}: stretch {number} must not end before the one before it, and end after it begins"
+            )
+        first, last = (start if start >= last else first), end
 
 
 def _in_before_out(thing: Any, place: str) -> None:

@@ -68,7 +68,7 @@ def _between_words(samples: Samples, rate: int) -> list[Samples]:
         for end, start in zip(ends, starts, strict=True)
         if start - end > 4 * STEP_MS + _LEAST_QUIET_MS
     ]
-    least = round(rate * _WINDOW_S)
+    least = int(rate * _WINDOW_S)
     long = [part for part in parts if len(part) >= least]
     if long or not parts:
         return long
@@ -78,7 +78,7 @@ def _between_words(samples: Samples, rate: int) -> list[Samples]:
 
 def _spectrum(parts: Sequence[Samples], rate: int) -> tuple[NDArray[np.float64], NDArray[np.float64]]:
     """Return frequencies in Hz and the mean power in each, which sum to the mean square of the parts' samples."""
-    size = round(rate * _WINDOW_S)
+    size = int(rate * _WINDOW_S)
     window = np.hanning(size)
     blocks = [part[at : at + size] * window for part in parts for at in range(0, len(part) - size + 1, size // 2)]
     power = np.mean([np.abs(np.fft.rfft(block)) ** 2 for block in blocks], axis=0)

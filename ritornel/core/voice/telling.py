@@ -11,12 +11,10 @@ from ritornel.core.time.rounding import rounded
 from ritornel.core.time.stretches import heard_at, length_of, stretches_of
 from ritornel.core.voice.heard import SURE
 from ritornel.core.voice.matching import told
-from ritornel.core.voice.pauses import pauses_of
+from ritornel.core.voice.pauses import SHOWN_MS, pauses_of
 from ritornel.core.voice.spoken import MARK, tokens
 
 Kind = Literal["word", "pause", "beside", "cue"]
-_LEAST_SHOWN_MS = 250
-"""Shorter pauses are not shown: they are how one speaks."""
 _MINUTE_MS = 60_000
 
 
@@ -101,7 +99,7 @@ def _with_breaks(
     items: Sequence[Item], words: Sequence[Said | None], voice: Narration, kept: Sequence[Stretch]
 ) -> Iterator[Item]:
     """Yield the items with pauses and what is said beside the script, each before the word that comes after it."""
-    pauses = [(s, e, False) for s, e in pauses_of(voice) if e - s >= _LEAST_SHOWN_MS]
+    pauses = [(s, e, False) for s, e in pauses_of(voice) if e - s >= SHOWN_MS]
     waiting = sorted([*pauses, *((s, e, True) for s, e in voice.beside)])
     held: list[Item] = []
     for item in items:
@@ -122,4 +120,5 @@ def _break(start: int, end: int, is_beside: bool, kept: Sequence[Stretch]) -> It
     heard = sum(max(0, min(end, e) - max(start, s)) for s, e in kept)
     if is_beside:
         return Item("beside", at=start, until=end, struck=2 * heard < end - start, length=heard, whole=end - start)
-    return Item("pause", at=(start + end) // 2, length=heard, whole=end - start)
+    lasts = max(0, heard_at(kept, end) - heard_at(kept, start))
+    return Item("pause", at=(start + end) // 2, length=lasts, whole=end - start)

@@ -7,7 +7,9 @@ from msgspec.structs import replace
 
 from ritornel.core.edits import BadEdit
 from ritornel.core.model import Show
+from ritornel.core.model.uses import asset_lengths
 from ritornel.core.score import compile
+from ritornel.core.voice.telling import spoken_script
 from tests.made import edited, show, slide, step
 
 SCRIPT = "Four tons. [1] None of it. [2] All floats."
@@ -119,15 +121,46 @@ class Cutting(TestCase):
 
     def test_pauses_are_brought_to_one_length_and_one_alone(self):
         even = edited(heard(), do="set-pauses", slides=["one", "two"], pause=200)
-        self.assertEqual(even.slides[0].narration.kept, ((0, 900), (1100, 1900), (2200, 3000)))
+        self.assertEqual(even.slides[0].narration.kept, ((0, 900), (1085, 1900), (2185, 3000)))
         longer = edited(even, do="set-pauses", slides=["one"], pause=300)
         self.assertEqual(
-            longer.slides[0].narration.kept, ((0, 950), (1050, 1950), (2150, 3000)), "from the whole pause"
+            longer.slides[0].narration.kept, ((0, 950), (1035, 1950), (2135, 3000)), "from the whole pause"
         )
         one = edited(heard(), do="set-pauses", slides=["one"], pause=100, at=2000)
-        self.assertEqual(one.slides[0].narration.kept, ((0, 1850), (2250, 3000)))
+        self.assertEqual(one.slides[0].narration.kept, ((0, 1850), (2235, 3000)))
         with self.assertRaisesRegex(BadEdit, "no pause there"):
             edited(heard(), do="set-pauses", slides=["one"], pause=100, at=400)
+
+    def test_a_pause_goes_on_with_its_own_room_and_everything_after_moves(self):
+        for pause in (401, 700, 1234, 5000):
+            longer = edited(heard(), do="set-pauses", slides=["one"], pause=pause, at=1000)
+            kept = longer.slides[0].narration.kept
+            self.assertEqual((kept[0][0], kept[-1][1]), (0, 3000))
+            for start, end in kept[1:-1]:
+                self.assertTrue(800 < start < end < 1200, "only what nobody speaks in is heard again")
+            lasts = compile(longer).times[0].length_ms - compile(heard()).times[0].length_ms
+            self.assertEqual(lasts, pause - 400)
+            self.assertEqual(cues(longer), [1200 + lasts, 2300 + lasts])
+            back = edited(longer, do="set-pauses", slides=["one"], pause=400, at=1000)
+            self.assertEqual(back.slides[0].narration.kept, ())
+
+    def test_all_pauses_of_one_length_some_shorter_some_longer_and_words_beside_them_can_be_struck(self):
+        even = edited(heard(), do="set-pauses", slides=["one"], pause=450)
+        told = spoken_script(even.slides[0], asset_lengths(even))
+        self.assertEqual([item.length for item in told.items if item.kind == "pause"], [450, 450])
+        struck = edited(even, do="strike-words", slide="one", first=5, end=7)
+        self.assertEqual(
+            [w.struck for w in spoken_script(struck.slides[0], asset_lengths(struck)).items if w.kind == "word"],
+            [False] * 5 + [True] * 2,
+        )
+        self.assertEqual(struck.slides[0].narration.kept[:2], even.slides[0].narration.kept[:2])
+
+    def test_a_pause_without_enough_of_the_room_is_not_drawn_longer(self):
+        close = [["Four", 100, 300, 95], ["tons", 380, 800, 95]]
+        start = edited(made(), do="hear-words", slide="one", asset="tune", said=close, heard="words")
+        with self.assertRaisesRegex(BadEdit, "too short to go on"):
+            edited(start, do="set-pauses", slides=["one"], pause=500, at=340)
+        self.assertEqual(edited(start, do="set-pauses", slides=["one"], pause=500).slides[0].narration.kept, ())
 
     def test_silence_around_goes_and_cues_stay_on_their_words(self):
         trimmed = edited(heard(), do="trim-silence", slides=["one", "two"], rest=50)
@@ -138,7 +171,7 @@ class Cutting(TestCase):
         self.assertEqual(beside.slides[0].narration.in_ms, 20)
 
     def test_stretches_in_disorder_are_refused(self):
-        for kept in ([[0, 500], [400, 900]], [[500, 500]]):
+        for kept in ([[0, 900], [400, 500]], [[500, 500]], [[400, 900], [300, 950]]):
             with self.assertRaisesRegex(BadEdit, "stretch"):
                 edited(made(), do="give-voices", voices={"one": {"asset": "tune", "kept": kept}})
 

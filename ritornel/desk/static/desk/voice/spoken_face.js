@@ -9,6 +9,7 @@ import { actButton } from "../acts/rail.js";
 
 const PX_A_SECOND = 46;
 const STEP_MS = 100;
+const MOST_PAUSE_MS = 30_000;
 const SURE = 60;
 const HEARD = { words: "found by their sounds", pauses: "found by the pauses", other: "this voice does not seem to say this script" };
 
@@ -73,7 +74,7 @@ export class SpokenFace {
   }
 
   setPause(item, ms) {
-    const pause = Math.round(Math.min(item.whole, Math.max(0, ms)));
+    const pause = Math.round(Math.min(MOST_PAUSE_MS, Math.max(0, ms)));
     this.store.edit({ do: "set-pauses", slides: [this.store.focus], pause, at: item.at });
   }
 
@@ -132,7 +133,7 @@ export class SpokenFace {
     follow(event, {
       click: () => this.choose(at),
       move: ({ dx }) => {
-        this.held = { at, ms: Math.min(item.whole, Math.max(0, Math.round((item.length + (dx / PX_A_SECOND) * 1000) / STEP_MS) * STEP_MS)) };
+        this.held = { at, ms: Math.min(MOST_PAUSE_MS, Math.max(0, Math.round((item.length + (dx / PX_A_SECOND) * 1000) / STEP_MS) * STEP_MS)) };
         this.pane.update();
       },
       end: () => this.held && this.setPause(item, this.held.ms),
@@ -186,7 +187,7 @@ export class SpokenFace {
     const length = this.held?.at === at ? this.held.ms : item.length;
     const words = { word: item.text?.trimEnd(), pause: seconds(length), beside: "(…)" }[item.kind];
     const told = { word: nothing, pause: `pause, ${seconds(length)} s`, beside: `said beside the script, ${seconds(item.whole)} s` }[item.kind];
-    const title = unsure ? (item.start === undefined ? "Not heard in this voice" : "Not surely heard") : item.kind === "pause" ? "Drag it shorter; it was " + seconds(item.whole) + " s" : "";
+    const title = unsure ? (item.start === undefined ? "Not heard in this voice" : "Not surely heard") : item.kind === "pause" ? "Drag it shorter or longer; it was " + seconds(item.whole) + " s" : "";
     return html`<span class=${classes} id="said-${at}" data-item=${at} role="option" aria-selected=${String(on)} aria-label=${told} title=${title}
       .style=${item.kind === "pause" ? `width:${Math.max(26, (length / 1000) * PX_A_SECOND)}px` : ""} @pointerdown=${(event) => this.press(event, at)} @dblclick=${() => this.playFrom(at)}>${words}</span>${item.kind === "word" ? " " : nothing}`;
   }
