@@ -21,6 +21,7 @@ from ritornel.core.text.naming import object_name, own_title
 from ritornel.core.time.narration import marked_cues
 from ritornel.core.time.script import has_words
 from ritornel.core.time.slide_clock import SlideTime
+from ritornel.core.voice.rate import heard_words
 from ritornel.core.voice.telling import spoken_script
 from ritornel.desk.timing import group_told, spoken
 from ritornel.desk.vocabulary import defaults_by_kind
@@ -170,14 +171,14 @@ def _brief_of(
         "kind": slide.kind,
         "skipped": slide.skipped,
         "look": look_of(slide, show),
-        "voice": _voice_of(slide, part, time),
+        "voice": _voice_of(slide, part, time, asset_lengths(show)),
         "scripted": has_words(slide.script),
     }
     written = Brief(version, msgspec.Raw(msgspec.json.encode(brief)))
     return _briefs.put(written, 1500 + len(written.encoded), slide, part, by=(common, names))
 
 
-def _voice_of(slide: Slide, part: SlideScore, time: SlideTime) -> dict[str, Any] | None:
+def _voice_of(slide: Slide, part: SlideScore, time: SlideTime, lengths: Mapping[str, int]) -> dict[str, Any] | None:
     """Return what every page knows of a voice: its stretches in slide time, and when the cues come by it."""
     spans = [s for s in part.spans if s.source == "narration"]
     voice = slide.narration
@@ -191,8 +192,15 @@ def _voice_of(slide: Slide, part: SlideScore, time: SlideTime) -> dict[str, Any]
         "stretches": [{"start": s.start_ms, "end": s.end_ms, "in": s.in_ms, "out": s.out_ms} for s in spans],
         "marks": marks,
         "scratch": voice.scratch,
+        "said": _said_of(slide, lengths),
         "unheard": not voice.heard and has_words(slide.script),
     }
+
+
+def _said_of(slide: Slide, lengths: Mapping[str, int]) -> tuple[int, int]:
+    """Return how many words are heard in a slide's voice, and in how many ms from the first to the last."""
+    words = [word for _, word in heard_words(slide, lengths)]
+    return len(words), words[-1].end_ms - words[0].start_ms if words else 0
 
 
 def _score_of(part: SlideScore) -> msgspec.Raw:

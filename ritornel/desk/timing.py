@@ -23,10 +23,11 @@ _TOLD_BYTES = 32 * 1024 * 1024
 _told: Held[msgspec.Raw] = Held(_TOLD_BYTES)
 
 
-def spoken(slide: Slide, show: Show, time: SlideTime) -> dict[str, int]:
-    """Return how many words a slide's script has, and how long they take to say, in ms."""
+def spoken(slide: Slide, show: Show, time: SlideTime) -> dict[str, Any]:
+    """Return how many words a slide's script has, how long they take to say, in ms, and so for each of its passages."""
     said = passages(slide.script, len(time.groups) - 1)
-    return {"words": rounded(sum(p.words for p in said)), "ms": sum(said_in(p, show.pace) for p in said)}
+    each = [(rounded(p.words), said_in(p, show.pace)) for p in said]
+    return {"words": rounded(sum(p.words for p in said)), "ms": sum(ms for _, ms in each), "passages": each}
 
 
 def group_told(

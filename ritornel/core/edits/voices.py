@@ -13,6 +13,7 @@ from ritornel.core.model.units import CueNumber, Ms, Name
 from ritornel.core.time.running_order import split_into_groups
 from ritornel.core.time.stretches import asset_at
 from ritornel.core.voice.matching import marked_at, moved_with_words
+from ritornel.core.voice.rate import pace_of
 
 _LEAST_STRETCH_MS = 40
 
@@ -77,6 +78,25 @@ class CompareVoice(Command, frozen=True, kw_only=True):
     def label(self) -> str:
         """Name it as people do."""
         return "hear the other sound of a voice"
+
+
+class TakePace(Command, frozen=True, kw_only=True):
+    """Plan the show at the pace of its recordings: of one ``slide``, or of all; words a minute and pauses."""
+
+    slide: str = ""
+
+    def apply(self, show: Show) -> Show:
+        """Return the show with that pace."""
+        slides = [slide_of(show, self.slide)] if self.slide else show.slides
+        pace = pace_of(show, slides)
+        if pace is None:
+            raise BadEdit("there are not enough words in a voice to know its pace; record a sentence or two")
+        return replace(show, pace=pace)
+
+    @property
+    def label(self) -> str:
+        """Name it as people do."""
+        return "take the pace of a recording"
 
 
 class HearWords(Command, frozen=True, kw_only=True):

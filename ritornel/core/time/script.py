@@ -18,6 +18,10 @@ _SENTENCE_ENDS = ".!?…।؟"
 _CLAUSE_ENDS = ",;:—،"
 _WIDE_SENTENCE_ENDS = "。！？"
 _WIDE_CLAUSE_ENDS = "，；：、"
+SENTENCE_OR_CLAUSE = re.compile(
+    f"([{re.escape(_SENTENCE_ENDS + _WIDE_SENTENCE_ENDS)}])|[{re.escape(_CLAUSE_ENDS + _WIDE_CLAUSE_ENDS)}]"
+)
+"""A sign that ends a sentence (a group of its own), or a clause."""
 _WIDE = re.compile(f"[{_WIDE_SENTENCE_ENDS}{_WIDE_CLAUSE_ENDS}]")
 
 _UNSPACED_RANGES = (

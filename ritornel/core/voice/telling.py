@@ -12,6 +12,7 @@ from ritornel.core.time.stretches import heard_at, length_of, stretches_of
 from ritornel.core.voice.heard import SURE
 from ritornel.core.voice.matching import told
 from ritornel.core.voice.pauses import SHOWN_MS, pauses_of
+from ritornel.core.voice.rate import heard_words, rate_of
 from ritornel.core.voice.spoken import MARK, tokens
 
 Kind = Literal["word", "pause", "beside", "cue"]
@@ -41,7 +42,10 @@ class Item(Struct, frozen=True, omit_defaults=True):
 
 
 class SpokenScript(Struct, frozen=True):
-    """A script as it is spoken; ``rate`` in words a minute, ``found`` words of all ``words``."""
+    """A script as it is spoken; ``rate`` in words a minute, ``found`` words of all ``words``.
+
+    ``passages`` are the rates of what is said before the first cue, after it, and so on; 0 where that is not known.
+    """
 
     items: tuple[Item, ...]
     heard: str
@@ -50,6 +54,7 @@ class SpokenScript(Struct, frozen=True):
     found: int
     unsure: int
     length: int
+    passages: tuple[int, ...] = ()
 
 
 def spoken_script(slide: Slide, asset_lengths: Mapping[str, int]) -> SpokenScript | None:
@@ -71,7 +76,14 @@ def spoken_script(slide: Slide, asset_lengths: Mapping[str, int]) -> SpokenScrip
         len(found),
         sum(one.sure < SURE for one in found),
         length,
+        _rates(slide, asset_lengths),
     )
+
+
+def _rates(slide: Slide, asset_lengths: Mapping[str, int]) -> tuple[int, ...]:
+    words = heard_words(slide, asset_lengths)
+    last = max((cue for cue, _ in words), default=0)
+    return tuple(rate_of([word for cue, word in words if cue == one]) for one in range(last + 1))
 
 
 def _words(script: str, words: Sequence[Said | None], kept: Sequence[Stretch]) -> Iterator[Item]:

@@ -243,6 +243,8 @@ export class PromptBook {
       if (view.contentDOM.dataset.hint !== hint) view.contentDOM.dataset.hint = hint;
       const time = cue || group.steps.length ? (group.start / 1000).toFixed(1) : "";
       if (view.margin.textContent !== time) view.margin.textContent = time;
+      const [count, ms] = store.slide.spoken.passages[cue] ?? [0, 0];
+      view.margin.dataset.said = count ? `${count} w  ${seconds(ms)} s` : "";
       if (view.shown?.every((value, n) => value === shown[n])) continue;
       view.shown = shown;
       const rows = repeat(group.steps, (step) => step.id, (step) => html`${entry(this.desk, step, group)}${step.id === open ? html`<motion-sentence class="entry-sentence" .subject=${buildOf(this.desk, step.id, chosen)}></motion-sentence>` : nothing}`);

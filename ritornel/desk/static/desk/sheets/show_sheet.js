@@ -22,8 +22,11 @@ function paceSentences(store) {
   const set = (values) => store.edit({ do: "set-show", values: { pace: values } });
   const rate = (label, name) => numberField(label, pace[name], (now) => set({ [name]: now }), { least: 1, most: 2000 });
   const time = (label, name) => timeField(label, pace[name], (now) => set({ [name]: now }));
+  const said = Object.values(store.shown.briefs).map((brief) => brief.voice?.said ?? [0, 0]);
+  const [words, ms] = said.reduce((sum, one) => [sum[0] + one[0], sum[1] + one[1]], [0, 0]);
+  const given = words > 1 && ms ? html`<p class="sentence">In its voices it is said at ${Math.round((words * 60_000) / ms)} words a minute, pauses counted. <button class="act-quiet" @click=${() => store.edit({ do: "take-pace" })}>Plan at that pace</button></p>` : nothing;
   return html`<p class="sentence">The script is in ${languageOf(store)}, and said at ${rate("Words a minute", "wpm")} words a minute, with ${time("After a sentence, s", "sentence_pause")} s
-    after a sentence and ${time("After a clause, s", "clause_pause")} s after a clause. What is only to be read takes a second for ${rate("Characters a second", "cps")} letters.</p>
+    after a sentence and ${time("After a clause, s", "clause_pause")} s after a clause. What is only to be read takes a second for ${rate("Characters a second", "cps")} letters.</p>${given}
     <p class="sentence">Before a cue it is still for at least ${time("Least wait, s", "least_wait")} s, or ${time("Wait otherwise, s", "default_wait")} s where nothing is said;
     at the end a slide holds for at least ${time("Least hold, s", "least_hold")} s, or ${time("Hold otherwise, s", "default_hold")} s. Builds move <span class="whitespace-nowrap">${easingOf(store, set)}.</span></p>`;
 }

@@ -83,6 +83,10 @@ export class SpokenFace {
     if (ms >= 0) this.store.edit({ do: "set-pauses", slides: [this.store.focus], pause: ms });
   }
 
+  takePace() {
+    this.store.edit({ do: "take-pace", slide: this.store.focus }).then(({ done }) => done && this.desk.notice.say(`Planned at ${this.store.shown.show.pace.wpm} words a minute.`, { act: { label: "Undo", run: () => this.store.undo() } }));
+  }
+
   hearAgain() {
     const { asset } = this.store.slide.document.narration;
     this.store.edit({ do: "hear-words", slide: this.store.focus, asset, said: [], heard: "" });
@@ -166,8 +170,9 @@ export class SpokenFace {
   draw() {
     const { voice } = this;
     const counted = `${seconds(voice.length)} s · ${voice.rate} words a minute, planned ${this.store.shown.show.pace.wpm} · ${voice.found} of ${voice.words} words ${HEARD[voice.heard]}`;
+    const rates = voice.passages.filter(Boolean);
     const chosen = this.chosen.some((item) => item.kind !== "cue");
-    return html`<p class="soft spoken-facts">${voice.heard === "other" ? `${HEARD.other[0].toUpperCase()}${HEARD.other.slice(1)}: ${seconds(voice.length)} s.` : counted}${voice.unsure ? `, ${voice.unsure} unsure` : ""}</p>
+    return html`<p class="soft spoken-facts">${voice.heard === "other" ? `${HEARD.other[0].toUpperCase()}${HEARD.other.slice(1)}: ${seconds(voice.length)} s.` : counted}${voice.unsure ? `, ${voice.unsure} unsure` : ""}${rates.length > 1 ? html`<br>passage by passage ${rates.join(", ")} words a minute` : nothing}${voice.rate ? html` · <button class="act" title="Plan the show at the pace of this voice: its words a minute, and its pauses" @click=${() => this.takePace()}>Plan at this pace</button>` : nothing}</p>
       <div class="spoken-words" role="listbox" aria-multiselectable="true" aria-label="The script as it is spoken" tabindex="0" @keydown=${(event) => this.key(event)}
         aria-activedescendant=${this.to < 0 ? nothing : `said-${this.to}`}>${this.items.map((item, at) => this.item(item, at))}</div>
       <div class="spoken-foot"><button class="act" ?disabled=${!chosen} @click=${() => this.strike()}>${chosen && this.chosen.every((item) => item.struck || item.kind === "cue" || item.kind === "pause") ? "Bring back" : "Strike out"} <kbd>Del</kbd></button>${this.chosenWords ? actButton(this.desk, "record", { label: "Record over", told: true }) : nothing}
