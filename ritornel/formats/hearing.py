@@ -10,6 +10,7 @@ from pathlib import Path
 from typing import Any, NamedTuple
 
 import numpy as np
+from msgspec.structs import replace
 from numpy.typing import NDArray
 
 from ritornel.core.sound.activity import Spans, levels, speech_spans
@@ -17,6 +18,7 @@ from ritornel.core.voice.fitting import fitted
 from ritornel.core.voice.heard import SURE, Heard, HeardWord
 from ritornel.core.voice.sounds import sounds_of
 from ritornel.core.voice.spoken import Token, marks_before, tokens
+from ritornel.formats.hearing_order import WIDEST, said_order, sentences_of
 from ritornel.formats.samples import mono
 
 RATE = 16_000
@@ -27,7 +29,7 @@ _HISS_DB = -25.0
 _QUIET_MS = 200
 _WIDER = {"beam": 1e-80, "pbeam": 1e-80, "wbeam": 1e-60}
 _SHORT_MS = 90_000
-"""Voices no longer than that are searched again with wider beams where nothing was found."""
+"""Voices no longer than that are searched with wider beams."""
 _SQUEEZED, _HURRIED, _STRETCHED = 3.6, 4.6, 28.0
 """Steps a sound: a word with fewer is not said, or hardly; one with more was laid over something else."""
 _LEAST_SKIPPED = 2
@@ -52,23 +54,80 @@ def heard_in(path: Path, script: str, language: str = "en") -> Heard:
     words = tokens(script, language)
     pauses = sorted(marks_before(script, words).values())
     if words and spans and language.split("-")[0] == "en":
-        found = _aligned(samples, words, length)
-        if found is not None:
-            heard = _judged(found, spans, length)
-            if heard.follows:
-                return heard
+        heard = _heard(samples, words, spans, length)
+        if heard is None or _faults(heard):
+            heard = _in_its_order(samples, script, words, spans, length) or heard
+        if heard is not None and heard.follows:
+            return heard
     placed = fitted(script, words, spans, pauses)
     english = language.split("-")[0] == "en"
     return Heard(words=placed, way="pauses", follows=not english, length_ms=length, spoken=spans)
 
 
-def _aligned(samples: NDArray[np.float32], words: Sequence[Token], length_ms: int) -> list[_Found] | None:
-    """Return where the words are, one for each token; None where the search does not come through."""
+def _heard(samples: NDArray[np.float32], words: Sequence[Token], spans: Spans, length_ms: int) -> Heard | None:
+    """Return what is heard of words that are said in their order; None where the search does not come through.
+
+    A wider search finds more, but lays words over what is said beside them: of two the one with fewer faults counts.
+    """
     content = as_heard(samples)
-    found = _search(content, words, {})
-    if found is None and length_ms <= _SHORT_MS:
-        found = _search(content, words, _WIDER)
-    return found
+    tried: list[Heard] = []
+    for beams in (_WIDER, {}) if length_ms <= _SHORT_MS else ({},):
+        found = _search(content, words, beams)
+        if found is not None:
+            tried.append(_judged(found, spans, length_ms))
+            if not _faults(tried[-1]):
+                break
+    return min(tried, key=_faults, default=None)
+
+
+def _faults(heard: Heard) -> int:
+    """Return how many words are not surely heard, and how many stretches say none."""
+    return (
+        sum(word.sure < SURE for word in heard.words) + len(heard.beside) + (0 if heard.follows else len(heard.words))
+    )
+
+
+def _in_its_order(
+    samples: NDArray[np.float32], script: str, words: Sequence[Token], spans: Spans, length_ms: int
+) -> Heard | None:
+    """Return what is heard where sentences of the script are left out, or said twice; None where they are not.
+
+    Of those that are said twice the last counts: it is what the speaker meant.
+    """
+    sentences = sentences_of(script, words)
+    short = length_ms <= _SHORT_MS
+    order = said_order(as_heard(samples), words, sentences, WIDEST if short else {}, with_words)
+    if order is None or order == sentences:
+        return None
+    said = [number for first, end in order for number in range(first, end)]
+    judged = _heard(samples, [words[n] for n in said], spans, length_ms)
+    if judged is None:
+        return None
+    last = {number: place for place, number in enumerate(said)}
+    again = _runs([place for place, number in enumerate(said) if last[number] != place])
+    missing = _runs([number for number in range(len(words)) if number not in last])
+    unsaid = HeardWord(0, 0, 0)
+    placed = [judged.words[last[n]] if n in last else unsaid for n in range(len(words))]
+    skipped = {said[n] for first, end in judged.skipped for n in range(first, end)} | {
+        n for first, end in missing for n in range(first, end)
+    }
+    return replace(
+        judged,
+        words=tuple(placed),
+        skipped=tuple(_runs(sorted(skipped))),
+        again=tuple((judged.words[first].start_ms, judged.words[end - 1].end_ms) for first, end in again),
+    )
+
+
+def _runs(numbers: Sequence[int]) -> list[tuple[int, int]]:
+    """Return rising numbers as runs (first, end) of those that follow each other."""
+    runs: list[tuple[int, int]] = []
+    for number in numbers:
+        if runs and runs[-1][1] == number:
+            runs[-1] = (runs[-1][0], number + 1)
+        else:
+            runs.append((number, number + 1))
+    return runs
 
 
 def as_heard(samples: NDArray[np.float32]) -> bytes:

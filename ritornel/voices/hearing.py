@@ -83,7 +83,8 @@ def _keep(row: Show, slide: Slide, heard: Heard | None, language: str) -> None:
         asset=slide.narration.asset if slide.narration is not None else "",
         said=tuple(one for n, one in enumerate(said) if n not in skipped),
         heard="other" if heard is None or not heard.follows else heard.way,
-        beside=heard.beside if heard is not None else (),
+        beside=tuple(sorted((*heard.beside, *heard.again))) if heard is not None else (),
+        again=tuple(start for start, _ in heard.again) if heard is not None else (),
     )
     for _ in range(_TRIES):
         row.refresh_from_db()

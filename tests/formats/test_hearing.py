@@ -49,7 +49,7 @@ class Hearing(TestCase):
         found.append(self.off(self.hear(PLAIN, noise_db=10.0), noise_db=10.0))
         off = np.concatenate(found)
         self.assertGreaterEqual((off <= 60).mean(), 0.9)
-        self.assertGreaterEqual((off <= 250).mean(), 0.97)
+        self.assertGreaterEqual((off <= 250).mean(), 0.99)
 
     def test_silence_around_moves_the_words_along(self):
         near, far = (self.hear(PLAIN, quiet_ms=quiet) for quiet in (0, 900))
@@ -66,6 +66,34 @@ class Hearing(TestCase):
         self.assertTrue(heard.follows)
         push = next(h for w, h in zip(tokens(SCRIPT), heard.words, strict=True) if SCRIPT[w.start : w.end] == "Push")
         self.assertTrue(any(end - start > 1500 and 0 <= push.start_ms - end < 700 for start, end in heard.beside))
+
+    def test_a_passage_that_is_left_out_is_named_and_all_others_are_found(self):
+        sentences = re.split(r"(?<=[.]) ", PLAIN)
+        words = tokens(SCRIPT)
+        for left in (0, 3, 5):
+            heard = self.hear(" ".join(sentences[:left] + sentences[left + 1 :]))
+            self.assertEqual((heard.follows, heard.way), (True, "words"), left)
+            ((start, end),) = heard.skipped
+            self.assertEqual(start, len(tokens(" ".join(sentences[:left]))))
+            self.assertEqual(end - start, len(tokens(sentences[left])))
+            others = [w.sure for n, w in enumerate(heard.words) if not start <= n < end]
+            self.assertGreater(np.mean(np.array(others) >= SURE), 0.95)
+        self.assertEqual(len(words), len(heard.words))
+
+    def test_a_passage_that_is_said_twice_is_found_and_its_last_counts(self):
+        sentences = re.split(r"(?<=[.]) ", PLAIN)
+        for twice in (1, 5):
+            said = " ".join(sentences[: twice + 1] + sentences[twice:])
+            heard = self.hear(said)
+            self.assertEqual((heard.follows, heard.skipped), (True, ()), twice)
+            ((start, end),) = heard.again
+            starts = made_voice(said).starts
+            place = len(" ".join(sentences[:twice])) + 1
+            once, more = starts[place], starts[place + len(sentences[twice]) + 1]
+            self.assertAlmostEqual(start, once, delta=120)
+            self.assertTrue(more - 700 < end <= more + 50)
+            first = len(tokens(" ".join(sentences[:twice])))
+            self.assertAlmostEqual(heard.words[first].start_ms, more, delta=120)
 
     def test_marks_by_pauses_alone_are_within_150_ms(self):
         off = []

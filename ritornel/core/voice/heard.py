@@ -23,7 +23,8 @@ class Heard(Struct, frozen=True, kw_only=True):
     """What was heard of a script in a voice of ``length_ms``: a word for every one of its tokens, in their order.
 
     ``spoken`` are the spans in which somebody speaks, ``beside`` those of them that say no word of the script, and
-    ``skipped`` the runs of words (first, end) that do not seem to be said. ``follows``: the voice says this script.
+    ``skipped`` the runs of words (first, end) that do not seem to be said. ``again`` are the spans in which something
+    is said that is said once more later. ``follows``: the voice says this script.
     """
 
     words: tuple[HeardWord, ...]
@@ -33,3 +34,4 @@ class Heard(Struct, frozen=True, kw_only=True):
     spoken: tuple[tuple[int, int], ...] = ()
     beside: tuple[tuple[int, int], ...] = ()
     skipped: tuple[tuple[int, int], ...] = ()
+    again: tuple[tuple[int, int], ...] = ()

@@ -3,6 +3,8 @@
 from collections.abc import Sequence
 from itertools import pairwise
 
+from msgspec.structs import replace
+
 from ritornel.core.model import Narration
 from ritornel.core.model.slide import HeardBy, Said
 from ritornel.core.voice.heard import Heard
@@ -36,10 +38,10 @@ def shared_out(asset: str, scripts: Sequence[str], heard: Heard, language: str =
         start, end = next(cut)
         words = zip(tokens(script, language), piece, strict=True)
         said = tuple(Said(script[w.start : w.end][:120], one.start_ms, one.end_ms, one.sure) for w, one in words)
-        beside = tuple((s, e) for s, e in heard.beside if start <= s and e <= end)
-        made.append(
-            Narration(asset=asset, in_ms=start, out_ms=max(start + 1, end), said=said, heard=way, beside=beside)
-        )
+        beside = tuple(sorted((s, e) for s, e in (*heard.beside, *heard.again) if start <= s and e <= end))
+        again = tuple(s for s, e in heard.again if start <= s and e <= end)
+        voice = Narration(asset=asset, in_ms=start, out_ms=max(start + 1, end), said=said, heard=way)
+        made.append(replace(voice, beside=beside, again=again))
     return made
 
 

@@ -48,6 +48,7 @@ def spoken_over(
             if not start <= (word.start_ms + word.end_ms) // 2 < end
         ),
         beside=tuple((moved(s), moved(e)) for s, e in voice.beside if not start <= (s + e) // 2 < end),
+        again=tuple(moved(at) for at in voice.again if not start <= at < end),
         heard="",
         scratch=False,
     )

@@ -1,6 +1,6 @@
 """A script as it is spoken: its words, pauses and what is said beside it, in their order, as a page shows them."""
 
-from collections.abc import Iterator, Mapping, Sequence
+from collections.abc import Iterator, Mapping, Sequence, Set
 from typing import Literal
 
 from msgspec import Struct
@@ -16,6 +16,8 @@ from ritornel.core.voice.rate import heard_words, rate_of
 from ritornel.core.voice.spoken import MARK, tokens
 
 Kind = Literal["word", "pause", "beside", "cue"]
+AGAIN = "again"
+"""The text of what is said once more later."""
 _MINUTE_MS = 60_000
 
 
@@ -113,6 +115,7 @@ def _with_breaks(
     """Yield the items with pauses and what is said beside the script, each before the word that comes after it."""
     pauses = [(s, e, False) for s, e in pauses_of(voice) if e - s >= SHOWN_MS]
     waiting = sorted([*pauses, *((s, e, True) for s, e in voice.beside)])
+    again = set(voice.again)
     held: list[Item] = []
     for item in items:
         if item.kind == "cue":
@@ -120,17 +123,19 @@ def _with_breaks(
             continue
         heard = words[item.number]
         while heard is not None and waiting and waiting[0][0] < heard.start_ms:
-            yield _break(*waiting.pop(0), kept)
+            yield _break(*waiting.pop(0), kept, again)
         yield from held
         held = []
         yield item
-    yield from (_break(*one, kept) for one in waiting)
+    yield from (_break(*one, kept, again) for one in waiting)
     yield from held
 
 
-def _break(start: int, end: int, is_beside: bool, kept: Sequence[Stretch]) -> Item:
+def _break(start: int, end: int, is_beside: bool, kept: Sequence[Stretch], again: Set[int]) -> Item:
     heard = sum(max(0, min(end, e) - max(start, s)) for s, e in kept)
     if is_beside:
-        return Item("beside", at=start, until=end, struck=2 * heard < end - start, length=heard, whole=end - start)
+        text = AGAIN if start in again else ""
+        struck, whole = 2 * heard < end - start, end - start
+        return Item("beside", text=text, at=start, until=end, struck=struck, length=heard, whole=whole)
     lasts = max(0, heard_at(kept, end) - heard_at(kept, start))
     return Item("pause", at=(start + end) // 2, length=lasts, whole=end - start)

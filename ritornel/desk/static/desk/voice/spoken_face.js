@@ -171,12 +171,15 @@ export class SpokenFace {
     const { voice } = this;
     const counted = `${seconds(voice.length)} s · ${voice.rate} words a minute, planned ${this.store.shown.show.pace.wpm} · ${voice.found} of ${voice.words} words ${HEARD[voice.heard]}`;
     const rates = voice.passages.filter(Boolean);
+    const beside = this.items.filter((item) => item.kind === "beside" && !item.struck);
+    const missing = missingIn(this.items);
     const chosen = this.chosen.some((item) => item.kind !== "cue");
-    return html`<p class="soft spoken-facts">${voice.heard === "other" ? `${HEARD.other[0].toUpperCase()}${HEARD.other.slice(1)}: ${seconds(voice.length)} s.` : counted}${voice.unsure ? `, ${voice.unsure} unsure` : ""}${rates.length > 1 ? html`<br>passage by passage ${rates.join(", ")} words a minute` : nothing}${voice.rate ? html` · <button class="act" title="Plan the show at the pace of this voice: its words a minute, and its pauses" @click=${() => this.takePace()}>Plan at this pace</button>` : nothing}</p>
+    return html`<p class="soft spoken-facts">${voice.heard === "other" ? `${HEARD.other[0].toUpperCase()}${HEARD.other.slice(1)}: ${seconds(voice.length)} s.` : counted}${voice.unsure ? `, ${voice.unsure} unsure` : ""}${rates.length > 1 ? html`<br>passage by passage ${rates.join(", ")} words a minute` : nothing}${missing.length ? html`<br>not said: ${missing.map((text) => `“${text}”`).join(", ")}` : nothing}${voice.rate ? html` · <button class="act" title="Plan the show at the pace of this voice: its words a minute, and its pauses" @click=${() => this.takePace()}>Plan at this pace</button>` : nothing}</p>
       <div class="spoken-words" role="listbox" aria-multiselectable="true" aria-label="The script as it is spoken" tabindex="0" @keydown=${(event) => this.key(event)}
         aria-activedescendant=${this.to < 0 ? nothing : `said-${this.to}`}>${this.items.map((item, at) => this.item(item, at))}</div>
       <div class="spoken-foot"><button class="act" ?disabled=${!chosen} @click=${() => this.strike()}>${chosen && this.chosen.every((item) => item.struck || item.kind === "cue" || item.kind === "pause") ? "Bring back" : "Strike out"} <kbd>Del</kbd></button>${this.chosenWords ? actButton(this.desk, "record", { label: "Record over", told: true }) : nothing}
         <label class="act">Pauses to <input class="field" aria-label="Pauses to, seconds" inputmode="decimal" .value=${this.evenTo} @input=${(event) => (this.evenTo = event.target.value)} @keydown=${(event) => event.key === "Enter" && this.evenPauses()}> s</label><button class="act" @click=${() => this.evenPauses()}>Set</button>
+        ${beside.length ? html`<button class="act" title="Take all out of the voice that is said beside the script, or twice" @click=${() => this.store.edit({ do: "cut-voice", slide: this.store.focus, stretches: beside.map(({ at, until }) => [at, until]) })}>Cut all (…)</button>` : nothing}
         <span class="spoken-row"><button class="act" title="Take the silence before and after the words away, but for 0.2 s" @click=${() => this.store.edit({ do: "trim-silence", slides: [this.store.focus] })}>Trim silence</button>
         ${actButton(this.desk, "less-noise", { label: this.store.slide.document.narration.source ? "Compare" : "Less noise" })}
         <button class="act" @click=${() => this.hearAgain()}>Listen again</button>
@@ -190,10 +193,23 @@ export class SpokenFace {
     const unsure = item.kind === "word" && (item.start === undefined || item.sure < SURE);
     const classes = `spoken-${item.kind} ${on ? "is-chosen" : ""} ${item.struck ? "is-struck" : ""} ${unsure ? "is-unsure" : ""} ${item.kind === "word" && item.start === undefined ? "is-unsaid" : ""}`;
     const length = this.held?.at === at ? this.held.ms : item.length;
-    const words = { word: item.text?.trimEnd(), pause: seconds(length), beside: "(…)" }[item.kind];
-    const told = { word: nothing, pause: `pause, ${seconds(length)} s`, beside: `said beside the script, ${seconds(item.whole)} s` }[item.kind];
+    const words = { word: item.text?.trimEnd(), pause: seconds(length), beside: item.text === "again" ? "(said twice)" : "(…)" }[item.kind];
+    const told = { word: nothing, pause: `pause, ${seconds(length)} s`, beside: `said ${item.text === "again" ? "once more later" : "beside the script"}, ${seconds(item.whole)} s` }[item.kind];
     const title = unsure ? (item.start === undefined ? "Not heard in this voice" : "Not surely heard") : item.kind === "pause" ? "Drag it shorter or longer; it was " + seconds(item.whole) + " s" : "";
     return html`<span class=${classes} id="said-${at}" data-item=${at} role="option" aria-selected=${String(on)} aria-label=${told} title=${title}
       .style=${item.kind === "pause" ? `width:${Math.max(26, (length / 1000) * PX_A_SECOND)}px` : ""} @pointerdown=${(event) => this.press(event, at)} @dblclick=${() => this.playFrom(at)}>${words}</span>${item.kind === "word" ? " " : nothing}`;
   }
+}
+
+const LEAST_MISSING = 3;
+const NAMED = 4;
+
+/** Runs of words that were not heard, each by its first words. */
+function missingIn(items) {
+  const runs = [[]];
+  for (const item of items.filter(({ kind }) => kind === "word")) {
+    if (item.start === undefined) runs.at(-1).push(item.text.trim());
+    else if (runs.at(-1).length) runs.push([]);
+  }
+  return runs.filter((run) => run.length >= LEAST_MISSING).map((run) => `${run.slice(0, NAMED).join(" ")}${run.length > NAMED ? " …" : ""}`);
 }
