@@ -1,6 +1,9 @@
 """A transcript as a page, as one file that needs nothing else, and as a PDF."""
 
 import base64
+import time
+from collections.abc import Callable
+from functools import wraps
 from pathlib import Path
 from typing import Any
 from uuid import UUID
@@ -18,13 +21,41 @@ from ritornel.core.voice.transcript import Entry, transcript
 from ritornel.formats.transcript_pdf import Entry as Printed
 from ritornel.formats.transcript_pdf import printed
 from ritornel.jobs.apart import TooMuch, done_apart
+from ritornel.jobs.turns import Busy
 from ritornel.shows import pictures
-from ritornel.shows.access import own_show_loaded
+from ritornel.shows.access import own_show, own_show_loaded
 from ritornel.shows.models import Show
-from ritornel.site.rates import at_most
 
+PATIENCE_S = 4.0
+"""A request draws pictures that are not there yet for so long, then says how far it is."""
 SECONDS = 60.0
 """A PDF is made by then."""
+
+
+View = Callable[..., HttpResponse]
+
+
+class _StillDrawn(Exception):
+    """Not all slides have their pictures yet: so many of so many."""
+
+    def __init__(self, done: int, whole: int) -> None:
+        super().__init__()
+        self.done, self.whole = done, whole
+
+
+def _when_drawn(view: View) -> View:
+    """Wrap a view that wants the pictures of all slides: until they are there it says how far that is, and goes on."""
+
+    @wraps(view)
+    def wrapped(request: HttpRequest, show_id: UUID) -> HttpResponse:
+        try:
+            return view(request, show_id)
+        except (_StillDrawn, Busy) as error:
+            done, whole = (error.done, error.whole) if isinstance(error, _StillDrawn) else (0, 0)
+            context = {"row": own_show(request, show_id), "done": done, "whole": whole}
+            return render(request, "transcript/coming.html", context, headers={"Refresh": "1"})
+
+    return wrapped
 
 
 @login_required
@@ -42,7 +73,7 @@ def page(request: HttpRequest, show_id: UUID) -> HttpResponse:
 
 @login_required
 @require_safe
-@at_most("files", methods=("GET",))
+@_when_drawn
 def file(request: HttpRequest, show_id: UUID) -> HttpResponse:
     """The transcript as one HTML file: its pictures and its look are in it."""
     row, show = own_show_loaded(request, show_id)
@@ -57,7 +88,7 @@ def file(request: HttpRequest, show_id: UUID) -> HttpResponse:
 
 @login_required
 @require_safe
-@at_most("files", methods=("GET",))
+@_when_drawn
 def pdf(request: HttpRequest, show_id: UUID) -> HttpResponse:
     """The transcript as a PDF."""
     row, show = own_show_loaded(request, show_id)
@@ -77,13 +108,16 @@ def _printed(entry: Entry, picture: Path) -> Printed:
 
 
 def _drawn(row: Show, show: CoreShow) -> list[tuple[Entry, Path]]:
-    """Return the entries of a transcript, each with the file of its slide's picture."""
+    """Return the entries of a transcript, each with its slide's picture. Raises ``_StillDrawn``, ``Busy``."""
     slides = {s.id: s for s in show.slides}
     assets = pictures.assets_in(row, show)
-    return [
-        (entry, pictures.slide_picture(slides[entry.slide], show, assets, row.owner_id).path)
-        for entry in transcript(show, compile(show).times)
-    ]
+    entries = transcript(show, compile(show).times)
+    until, drawn = time.monotonic() + PATIENCE_S, []
+    for number, entry in enumerate(entries):
+        if time.monotonic() > until:
+            raise _StillDrawn(number, len(entries))
+        drawn.append((entry, pictures.slide_picture(slides[entry.slide], show, assets, row.owner_id).path))
+    return drawn
 
 
 def _context(request: HttpRequest, row: Show, show: CoreShow, shown: list[dict[str, Any]]) -> dict[str, Any]:

@@ -17,6 +17,7 @@ from ritornel.core.model import Narration, Slide
 from ritornel.core.model import Show as CoreShow
 from ritornel.core.model.uses import asset_lengths
 from ritornel.core.text.naming import slide_title
+from ritornel.core.time.running_order import split_into_groups
 from ritornel.core.voice.speaking_over import spoken_over
 from ritornel.core.voice.spoken import tokens
 from ritornel.formats.following import SECONDS, said_last
@@ -141,8 +142,10 @@ def voice_of(one: Recording, show: CoreShow) -> dict[str, Any]:
     """Return the narration that makes a kept recording the voice of its slide, as it is now. ``BadEdit`` with words."""
     if one.asset is None:
         raise BadEdit("this recording is not kept yet")
-    voice = slide_of(show, one.slide).narration
-    cues = {int(cue): at for cue, at in one.cues.items()}
+    slide = slide_of(show, one.slide)
+    voice = slide.narration
+    own = len(split_into_groups(slide.running_order))
+    cues = {int(cue): at for cue, at in one.cues.items() if 1 <= int(cue) < own}
     if one.over:
         if voice is None or voice.asset != one.over[0]:
             raise BadEdit("that slide has another voice now; keep it for the whole slide")

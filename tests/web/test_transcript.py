@@ -1,5 +1,7 @@
 """A transcript as a page, a file and a PDF: the same words, times that lead into the newest edition."""
 
+from unittest.mock import patch
+
 import pypdfium2
 
 from ritornel.publishing.models import Edition
@@ -65,3 +67,10 @@ class Transcripts(OwnerCase):
         row = self.keep(show())
         self.assertIn("Nothing to read yet", self.client.get(f"/shows/{row.pk}/transcript").content.decode())
         self.assertEqual(self.client.get(f"/shows/{row.pk}/transcript.pdf").content[:5], b"%PDF-")
+
+    def test_while_slides_are_drawn_it_says_how_many_and_goes_on_by_itself(self):
+        with patch("ritornel.transcript.views.PATIENCE_S", -1.0):
+            waits = self.client.get(f"{self.address}.pdf")
+        self.assertEqual((waits.status_code, waits["Refresh"]), (200, "1"))
+        self.assertIn("0 of 2", waits.content.decode())
+        self.assertEqual(self.client.get(f"{self.address}.pdf").content[:5], b"%PDF-")

@@ -1,6 +1,7 @@
 """Edits of captions: corrected by hand, written in another language, taken from a file."""
 
 from collections.abc import Mapping, Sequence
+from itertools import takewhile
 from typing import Annotated
 
 from msgspec import Meta
@@ -75,7 +76,7 @@ class TakeCaptions(Command, frozen=True, kw_only=True):
         start, given = 0, 0
         for slide in show.slides:
             end = start + times[slide.id].length_ms
-            own = [c for c in lines if start <= (c.start_ms + c.end_ms) // 2 < end]
+            own = list(takewhile(lambda c: (c.start_ms + c.end_ms) // 2 < end, lines[given:]))  # noqa: B023
             if own:
                 shifted = [WrittenCaption(max(0, c.start_ms - start), max(1, c.end_ms - start), c.text) for c in own]
                 kept = of_slide(shifted, slide, times[slide.id].transition_ms, lengths)

@@ -24,16 +24,21 @@ def told(script: str, said: tuple[Said, ...]) -> tuple[Said | None, ...]:
     Words are matched in their order, as long runs of the same words as there are (Ratcliff and Obershelp 1988); none
     where nearly all words are the same one, and there would be more than ``_MOST_PAIRS`` pairs of equal ones.
     """
-    words = [_plain(script[word.start : word.end]) for word in tokens(script)]
-    heard = [_plain(one.text) for one in said]
+    words = [script[word.start : word.end] for word in tokens(script)]
     found: list[Said | None] = [None] * len(words)
-    counts = Counter(heard)
-    if sum(counts[word] for word in words) > _MOST_PAIRS:
-        return tuple(found)
-    for block in SequenceMatcher(None, words, heard, autojunk=False).get_matching_blocks():
-        for n in range(block.size):
-            found[block.a + n] = said[block.b + n]
+    for a, b in _pairs(words, [one.text for one in said]):
+        found[a] = said[b]
     return tuple(found)
+
+
+def _pairs(words: Sequence[str], others: Sequence[str]) -> list[tuple[int, int]]:
+    """Return which words are the same, by number, in their order; none where there are too many equal ones."""
+    one, other = [_plain(word) for word in words], [_plain(word) for word in others]
+    counts = Counter(other)
+    if sum(counts[word] for word in one) > _MOST_PAIRS:
+        return []
+    blocks = SequenceMatcher(None, one, other, autojunk=False).get_matching_blocks()
+    return [(block.a + n, block.b + n) for block in blocks for n in range(block.size)]
 
 
 def marked_by_words(slide: Slide) -> Narration | None:
@@ -95,12 +100,7 @@ def moved_between(was: Sequence[Said], said: Sequence[Said]) -> Callable[[int], 
 
     It keeps its share of the way between the same words around it, or its distance from the first or the last.
     """
-    matcher = SequenceMatcher(None, [_plain(w.text) for w in was], [_plain(w.text) for w in said], autojunk=False)
-    pairs = [
-        (one.start_ms, other.start_ms)
-        for block in matcher.get_matching_blocks()
-        for one, other in zip(was[block.a :][: block.size], said[block.b :][: block.size], strict=True)
-    ]
+    pairs = [(was[a].start_ms, said[b].start_ms) for a, b in _pairs([w.text for w in was], [w.text for w in said])]
 
     def moved(at: int) -> int:
         if not pairs:

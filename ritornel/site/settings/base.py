@@ -157,7 +157,6 @@ RATES = {
     "fetches": (120, 600),
     "hearings": (600, 600),
     "following": (1200, 600),
-    "files": (60, 600),
     "outlines": (60, 60),
     "pictures": (3000, 60),
 }
