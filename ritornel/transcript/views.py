@@ -53,7 +53,9 @@ def _when_drawn(view: View) -> View:
         except (_StillDrawn, Busy) as error:
             done, whole = (error.done, error.whole) if isinstance(error, _StillDrawn) else (0, 0)
             context = {"row": own_show(request, show_id), "done": done, "whole": whole}
-            return render(request, "transcript/coming.html", context, headers={"Refresh": "1"})
+            response = render(request, "transcript/coming.html", context)
+            response["Refresh"] = "1"
+            return response
 
     return wrapped
 

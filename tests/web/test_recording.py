@@ -103,7 +103,7 @@ class Recordings(OwnerCase):
         self.assertAlmostEqual(told["narration"]["in"], 200, delta=80)
 
     def test_cues_given_while_speaking_are_by_hand(self):
-        told = self.kept(self.sent(SCRIPT), cues={"2": 3000, "999999999": 1}).json()  # there is no such cue
+        told = self.kept(self.sent(SCRIPT), cues={"2": 3000, "40": 1}).json()  # there is no such cue
         first = told["narration"].get("in", 0)
         voice = self.give(told)
         self.assertEqual((voice.marks[1], voice.by_hand), (3000 - first, (2,)))
