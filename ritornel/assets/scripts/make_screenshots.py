@@ -163,7 +163,7 @@ class Camera:
         self.keep("library")
 
     def voice(self) -> None:
-        """A voice and its words, with captions over the stage."""
+        """A voice and its words, with captions over the stage; the slide recorded again."""
         page = self.page
         page.goto("/")
         page.click("text=How the lamp turns")
@@ -171,10 +171,19 @@ class Camera:
         page.evaluate("ritornel.store.focusSlide(ritornel.store.shown.order[2][0])")
         page.wait_for_timeout(800)
         page.keyboard.press("Shift+w")
-        page.keyboard.press("Alt+t")
         page.evaluate("ritornel.stage.scrub(ritornel.store.start() + 5200)")
         page.wait_for_timeout(900)
         self.keep("voice")
+        page.keyboard.press("Alt+r")
+        page.keyboard.press("m")  # there is no microphone here: a made voice stands in
+        page.wait_for_selector(".speaking[data-state=ready]")
+        page.keyboard.press(" ")
+        page.wait_for_function("ritornel.speaking.recording.followed > 9")
+        self.keep("recording")
+        page.keyboard.press("Enter")
+        page.wait_for_selector(".speaking[data-state=done]")
+        page.keyboard.press("Escape")
+        page.click("#notice button:has-text('Forget')")
 
     def lectern(self) -> None:
         """The lectern, and the take that comes of it."""
