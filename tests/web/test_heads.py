@@ -8,6 +8,7 @@ from msgspec.structs import replace
 
 from ritornel.core.edits.places import places_changed
 from ritornel.core.model import OwnEffect, Pace, Step
+from ritornel.core.model.captions import CaptionLook
 from ritornel.core.model.head import HEAD, IN_DOCUMENTS
 from ritornel.core.model.patch import patch_to, patched
 from ritornel.core.model.show import Guide
@@ -22,7 +23,9 @@ OTHER = {
     "width": 1920,
     "height": 1080,
     "target_ms": 720_000,
+    "language": "nb",
     "pace": Pace(wpm=111.0),
+    "captions": CaptionLook(size="large"),
     "guides": (Guide("x", 320.0),),
     "style": next(iter(STYLES)),
     "styles": (replace(next(iter(STYLES.values())), name="own"),),
@@ -54,7 +57,8 @@ class Heads(TestCase):
             in_rows.forget()
             again = in_rows.load(row)
         self.assertEqual((again.guides, again.pace), (made.guides, made.pace))
-        self.assertEqual((set(row.more), row.guides, row.pace), ({"guides", "pace"}, [], {}))
+        self.assertLessEqual({"guides", "pace"}, set(row.more))
+        self.assertEqual((row.guides, row.pace), ([], {}))
 
     def test_each_is_where_two_can_meet_and_can_be_taken_back(self):
         for name, value in OTHER.items():

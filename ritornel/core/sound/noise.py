@@ -13,6 +13,8 @@ _OVERTONES = 8
 _WINDOW_S = 0.5
 _STANDS_OUT_DB = 9.0
 _NEAR_HZ, _AROUND_HZ = 2.5, 12.0
+_LEAST_POWER = 1e-8
+"""Of a tone that anybody would hear."""
 _LEAST_QUIET_MS = 60
 _SILENT_DB = -70.0
 
@@ -94,4 +96,4 @@ def _stands_out(tone: float, frequencies: NDArray[np.float64], power: NDArray[np
     off = np.abs(frequencies - tone)
     there = float(power[off <= _NEAR_HZ].max())
     around = float(np.median(power[(off > 2 * _NEAR_HZ) & (off <= _AROUND_HZ)]))
-    return there > 1e-10 and there > around * 10 ** (_STANDS_OUT_DB / 10)
+    return there > _LEAST_POWER and there > around * 10 ** (_STANDS_OUT_DB / 10)

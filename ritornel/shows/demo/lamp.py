@@ -1,8 +1,11 @@
 """“How the lamp turns”: the talk at Skarholm Light, spoken throughout."""
 
+import json
 from collections.abc import Mapping, Sequence
+from pathlib import Path
 from typing import Any
 
+from ritornel import assets
 from ritornel.shows.demo.parts import CREAM, LAMP, Document, build, line, lit, picture, said, seen, text, whole
 
 SOFT = {"y": 3, "blur": 14, "opacity": 0.6}
@@ -45,6 +48,12 @@ TAILS = {"light": 900, "welcome": 900, "goodbye": 2500}
 
 Heard = Mapping[str, Sequence[Any]]
 """The words that were heard in the voice of each slide (``core.model.Said``), by its name."""
+
+
+def heard() -> Heard:
+    """Return the words that were heard in the voices that ship."""
+    found: Heard = json.loads((Path(assets.__file__).parent / "demo" / "narration.json").read_text(encoding="utf-8"))
+    return found
 
 
 def document(heard: Heard) -> Document:

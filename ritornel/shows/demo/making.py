@@ -1,6 +1,5 @@
 """Putting the demo into a database: its user, its material, its two shows."""
 
-import json
 from pathlib import Path
 from typing import Any
 
@@ -30,8 +29,7 @@ def make_demo() -> list[Show]:
         for path in sorted(MATERIAL.iterdir())
         if path.suffix != ".json"
     }
-    told = json.loads((MATERIAL / "narration.json").read_text(encoding="utf-8"))
-    plans = [winter.document(), lamp.document(told)]
+    plans = [winter.document(), lamp.document(lamp.heard())]
     there = [asset.to_core() for asset in user.assets.all()]
     return [keeping.create(user, made(_with_ids(plan, ids), there)) for plan in plans]
 
