@@ -9,7 +9,7 @@ from typing import Any
 from django.contrib.auth import get_user_model
 from django.test import Client
 
-from bench.shows import crowded_show, large_show
+from bench.shows import crowded_show, large_show, spoken_show
 from ritornel.shows import keeping
 from tests.made import edits
 
@@ -26,9 +26,11 @@ def rows() -> list[tuple[str, str, str]]:
     crowd = keeping.create(owner, crowded_show(*CROWD)).pk
     _, crowded = _times(client, crowd, _move)
     everywhere, history = _everywhere(client, crowd)
+    _, spoken = _times(client, keeping.create(owner, spoken_show()).pk, _strike)
     return [
         ("edit round trip after its trial, 200 slides, 95th percentile", "< 50 ms", _said(kept)),
         ("edit round trip after its trial, 300 slides of 40 objects, 95th percentile", "< 50 ms", _said(crowded)),
+        ("words struck out of a voice, 300 slides of 100 heard words, 95th percentile", "< 50 ms", _said(spoken)),
         ("an edit of all those 300 slides at once", "< 5 s", f"{everywhere:.1f} s"),
         ("what was done to them, to be looked at: its page, and a slide then", "(no goal)", history),
         ("trial of an edit while dragging, 95th percentile", "(no goal)", _said(tried)),
@@ -41,6 +43,10 @@ def _drag(trip: int) -> dict[str, Any]:
 
 def _move(trip: int) -> dict[str, Any]:
     return {"do": "set-objects", "slide": f"s{trip}", "values": {"o3": {"x": 100 + trip}}}
+
+
+def _strike(trip: int) -> dict[str, Any]:
+    return {"do": "strike-words", "slide": f"s{trip}", "first": 20, "end": 30}
 
 
 def _times(client: Client, show: Any, command: Callable[[int], dict[str, Any]]) -> tuple[list[float], list[float]]:

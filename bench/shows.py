@@ -12,6 +12,24 @@ def large_show(slides: int = 200, steps: int = 20) -> Show:
     return read_show({"slides": [_slide(n, steps) for n in range(slides)]})
 
 
+def spoken_show(slides: int = 300, words: int = 100) -> Show:
+    """Return a show whose slides have voices, every word of which was heard, with a cue after each sentence of ten."""
+    return read_show({"slides": [_spoken(n, words) for n in range(slides)]})
+
+
+def _spoken(number: int, words: int) -> dict:
+    said = [f"word{number}x{n}" for n in range(words)]
+    texts = [
+        f"{word}{'.' if n % 10 == 9 else ''}{f' [{n // 10 + 1}]' if n % 10 == 9 and n + 1 < words else ''}"
+        for n, word in enumerate(said)
+    ]
+    heard = [[word, 300 + n * 400, 600 + n * 400, 95] for n, word in enumerate(said)]
+    box = {"id": "box", "kind": "shape", "x": 100, "y": 100, "width": 200, "height": 100}
+    order = [{"id": f"b{n}", "object": "box", "kind": "emphasis", "effect": "pulse"} for n in range(words // 10 - 1)]
+    voice = {"asset": "voice", "out": words * 400 + 500, "said": heard, "heard": "words"}
+    return {"id": f"s{number}", "script": " ".join(texts), "narration": voice, "objects": [box], "running_order": order}
+
+
 def crowded_show(slides: int = 300, objects: int = 40) -> Show:
     """Return a show whose slides have ``objects`` objects each: texts with runs, shapes with gradients and shadows."""
     return read_show({"slides": [_crowded(n, objects) for n in range(slides)]})
