@@ -178,7 +178,8 @@ class Camera:
         page.keyboard.press("m")  # there is no microphone here: a made voice stands in
         page.wait_for_selector(".speaking[data-state=ready]")
         page.keyboard.press(" ")
-        page.wait_for_function("ritornel.speaking.recording.followed > 9")
+        while not page.evaluate("ritornel.speaking.recording.followed > 9"):
+            page.wait_for_timeout(100)
         self.keep("recording")
         page.keyboard.press("Enter")
         page.wait_for_selector(".speaking[data-state=done]")

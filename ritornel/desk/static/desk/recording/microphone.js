@@ -3,6 +3,7 @@
 import { csrf } from "../../site/sending.js";
 
 export const STAND_IN = "stand-in";
+const STAND_IN_GAIN = 0.6; // as loud as somebody near a microphone
 const PLAIN = { echoCancellation: false, noiseSuppression: false, autoGainControl: false, channelCount: 1 };
 const WHY = {
   NotAllowedError: "This browser does not let the page hear a microphone: allow it beside the address, then try again.",
@@ -57,7 +58,7 @@ export class Microphone {
   /** The made voice begins to speak; `ended` is called when it has. */
   speak(ended) {
     this.speaking = new AudioBufferSourceNode(this.context, { buffer: this.voice });
-    this.speaking.connect(this.node);
+    this.speaking.connect(new GainNode(this.context, { gain: STAND_IN_GAIN })).connect(this.node);
     this.speaking.connect(this.context.destination);
     this.speaking.onended = ended;
     this.speaking.start();
