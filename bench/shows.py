@@ -17,8 +17,12 @@ def spoken_show(slides: int = 300, words: int = 100) -> Show:
     return read_show({"slides": [_spoken(n, words) for n in range(slides)]})
 
 
+def _letters(number: int) -> str:
+    return chr(97 + number // 26) + chr(97 + number % 26)
+
+
 def _spoken(number: int, words: int) -> dict:
-    said = [f"word{number}x{n}" for n in range(words)]
+    said = [f"word{_letters(number)}{_letters(n)}" for n in range(words)]
     texts = [
         f"{word}{'.' if n % 10 == 9 else ''}{f' [{n // 10 + 1}]' if n % 10 == 9 and n + 1 < words else ''}"
         for n, word in enumerate(said)
