@@ -16,11 +16,13 @@ _SILENT_DB = -60.0
 
 
 class Over(NamedTuple):
-    """A stretch of another sound, in ms, that is to be spoken again."""
+    """A stretch of another sound, in ms, that is to be spoken again; of that only ``first`` to ``last`` is kept."""
 
     path: Path
     start_ms: int
     end_ms: int
+    first_ms: int
+    last_ms: int
 
 
 class Recorded(NamedTuple):
@@ -54,8 +56,9 @@ def recorded(path: Path, target: Path, over: Over | None = None) -> Recorded:
     if over is None:
         write_opus(samples, target, BIT_RATE)
         return Recorded(start, end)
-    old = mono(over.path, RATE)
-    first, last = (min(len(old), at * RATE // 1000) for at in (over.start_ms, over.end_ms))
+    old = mono(over.path, RATE)[over.first_ms * RATE // 1000 : over.last_ms * RATE // 1000]
+    begins = over.start_ms - over.first_ms
+    first, last = (min(len(old), at * RATE // 1000) for at in (begins, over.end_ms - over.first_ms))
     new = as_loud(samples[start * RATE // 1000 : end * RATE // 1000], old, RATE)
     write_opus(put_in(old, new, first, last, RATE), target, BIT_RATE)
-    return Recorded(over.start_ms, over.start_ms + end - start, start)
+    return Recorded(begins, begins + end - start, start)

@@ -18,7 +18,7 @@ from ritornel.core.model import Show as CoreShow
 from ritornel.core.model.uses import asset_lengths
 from ritornel.core.text.naming import slide_title
 from ritornel.core.time.running_order import split_into_groups
-from ritornel.core.voice.speaking_over import spoken_over
+from ritornel.core.voice.speaking_over import alone, spoken_over
 from ritornel.core.voice.spoken import tokens
 from ritornel.formats.following import SECONDS, said_last
 from ritornel.formats.recorded import NothingSaid, Over, recorded
@@ -56,13 +56,14 @@ def began(row: Show, show: CoreShow, name: UUID, name_of: str, rate: int, words:
 
 
 def _over(show: CoreShow, slide: Slide, words: tuple[int, int] | None) -> list[Any] | None:
-    """Return the stretch of the slide's voice in which words are said: [asset, from, to] in ms."""
+    """Return the stretch of the slide's voice in which words are said: [asset, from, to, in, out] in ms."""
     if words is None or slide.narration is None:
         return None
     start, end = stretch_of_words(slide, *words)
     whole = asset_lengths(show).get(slide.narration.asset, end)
     last = whole if slide.narration.out_ms is None else min(whole, slide.narration.out_ms)
-    return [slide.narration.asset, start, max(start + 1, min(end, last))]
+    own = slide.narration.in_ms, max(last, start + 1)
+    return [slide.narration.asset, start, max(start + 1, min(end, last)), *own]
 
 
 def left(row: Show, show: CoreShow) -> list[Recording]:
@@ -122,7 +123,7 @@ def keep(work: AtWork) -> None:
             raise Refused(
                 "the voice in which it was to come is not in the library any more; keep it for the whole slide"
             )
-        over = Over(sound.path, one.over[1], one.over[2])
+        over = Over(sound.path, *one.over[1:])
     folder = one.upload.folder
     target = folder / "made.ogg"
     try:
@@ -150,7 +151,9 @@ def voice_of(one: Recording, show: CoreShow) -> dict[str, Any]:
         if voice is None or voice.asset != one.over[0]:
             raise BadEdit("that slide has another voice now; keep it for the whole slide")
         given = {cue: max(0, at - one.skipped_ms) for cue, at in cues.items()}
-        made = spoken_over(voice, (one.over[1], one.over[2]), one.end_ms - one.start_ms, one.asset.sha256, given)
+        _, start, end, first, last = one.over
+        own = alone(voice, first, last)
+        made = spoken_over(own, (start - first, end - first), one.end_ms - one.start_ms, one.asset.sha256, given)
     else:
         marks = [max(0, cues[c] - one.start_ms) if c in cues else None for c in range(1, max(cues, default=0) + 1)]
         made = Narration(

@@ -120,6 +120,21 @@ class Voices(CountingCase, Axe):
         self.settled()
         self.assertEqual(self.length(), before)
 
+    def test_a_cue_whose_word_was_not_surely_heard_says_so(self):
+        made = made_voice(
+            SCRIPTS[1].replace("In a trough of mercury.", "")
+        ).content  # what comes with cue 1 is not said
+        slide = {"id": "s2", "title": "Part 2", "script": SCRIPTS[1], "objects": [{"id": "box", "kind": "shape"}]}
+        slide["running_order"] = [step("a")]
+        slide["narration"] = {"asset": asset(self.owner, "voice 2.wav", made).sha256}
+        self.row = self.keep({"title": "Talk", "slides": [slide]})
+        self.open_desk(self.row)
+        self.heard(1)
+        self.page.wait_for_selector(".tl-flag.is-unsure")
+        self.page.keyboard.press("Shift+w")
+        self.page.wait_for_selector("text=not said: “In a trough of …”")
+        self.assertEqual(self.page.locator(".spoken-words .cue-disc.is-unsure").count(), 1)
+
     def test_one_recording_over_all_slides_in_three_gestures_with_a_cut_moved(self):
         self.talk()
         self.drop(voice_file(9, " ".join(SCRIPTS)))

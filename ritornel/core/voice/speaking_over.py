@@ -54,6 +54,27 @@ def spoken_over(
     )
 
 
+def alone(voice: Narration, first_ms: int, last_ms: int) -> Narration:
+    """Return a voice in a sound that has only its own stretch of its asset, ``first_ms`` to ``last_ms``."""
+
+    def within(start: int, end: int) -> bool:
+        return first_ms <= (start + end) // 2 < last_ms
+
+    return replace(
+        voice,
+        in_ms=max(0, voice.in_ms - first_ms),
+        out_ms=None,
+        kept=tuple((s - first_ms, e - first_ms) for s, e in voice.kept),
+        said=tuple(
+            replace(w, start_ms=max(0, w.start_ms - first_ms), end_ms=w.end_ms - first_ms)
+            for w in voice.said
+            if within(w.start_ms, w.end_ms)
+        ),
+        beside=tuple((max(0, s - first_ms), e - first_ms) for s, e in voice.beside if within(s, e)),
+        again=tuple(at - first_ms for at in voice.again if first_ms <= at < last_ms),
+    )
+
+
 def _kept(kept: Sequence[Stretch], over: Stretch, more: int) -> tuple[Stretch, ...]:
     """Return stretches that are kept, with the new one between what was before and after it."""
     if not kept:

@@ -4,7 +4,7 @@ from unittest import TestCase
 
 from ritornel.core.model import Narration
 from ritornel.core.model.slide import Said
-from ritornel.core.voice.speaking_over import spoken_over
+from ritornel.core.voice.speaking_over import alone, spoken_over
 
 SAID = tuple(Said(text, at, at + 300, 95) for text, at in (("one", 1000), ("two", 2000), ("three", 3000)))
 
@@ -45,6 +45,25 @@ class SpokenOver(TestCase):
             spoken_over(voice(kept=((0, 1000), (4000, 5000))), (1800, 2800), 400, "new").kept,
             ((0, 1000), (1800, 2200), (3400, 4400)),
         )
+
+    def test_of_a_long_recording_only_its_own_stretch_is_known(self):
+        made = alone(
+            voice(
+                in_ms=1900,
+                out_ms=3200,
+                marks=(400,),
+                kept=((1900, 2200), (2500, 3200)),
+                again=(2400,),
+                beside=((2400, 2500), (4000, 4100)),
+            ),
+            1900,
+            3200,
+        )
+        self.assertEqual((made.in_ms, made.out_ms, made.marks, made.kept), (0, None, (400,), ((0, 300), (600, 1300))))
+        self.assertEqual(
+            [(w.text, w.start_ms, w.end_ms) for w in made.said], [("two", 100, 400), ("three", 1100, 1400)]
+        )
+        self.assertEqual((made.beside, made.again), (((500, 600),), (500,)))
 
     def test_a_voice_that_is_whole_stays_whole(self):
         self.assertEqual(spoken_over(voice(), (1800, 2800), 400, "new").kept, ())

@@ -5,12 +5,12 @@ import { follow } from "../../site/gesture.js";
 import { seconds } from "../../site/times.js";
 import { html, nothing } from "../../site/vendor/lit.js";
 import { Pane } from "../../parts/pane.js";
+import { isUnsure, unsureCues } from "./sure.js";
 import { actButton } from "../acts/rail.js";
 
 const PX_A_SECOND = 46;
 const STEP_MS = 100;
 const MOST_PAUSE_MS = 30_000;
-const SURE = 60;
 const HEARD = { words: "found by their sounds", pauses: "found by the pauses", other: "this voice does not seem to say this script" };
 
 export class SpokenFace {
@@ -170,6 +170,7 @@ export class SpokenFace {
   draw() {
     const { voice } = this;
     const counted = `${seconds(voice.length)} s · ${voice.rate} words a minute, planned ${this.store.shown.show.pace.wpm} · ${voice.found} of ${voice.words} words ${HEARD[voice.heard]}`;
+    this.unsure = unsureCues(this.store.slide);
     const rates = voice.passages.filter(Boolean);
     const beside = this.items.filter((item) => item.kind === "beside" && !item.struck);
     const missing = missingIn(this.items);
@@ -187,10 +188,10 @@ export class SpokenFace {
   }
 
   item(item, at) {
-    if (item.kind === "cue") return html`<span class="cue-disc" role="presentation">${item.number}</span>`;
+    if (item.kind === "cue") return html`<span class="cue-disc ${this.unsure.has(item.number) ? "is-unsure" : ""}" role="presentation" title=${this.unsure.has(item.number) ? "Its word was not surely heard: see that it comes where it is meant" : nothing}>${item.number}</span>`;
     const [first, last] = [Math.min(this.from, this.to), Math.max(this.from, this.to)];
     const on = this.to >= 0 && at >= first && at <= last;
-    const unsure = item.kind === "word" && (item.start === undefined || item.sure < SURE);
+    const unsure = item.kind === "word" && isUnsure(item);
     const classes = `spoken-${item.kind} ${on ? "is-chosen" : ""} ${item.struck ? "is-struck" : ""} ${unsure ? "is-unsure" : ""} ${item.kind === "word" && item.start === undefined ? "is-unsaid" : ""}`;
     const length = this.held?.at === at ? this.held.ms : item.length;
     const words = { word: item.text?.trimEnd(), pause: seconds(length), beside: item.text === "again" ? "(said twice)" : "(…)" }[item.kind];

@@ -2,6 +2,7 @@
 
 import { html, nothing, svg } from "../../../site/vendor/lit.js";
 import { stepOf } from "../dragging.js";
+import { unsureCues } from "../../voice/sure.js";
 import { inLanes } from "./objects.js";
 
 const FLAGS_FROM_PX = 26; // flags of a slide that is not in focus need this much room
@@ -16,9 +17,10 @@ export const CUES = {
       if (id === store.focus) near.push(...brief.cues.map((at, n) => ({ cue: n + 1, at: start + at })));
       else if (timeline.x(length) >= FLAGS_FROM_PX) far.push(...brief.cues.map((at) => FAR.replace("M0", `M${timeline.x(start + at).toFixed(1)}`)));
     }
+    const unsure = store.slide ? unsureCues(store.slide) : new Set();
     const tall = inLanes(timeline.store).length * 27 + 6;
     const items = html`${far.length ? html`<svg class="tl-svg" width="1" height="24">${svg`<path fill="#dfc6a0" d=${far.join("")}></path>`}</svg>` : nothing}
-      ${near.map(({ cue, at }) => html`<button class="tl-flag" data-cue=${cue} data-arrows aria-label="Cue ${cue}" title="Cue ${cue}" .style=${`left:${timeline.x(at)}px`}>${cue}</button>
+      ${near.map(({ cue, at }) => html`<button class="tl-flag ${unsure.has(cue) ? "is-unsure" : ""}" data-cue=${cue} data-arrows aria-label="Cue ${cue}" title=${unsure.has(cue) ? `Cue ${cue}: its word was not surely heard` : `Cue ${cue}`} .style=${`left:${timeline.x(at)}px`}>${cue}</button>
         <div class="tl-cue-line" .style=${`left:${timeline.x(at)}px;top:20px;height:${tall}px`}></div>`)}
       ${ends(timeline).map(({ cue, at }) => html`<button class="tl-cue-end" data-cue=${cue} data-arrows aria-label="End of cue ${cue}" title="End of all that cue ${cue} starts: drag to stretch it" .style=${`left:${timeline.x(at)}px`}></button>`)}`;
     return [{ key: "cues", label: "Cues", height: 24, items }];
