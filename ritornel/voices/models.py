@@ -13,8 +13,8 @@ class Recording(models.Model):
     """A voice that is being recorded for a slide, or was and is not kept yet: mono, 16 bits a sample.
 
     It goes when its voice is the slide's, or when it is forgotten. ``over``: the stretch of the slide's voice in whose
-    place it comes, between the in and the out of that: [asset, from, to, in, out] in ms. ``start`` and ``end``: where in
-    the ``asset`` that was made of it lies what was said; ``skipped``: so much of its own beginning is not there.
+    place it comes, between the in and the out of that: [asset, from, to, in, out] in ms. ``start`` and ``end``: where
+    in the ``asset`` that was made of it lies what was said; ``skipped``: so much of its own beginning is not there.
     """
 
     upload = models.OneToOneField(Upload, primary_key=True, on_delete=models.CASCADE, related_name="recording")
