@@ -103,7 +103,7 @@ function emptySlide(state, id, like, length, defaults) {
     names: {},
     score: { length, targets: [], spans: [] },
     time: { transition: begins, length, hold: length - begins, hold_reason: "default", needed: begins, too_short: 0, groups: [{ cue: 0, start: begins, settle: begins, wait: null, reason: null, steps: [] }] },
-    spoken: { words: 0, ms: 0, passages: [] },
+    spoken: { words: 0, ms: 0, passages: [[0, 0]] },
   };
 }
 
