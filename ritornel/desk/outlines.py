@@ -1,4 +1,4 @@
-"""Outlines brought to the desk: of drawings, as paths, and of texts, as slides."""
+"""What is brought to the desk to be read: outlines of drawings, as paths, of texts, as slides; captions."""
 
 from collections.abc import Callable
 from io import BytesIO

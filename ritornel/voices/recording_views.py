@@ -12,15 +12,12 @@ from django.shortcuts import get_object_or_404
 from django.utils import timezone
 from django.views.decorators.http import require_http_methods, require_POST, require_safe
 
-from ritornel.core.edits import BadEdit
 from ritornel.core.edits.command import slide_of
 from ritornel.core.model import Show as CoreShow
 from ritornel.core.model import limits
 from ritornel.core.model.units import CueNumber, Ms
 from ritornel.core.text.naming import slide_title
 from ritornel.core.voice.spoken import MARK, tokens
-from ritornel.formats.speaking import NoVoice, spoken, voice_in
-from ritornel.jobs.apart import TooMuch, done_apart
 from ritornel.jobs.running import waited
 from ritornel.library.models import Upload
 from ritornel.library.room import check_disk, check_room
@@ -29,9 +26,9 @@ from ritornel.site.answering import answer, answering, asked, refused, signed_in
 from ritornel.site.rates import at_most
 from ritornel.voices.models import Recording
 from ritornel.voices.recording import began, forget, keeping, last_said, left, voice_of, whole_pieces
+from ritornel.voices.scratch import CannotSpeak, spoken_in
 
 PATIENCE_S = 2.0
-_STAND_IN_S = 40.0
 _A_MINUTE = 6_000_000
 """Bytes that a recording may well need: there is to be room for a minute before it is begun."""
 
@@ -155,11 +152,9 @@ def stand_in(request: HttpRequest, show_id: UUID) -> HttpResponseBase:
     _, show = own_show_loaded(request, show_id)
     text = MARK.sub(" ", asked(request, Text).text)
     try:
-        made = done_apart(_STAND_IN_S, spoken, text, voice_in(show.language), round(show.pace.wpm))
-    except NoVoice as error:
-        raise BadEdit(str(error)) from error
-    except (TooMuch, ValueError) as error:
-        raise BadEdit("this script is too long to be spoken at once; record a passage of it") from error
+        made = spoken_in(show.language, text, show.pace.wpm)
+    except CannotSpeak as error:
+        return refused(str(error))
     content = (np.clip(made.samples, -1, 1) * 32767).astype("<i2").tobytes()
     return HttpResponse(_wave(content, made.rate), content_type="audio/wav")
 

@@ -12,7 +12,7 @@ from ritornel.core.model import Narration, Slide
 from ritornel.core.model.slide import Said
 from ritornel.core.voice.spoken import MARK, tokens
 from ritornel.formats.opus import write_opus
-from ritornel.formats.speaking import NoVoice, spoken, voice_in
+from ritornel.formats.speaking import NoVoice, Spoken, spoken, voice_in
 from ritornel.jobs.apart import TooMuch, done_apart
 from ritornel.library.models import Asset
 from ritornel.library.taking_in import take_in
@@ -26,6 +26,16 @@ class CannotSpeak(Exception):
     """A script cannot be spoken; the words say why, and what helps."""
 
 
+def spoken_in(language: str, text: str, words_a_minute: float) -> Spoken:
+    """Return a text spoken by the made voice of a language. Raises ``CannotSpeak``."""
+    try:
+        return done_apart(_SECONDS, spoken, text, voice_in(language), round(words_a_minute))
+    except NoVoice as error:
+        raise CannotSpeak(str(error)) from error
+    except (TooMuch, ValueError) as error:
+        raise CannotSpeak("this script is too long to be spoken at once; split the slide, or take a passage") from error
+
+
 def scratch_voice(
     owner: Any, slide: Slide, words_a_minute: float, language: str = "en"
 ) -> tuple[Asset, dict[str, Any]]:
@@ -34,12 +44,7 @@ def scratch_voice(
     own = tokens(slide.script, language)
     if not own:
         raise CannotSpeak("there is no script to be spoken; write one first")
-    try:
-        made = done_apart(_SECONDS, spoken, script, voice_in(language), round(words_a_minute))
-    except NoVoice as error:
-        raise CannotSpeak(str(error)) from error
-    except (TooMuch, ValueError) as error:
-        raise CannotSpeak("this script is too long to be spoken at once; split the slide") from error
+    made = spoken_in(language, script, words_a_minute)
     arriving = Path(settings.MEDIA_ROOT) / "uploads"
     arriving.mkdir(parents=True, exist_ok=True)
     with tempfile.NamedTemporaryFile(prefix="spoken-", suffix=".ogg", dir=arriving) as file:

@@ -37,7 +37,7 @@ class Camera:
         self.keep("shows")
 
     def desk(self) -> None:
-        """The desk at the bath, a build selected; then a clip."""
+        """The desk at the bath, a build selected."""
         page = self.page
         page.click("text=How the lamp turns")
         page.wait_for_selector("html[data-ready]", state="attached")
@@ -52,9 +52,6 @@ class Camera:
         page.keyboard.press("PageDown")
         page.wait_for_timeout(400)
         page.keyboard.press("f")
-        box = page.locator("#stage-over").bounding_box()
-        page.mouse.click(box["x"] + box["width"] * 0.75, box["y"] + box["height"] * 0.4)
-        self.keep("desk-clip")
 
     def objects(self) -> None:
         """Motion said in a sentence; words being written; a text and a shape placed; what was done."""
@@ -186,6 +183,13 @@ class Camera:
         page.keyboard.press("Escape")
         page.click("#notice button:has-text('Forget')")
 
+    def transcript(self) -> None:
+        """What is said, to be read."""
+        page = self.page
+        page.goto(f"{'/'.join(page.url.split('/')[:5])}/transcript")
+        page.wait_for_load_state("networkidle")
+        self.keep("transcript")
+
     def lectern(self) -> None:
         """The lectern, and the take that comes of it."""
         page = self.page
@@ -236,6 +240,7 @@ def main() -> int:
         camera.sheets()
         camera.library()
         camera.voice()
+        camera.transcript()
         camera.lectern()
         camera.publish()
         browser.close()

@@ -55,7 +55,7 @@ class SetCaptions(Command, frozen=True, kw_only=True):
 
 
 class TakeCaptions(Command, frozen=True, kw_only=True):
-    """Take captions of a file: onto a ``slide``, in ms of its voice or of it, or onto all slides, in ms of the show.
+    """Take captions of a file: onto a ``slide``, in ms of its voice's asset or of it, or onto all, in ms of the show.
 
     In the show's language they are its script too, with the marks of its cues where they come.
     """

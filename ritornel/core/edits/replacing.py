@@ -107,6 +107,7 @@ def _replaced(thing: Any, old: str, new: Asset) -> Any:
         changed |= {"asset": new.id, **_points(thing, new)}
         if isinstance(thing, Narration):  # what was heard, and cut, was the other one
             changed |= {"said": (), "beside": (), "kept": (), "heard": "", "scratch": False}
+            changed |= {"again": (), "source": ""}
     return replace(thing, **changed) if changed else thing
 
 

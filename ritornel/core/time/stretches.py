@@ -37,6 +37,11 @@ def length_of(stretches: Sequence[Stretch]) -> int:
     return sum(end - start for start, end in stretches) - sum(joints(stretches))
 
 
+def is_heard(stretches: Sequence[Stretch], start_ms: int, end_ms: int) -> bool:
+    """Tell whether something of the asset, from when to when, is heard: its middle lies in what is kept."""
+    return any(start <= (start_ms + end_ms) // 2 < end for start, end in stretches)
+
+
 def heard_at(stretches: Sequence[Stretch], asset_ms: int) -> int:
     """Return when an instant of the asset is heard, in ms from the narration's beginning.
 

@@ -20,7 +20,7 @@ from ritornel.core.model.uses import asset_lengths
 from ritornel.core.time.narration import narration_lead
 from ritornel.core.time.script import passages, said_in
 from ritornel.core.time.slide_clock import SlideTime
-from ritornel.core.time.stretches import heard_at, stretches_of
+from ritornel.core.time.stretches import heard_at, is_heard, stretches_of
 from ritornel.core.voice.matching import told
 from ritornel.core.voice.spoken import MARK, Token, marks_before, tokens
 from ritornel.core.voice.written import in_slide
@@ -148,7 +148,7 @@ def _by_voice(slide: Slide, time: SlideTime, asset_lengths: Mapping[str, int]) -
     lead = narration_lead(voice, time.transition_ms)
     found: list[tuple[int, int] | None] = []
     for one in told(slide.script, voice.said):
-        heard = one is not None and any(s <= (one.start_ms + one.end_ms) // 2 < e for s, e in kept)
+        heard = one is not None and is_heard(kept, one.start_ms, one.end_ms)
         found.append(
             (lead + heard_at(kept, one.start_ms), lead + heard_at(kept, one.end_ms)) if one and heard else None
         )

@@ -8,11 +8,10 @@ from msgspec import Struct
 from msgspec.structs import replace
 
 from ritornel.core.model import Pace, Show, Slide
-from ritornel.core.model.slide import Said, Stretch
 from ritornel.core.model.uses import asset_lengths
 from ritornel.core.time.rounding import rounded
 from ritornel.core.time.script import SENTENCE_OR_CLAUSE
-from ritornel.core.time.stretches import heard_at, stretches_of
+from ritornel.core.time.stretches import heard_at, is_heard, stretches_of
 from ritornel.core.voice.matching import told
 from ritornel.core.voice.spoken import MARK, tokens
 
@@ -41,15 +40,9 @@ def heard_words(slide: Slide, lengths: Mapping[str, int]) -> list[tuple[int, Wor
     for token, end, one in zip(own, ends, told(slide.script, voice.said), strict=True):
         cue = max([cue, *(int(mark[0][1:-1]) for mark in MARK.finditer(slide.script, at, token.start))])
         at = token.end
-        if one is not None and _is_kept(one, kept):
-            found.append(
-                (
-                    cue,
-                    Word(
-                        heard_at(kept, one.start_ms), heard_at(kept, one.end_ms), _ends(slide.script[token.end : end])
-                    ),
-                )
-            )
+        if one is not None and is_heard(kept, one.start_ms, one.end_ms):
+            start_ms, end_ms = heard_at(kept, one.start_ms), heard_at(kept, one.end_ms)
+            found.append((cue, Word(start_ms, end_ms, _ends(slide.script[token.end : end]))))
     return found
 
 
@@ -85,10 +78,6 @@ def pace_of(show: Show, slides: Iterable[Slide]) -> Pace | None:
         sentence_pause_ms=pauses["sentence"],
         clause_pause_ms=pauses["clause"],
     )
-
-
-def _is_kept(one: Said, kept: Sequence[Stretch]) -> bool:
-    return any(s <= (one.start_ms + one.end_ms) // 2 < e for s, e in kept)
 
 
 def _within(value: float, bounds: tuple[int, int]) -> int:

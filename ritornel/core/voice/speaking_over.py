@@ -51,6 +51,7 @@ def spoken_over(
         again=tuple(moved(at) for at in voice.again if not start <= at < end),
         heard="",
         scratch=False,
+        source="",
     )
 
 

@@ -8,7 +8,7 @@ from msgspec import Struct
 from ritornel.core.model import Narration, Slide
 from ritornel.core.model.slide import Said, Stretch
 from ritornel.core.time.rounding import rounded
-from ritornel.core.time.stretches import heard_at, length_of, stretches_of
+from ritornel.core.time.stretches import heard_at, is_heard, length_of, stretches_of
 from ritornel.core.voice.heard import SURE
 from ritornel.core.voice.matching import told
 from ritornel.core.voice.pauses import SHOWN_MS, pauses_of
@@ -101,8 +101,7 @@ def _words(script: str, words: Sequence[Said | None], kept: Sequence[Stretch]) -
         if heard is None:
             yield Item("word", number=number, text=text)
             continue
-        middle = (heard.start_ms + heard.end_ms) // 2
-        struck = not any(s <= middle < e for s, e in kept)
+        struck = not is_heard(kept, heard.start_ms, heard.end_ms)
         start, end_ms = heard_at(kept, heard.start_ms), heard_at(kept, heard.end_ms)
         yield Item("word", number=number, text=text, start=start, end=end_ms, sure=heard.sure, struck=struck)
     for mark in MARK.finditer(script, at):

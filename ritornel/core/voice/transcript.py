@@ -9,7 +9,7 @@ from ritornel.core.model.uses import asset_lengths
 from ritornel.core.text.naming import slide_title
 from ritornel.core.time.script import has_words, texts
 from ritornel.core.time.slide_clock import SlideTime
-from ritornel.core.time.stretches import stretches_of
+from ritornel.core.time.stretches import is_heard, stretches_of
 from ritornel.core.voice.matching import told
 from ritornel.core.voice.spoken import tokens
 
@@ -67,7 +67,7 @@ def said_script(slide: Slide, lengths: Mapping[str, int]) -> str:
     kept = stretches_of(voice, lengths)
     own = tokens(script)
     for token, one in reversed(list(zip(own, told(script, voice.said), strict=True))):
-        if one is not None and not any(s <= (one.start_ms + one.end_ms) // 2 < e for s, e in kept):
+        if one is not None and not is_heard(kept, one.start_ms, one.end_ms):
             script = _without(script, token.start, token.end)
     return script
 

@@ -10,7 +10,7 @@ SAID = tuple(Said(text, at, at + 300, 95) for text, at in (("one", 1000), ("two"
 
 
 def voice(**more) -> Narration:
-    return Narration(**{"asset": "old", "said": SAID, "heard": "words", "scratch": True} | more)
+    return Narration(**{"asset": "old", "said": SAID, "heard": "words", "scratch": True, "source": "older"} | more)
 
 
 class SpokenOver(TestCase):
@@ -20,7 +20,7 @@ class SpokenOver(TestCase):
             [(w.text, w.start_ms, w.end_ms) for w in made.said], [("one", 1000, 1300), ("three", 3600, 3900)]
         )
         self.assertEqual(made.beside, ((100, 200), (4600, 4700)))
-        self.assertEqual((made.asset, made.heard, made.scratch), ("new", "", False))
+        self.assertEqual((made.asset, made.source, made.heard, made.scratch), ("new", "", "", False))
 
     def test_marks_keep_their_place_and_those_set_by_hand_within_are_not_by_hand_any_more(self):
         made = spoken_over(voice(marks=(500, 2300, None, 3000), by_hand=(1, 2)), (1800, 2800), 2000, "new")

@@ -244,7 +244,7 @@ export class PromptBook {
       const time = cue || group.steps.length ? (group.start / 1000).toFixed(1) : "";
       if (view.margin.textContent !== time) view.margin.textContent = time;
       const [count, ms] = store.slide.spoken.passages[cue] ?? [0, 0];
-      view.margin.dataset.said = count ? `${count} w  ${seconds(ms)} s` : "";
+      view.margin.dataset.said = count ? `${count === 1 ? "1 word" : `${count} words`}\n${(ms / 1000).toFixed(1)} s` : "";
       if (view.shown?.every((value, n) => value === shown[n])) continue;
       view.shown = shown;
       const rows = repeat(group.steps, (step) => step.id, (step) => html`${entry(this.desk, step, group)}${step.id === open ? html`<motion-sentence class="entry-sentence" .subject=${buildOf(this.desk, step.id, chosen)}></motion-sentence>` : nothing}`);

@@ -3,7 +3,7 @@
 import { follow } from "../../site/gesture.js";
 import { html, nothing, ref } from "../../site/vendor/lit.js";
 import { seconds } from "../../site/times.js";
-import { sentence } from "../sheets/line_check.js";
+import { sentence } from "../../parts/words.js";
 import { objectThumbnail } from "../../play/thumbnails.js";
 
 /** How a build is triggered, in words. */

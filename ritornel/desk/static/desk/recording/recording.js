@@ -2,6 +2,7 @@
 
 import { send } from "../../site/sending.js";
 import { newUuid } from "../../parts/state/ids.js";
+import { sentence } from "../../parts/words.js";
 import { Along } from "./along.js";
 import { Level } from "./level.js";
 import { Microphone } from "./microphone.js";
@@ -231,5 +232,3 @@ export async function keepRecording(store, id, how = {}, told = () => {}) {
     await new Promise((resolve) => setTimeout(resolve, AGAIN_MS));
   }
 }
-
-const sentence = (words) => `${words[0].toUpperCase()}${words.slice(1)}.`;

@@ -2,7 +2,8 @@
 
 import { evaluate, stateAt } from "../../play/evaluate.js";
 import { html, nothing } from "../../site/vendor/lit.js";
-import { mendButton, sentence } from "../sheets/line_check.js";
+import { mendButton } from "../sheets/line_check.js";
+import { sentence } from "../../parts/words.js";
 import { leadingPen } from "../stage/tools/pen.js";
 
 /** A build of the slide in focus; with several in `chosen` what is set is set of them all. */

@@ -23,7 +23,7 @@ export async function bringCaptions({ store, notice }, file) {
       dialog.update();
     };
     return html`<h2 class="page-title">${file.name}</h2>
-      <p class="sentence mt-2">${captions.length} captions in ${choice("Language of the captions", language, languageChoices([own]), tell)}, to ${minutes(ends)}.
+      <p class="sentence mt-2">${captions.length === 1 ? "1 caption" : `${captions.length} captions`} in ${choice("Language of the captions", language, languageChoices([own]), tell)}, to ${minutes(ends)}.
         ${language === own ? "What they say becomes the script, with its cues where they come now." : "They stand beside those of the script."}</p>
       ${footButtons(store.slide ? button("Onto this slide", store.focus, onSlide) : nothing, button("Onto all slides, by their times", "", !onSlide), html`<button class="act" @click=${() => dialog.close()}>Leave them</button>`)}`;
   }, { width: "560px" });

@@ -1,5 +1,6 @@
 // The line check: everything that was found, each with a way there and, where there is one, a mend.
 
+import { sentence } from "../../parts/words.js";
 import { footButtons, openDialog } from "../../parts/dialogs.js";
 import { html, nothing } from "../../site/vendor/lit.js";
 
@@ -27,8 +28,4 @@ function goTo({ store, stage }, { slide, build, object }) {
   if (build) store.select("steps", [build]);
   else if (object) store.select("objects", [object]);
   if (timed) stage.scrub(store.start(slide) + timed.start);
-}
-
-export function sentence(words) {
-  return `${words[0].toUpperCase()}${words.slice(1)}.`;
 }

@@ -1,6 +1,7 @@
 // Hum and hiss of a voice: lowered as a new sound, and compared with how it was recorded.
 
 import { send } from "../../site/sending.js";
+import { sentence } from "../../parts/words.js";
 
 const AGAIN_MS = 600;
 
@@ -15,7 +16,7 @@ export async function lowerNoise({ store, notice }) {
       await store.edit({ do: "give-voices", voices: { [slide]: data.narration } });
       return notice.say("Hum and hiss are lowered. Alt H: as it was recorded, and back.");
     }
-    if (status !== 200) return notice.say(data.error ? `${data.error[0].toUpperCase()}${data.error.slice(1)}.` : "There is no line to the server just now; try again.");
+    if (status !== 200) return notice.say(data.error ? sentence(data.error) : "There is no line to the server just now; try again.");
     await new Promise((resolve) => setTimeout(resolve, AGAIN_MS));
   }
 }
