@@ -13,7 +13,7 @@ import numpy as np
 from msgspec.structs import replace
 from numpy.typing import NDArray
 
-from ritornel.core.sound.activity import Spans, levels, speech_spans
+from ritornel.core.sound.activity import Spans, levels, quietest, speech_spans
 from ritornel.core.voice.fitting import fitted
 from ritornel.core.voice.heard import SURE, Heard, HeardWord
 from ritornel.core.voice.sounds import sounds_of
@@ -49,8 +49,14 @@ class _Found(NamedTuple):
 def heard_in(path: Path, script: str, language: str = "en") -> Heard:
     """Return the words of a script in the voice at ``path``. Raises ``FFmpegError`` if that does not decode."""
     samples = mono(path, RATE)
+    level = levels(samples, RATE)
+    heard = _heard_of(samples, script, language, speech_spans(level))
+    words = [(w.start_ms, w.end_ms) for n, w in enumerate(heard.words) if not any(f <= n < e for f, e in heard.skipped)]
+    return replace(heard, quiet=quietest(level, sorted((*words, *heard.beside, *heard.again))))
+
+
+def _heard_of(samples: NDArray[np.float32], script: str, language: str, spans: Spans) -> Heard:
     length = round(len(samples) / RATE * 1000)
-    spans = speech_spans(levels(samples, RATE))
     words = tokens(script, language)
     pauses = sorted(marks_before(script, words).values())
     if words and spans and language.split("-")[0] == "en":

@@ -85,6 +85,7 @@ def _keep(row: Show, slide: Slide, heard: Heard | None, language: str) -> None:
         heard="other" if heard is None or not heard.follows else heard.way,
         beside=tuple(sorted((*heard.beside, *heard.again))) if heard is not None else (),
         again=tuple(start for start, _ in heard.again) if heard is not None else (),
+        quiet=heard.quiet if heard is not None else (),
     )
     for _ in range(_TRIES):
         row.refresh_from_db()

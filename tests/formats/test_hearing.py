@@ -4,6 +4,7 @@ import json
 import re
 from contextlib import redirect_stderr, redirect_stdout
 from io import StringIO
+from itertools import pairwise
 from pathlib import Path
 from tempfile import TemporaryDirectory
 from unittest import TestCase
@@ -50,6 +51,13 @@ class Hearing(TestCase):
         off = np.concatenate(found)
         self.assertGreaterEqual((off <= 60).mean(), 0.9)
         self.assertGreaterEqual((off <= 250).mean(), 0.99)
+
+    def test_between_words_the_quietest_instants_are_found(self):
+        heard = self.hear(PLAIN)
+        middles = [(a.end_ms + b.start_ms) / 2 for a, b in pairwise(heard.words)]
+        apart = [min(abs(at - middle) for at in heard.quiet) for middle in middles]
+        self.assertLess(np.percentile(apart, 90), 120)
+        self.assertEqual(list(heard.quiet), sorted(set(heard.quiet)))
 
     def test_silence_around_moves_the_words_along(self):
         near, far = (self.hear(PLAIN, quiet_ms=quiet) for quiet in (0, 900))

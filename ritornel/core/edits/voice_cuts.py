@@ -8,7 +8,7 @@ from msgspec import Meta
 from msgspec.structs import replace
 
 from ritornel.core.edits.command import BadEdit, Command, change_slide, slide_of
-from ritornel.core.model import Show, Slide, limits
+from ritornel.core.model import Narration, Show, Slide, limits
 from ritornel.core.model.slide import Stretch
 from ritornel.core.model.units import Ms
 from ritornel.core.model.uses import asset_lengths
@@ -19,6 +19,7 @@ from ritornel.core.voice.pauses import (
     MOST_PAUSE_MS,
     ROOM_MS,
     SHOWN_MS,
+    joint_between,
     pauses_of,
     spoken_of,
     with_pause,
@@ -90,8 +91,8 @@ class SetPauses(Command, frozen=True, kw_only=True):
         pause = max(LEAST_PAUSE_MS, self.pause)
 
         def cut(slide: Slide, kept: Sequence[Stretch]) -> list[Stretch]:
-            voice = slide.narration
-            found = pauses_of(voice) if voice is not None else []
+            voice = slide.narration or Narration()
+            found = pauses_of(voice)
             chosen = [(s, e) for s, e in found if self.at is None or s <= self.at <= e]
             if self.at is not None and not chosen:
                 raise BadEdit("there is no pause there any more")
@@ -100,7 +101,7 @@ class SetPauses(Command, frozen=True, kw_only=True):
                 if self.at is not None and pause > natural and natural < ROOM_MS:
                     raise BadEdit("this pause is too short to go on: record the words around it again")
                 if natural > pause or natural >= (SHOWN_MS if self.at is None else ROOM_MS):
-                    kept = with_pause(_with(kept, [(start, end)]), (start, end), pause)
+                    kept = with_pause(_with(kept, [(start, end)]), (start, end), pause, voice.quiet)
             return list(kept)
 
         for name in self.slides:
@@ -150,7 +151,8 @@ class TrimSilence(Command, frozen=True, kw_only=True):
 def stretch_of_words(slide: Slide, first: int, end: int) -> Stretch:
     """Return the stretch of a slide's voice, in ms of its asset, in which words of its script are said, by number.
 
-    It reaches to the middle of the pauses around, or to an end of the voice. Raises ``BadEdit`` if they are not there.
+    It reaches to the quietest instants in the pauses around, to their middles where those are not known, or to an end
+    of the voice. Raises ``BadEdit`` if they are not there.
     """
     voice = slide.narration
     if voice is None or not voice.said or not voice.heard:
@@ -160,8 +162,8 @@ def stretch_of_words(slide: Slide, first: int, end: int) -> Stretch:
         raise BadEdit("those words are not in the voice")
     before = max((one.end_ms for one in voice.said if one.end_ms <= words[0].start_ms), default=None)
     after = min((one.start_ms for one in voice.said if one.start_ms >= words[-1].end_ms), default=None)
-    start = voice.in_ms if before is None else (before + words[0].start_ms) // 2
-    until = limits.TIME_MS if after is None else (words[-1].end_ms + after) // 2
+    start = voice.in_ms if before is None else joint_between(voice.quiet, before, words[0].start_ms)
+    until = limits.TIME_MS if after is None else joint_between(voice.quiet, words[-1].end_ms, after)
     return start, max(start + 1, until)
 
 

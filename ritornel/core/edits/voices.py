@@ -108,13 +108,14 @@ class HearWords(Command, frozen=True, kw_only=True):
     heard: HeardBy
     beside: Annotated[tuple[Stretch, ...], Meta(max_length=limits.STRETCHES)] = ()
     again: Annotated[tuple[Ms, ...], Meta(max_length=limits.STRETCHES)] = ()
+    quiet: Annotated[tuple[Ms, ...], Meta(max_length=limits.WORDS_OF_A_VOICE)] = ()
 
     def apply(self, show: Show) -> Show:
         """Return the show with the words."""
         voice = slide_of(show, self.slide).narration
         if voice is None or voice.asset != self.asset:
             raise BadEdit("that slide has another voice now")
-        heard = replace(voice, said=self.said, heard=self.heard, beside=self.beside, again=self.again)
+        heard = replace(voice, said=self.said, heard=self.heard, beside=self.beside, again=self.again, quiet=self.quiet)
         if voice.said and voice.by_hand and self.said:
             heard = replace(heard, marks=moved_with_words(voice, self.said))
         return _with_voice(show, self.slide, heard)

@@ -163,8 +163,9 @@ class Narration(Struct, frozen=True, kw_only=True, omit_defaults=True, gc=False)
     ``by_hand`` were set by hand. ``kept`` are the stretches of the asset that are heard (timing.md, section 12), where
     a pause goes on its room again; none: all of it from ``in`` to ``out``. ``said`` are the words that were ``heard``
     in it, ``beside`` what is said and stands in no script; those that begin at one of ``again`` say what is said once
-    more later. A ``scratch`` voice was made by a machine, and is not meant for others. ``source`` is the asset of
-    which its own was made, as long: as it was recorded.
+    more later. ``quiet`` are the quietest instants between what is said: there a joint is heard the least. A
+    ``scratch`` voice was made by a machine, and is not meant for others. ``source`` is the asset of which its own was
+    made, as long: as it was recorded.
     """
 
     asset: Name = ""
@@ -178,6 +179,7 @@ class Narration(Struct, frozen=True, kw_only=True, omit_defaults=True, gc=False)
     said: Annotated[tuple[Said, ...], Meta(max_length=limits.WORDS_OF_A_VOICE)] = ()
     beside: Annotated[tuple[Stretch, ...], Meta(max_length=limits.STRETCHES)] = ()
     again: Annotated[tuple[Ms, ...], Meta(max_length=limits.STRETCHES)] = ()
+    quiet: Annotated[tuple[Ms, ...], Meta(max_length=limits.WORDS_OF_A_VOICE)] = ()
     heard: HeardBy = ""
     scratch: bool = False
     source: Name = ""

@@ -24,7 +24,8 @@ class Heard(Struct, frozen=True, kw_only=True):
 
     ``spoken`` are the spans in which somebody speaks, ``beside`` those of them that say no word of the script, and
     ``skipped`` the runs of words (first, end) that do not seem to be said. ``again`` are the spans in which something
-    is said that is said once more later. ``follows``: the voice says this script.
+    is said that is said once more later, ``quiet`` the quietest instants between what is said. ``follows``: the voice
+    says this script.
     """
 
     words: tuple[HeardWord, ...]
@@ -35,3 +36,4 @@ class Heard(Struct, frozen=True, kw_only=True):
     beside: tuple[tuple[int, int], ...] = ()
     skipped: tuple[tuple[int, int], ...] = ()
     again: tuple[tuple[int, int], ...] = ()
+    quiet: tuple[int, ...] = ()

@@ -24,6 +24,7 @@ def parted(voice: Narration, at_ms: int, cue: int, opens: int) -> tuple[Narratio
         kept=before,
         said=tuple(w for w in voice.said if (w.start_ms + w.end_ms) // 2 < at_ms),
         beside=tuple(b for b in voice.beside if b[0] < at_ms),
+        quiet=tuple(at for at in voice.quiet if at < at_ms),
     )
     later = replace(
         voice,
@@ -34,6 +35,7 @@ def parted(voice: Narration, at_ms: int, cue: int, opens: int) -> tuple[Narratio
         kept=after,
         said=tuple(w for w in voice.said if (w.start_ms + w.end_ms) // 2 >= at_ms),
         beside=tuple(b for b in voice.beside if b[0] >= at_ms),
+        quiet=tuple(at for at in voice.quiet if at >= at_ms),
     )
     return (None if voice.kept and not before else first), (None if voice.kept and not after else later)
 
@@ -54,5 +56,6 @@ def put_together(one: Narration, other: Narration, cue: int) -> Narration:
         kept=kept,
         said=(*one.said, *other.said),
         beside=(*one.beside, *other.beside),
+        quiet=(*one.quiet, *other.quiet),
         heard=one.heard if one.heard == other.heard else "",
     )

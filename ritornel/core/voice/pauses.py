@@ -14,6 +14,8 @@ SHOWN_MS = 250
 """Shorter pauses are not shown: they are how one speaks."""
 ROOM_MS = 120
 """A pause that long has enough of the room in it to go on with."""
+NEAR_MS = 20
+"""The quietest instant between two words may lie so far within one of them."""
 _EDGE = 6
 """A sixth of a pause at either end, 20 ms at most, may still be voice."""
 
@@ -35,10 +37,11 @@ def spoken_of(voice: Narration) -> list[Stretch]:
     return sorted([*((one.start_ms, one.end_ms) for one in voice.said), *voice.beside])
 
 
-def with_pause(kept: Sequence[Stretch], pause: Stretch, length_ms: int) -> list[Stretch]:
+def with_pause(kept: Sequence[Stretch], pause: Stretch, length_ms: int, quiet: Sequence[int] = ()) -> list[Stretch]:
     """Return kept stretches in which a pause lasts so long when it is heard, joints counted.
 
-    ``pause`` lies whole in one of them. A shorter one lacks its middle; a longer one repeats its own room.
+    ``pause`` lies whole in one of them. A shorter one is cut at its quietest instant, if that is one of ``quiet`` and
+    near enough to an end, else it lacks its middle; a longer one repeats its own room.
     """
     start, end = pause
     place = next((n for n, (s, e) in enumerate(kept) if s <= start and e >= end), None)
@@ -49,7 +52,7 @@ def with_pause(kept: Sequence[Stretch], pause: Stretch, length_ms: int) -> list[
     if more == 0:
         return list(kept)
     if more < 0:
-        before = length_ms // 2
+        before = _before_joint(pause, length_ms, quiet)
         parts = [(first, start + before), (end - (length_ms + JOINT_MS - before), last)]
     else:
         edge = min(20, (end - start) // _EDGE)
@@ -58,3 +61,21 @@ def with_pause(kept: Sequence[Stretch], pause: Stretch, length_ms: int) -> list[
         again = [more // times + (n < more % times) + JOINT_MS for n in range(times)]
         parts = [(first, turn), *((turn - lasts, turn) for lasts in again[:-1]), (turn - again[-1], last)]
     return [*kept[:place], *parts, *kept[place + 1 :]]
+
+
+def _before_joint(pause: Stretch, length_ms: int, quiet: Sequence[int]) -> int:
+    """Return how much of a pause that is made shorter is heard before its joint, in ms."""
+    start, end = pause
+    at = next((at for at in quiet if start <= at <= end), None)
+    if at is not None and at - start <= length_ms:
+        return min(length_ms, at - start + JOINT_MS // 2)
+    if at is not None and end - at <= length_ms:
+        return max(0, length_ms + JOINT_MS - (end - at) - JOINT_MS // 2)
+    return length_ms // 2
+
+
+def joint_between(quiet: Sequence[int], end_ms: int, start_ms: int) -> int:
+    """Return where a voice is cut between a word that ends and one that starts then: the quietest instant, if known."""
+    middle = (end_ms + start_ms) // 2
+    near = [at for at in quiet if min(end_ms, start_ms) - NEAR_MS <= at <= max(end_ms, start_ms) + NEAR_MS]
+    return min(near, key=lambda at: abs(at - middle), default=middle)

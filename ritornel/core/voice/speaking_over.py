@@ -49,6 +49,7 @@ def spoken_over(
         ),
         beside=tuple((moved(s), moved(e)) for s, e in voice.beside if not start <= (s + e) // 2 < end),
         again=tuple(moved(at) for at in voice.again if not start <= at < end),
+        quiet=tuple(moved(at) for at in voice.quiet if not start <= at < end),
         heard="",
         scratch=False,
         source="",
@@ -73,6 +74,7 @@ def alone(voice: Narration, first_ms: int, last_ms: int) -> Narration:
         ),
         beside=tuple((max(0, s - first_ms), e - first_ms) for s, e in voice.beside if within(s, e)),
         again=tuple(at - first_ms for at in voice.again if first_ms <= at < last_ms),
+        quiet=tuple(at - first_ms for at in voice.quiet if first_ms <= at < last_ms),
     )
 
 

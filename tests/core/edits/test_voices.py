@@ -109,6 +109,19 @@ class Cutting(TestCase):
         back = edited(struck, do="strike-words", slide="one", first=2, end=5, back=True)
         self.assertEqual(back.slides[0].narration, heard().slides[0].narration)
 
+    def test_joints_lie_at_the_quietest_instants_that_were_heard(self):
+        quiet = heard(quiet=[1130, 1795, 2290])
+        struck = edited(quiet, do="strike-words", slide="one", first=2, end=5)
+        self.assertEqual(struck.slides[0].narration.kept, ((0, 1130), (2290, 3000)))
+        words = edited(quiet, do="strike-words", slide="one", first=0, end=1)
+        self.assertEqual(words.slides[0].narration.kept, ((300, 3000),), "none is known there: the middle")
+        even = edited(quiet, do="set-pauses", slides=["one"], pause=200)
+        kept = even.slides[0].narration.kept
+        self.assertEqual((kept[1], kept[2][0]), ((1130 - 7, 1998), 2290 - 7))
+        self.assertEqual(compile(even).times[0].length_ms, 3000 - 200 - 300)
+        early = edited(heard(quiet=[950]), do="set-pauses", slides=["one"], pause=200)
+        self.assertEqual(early.slides[0].narration.kept[0], (0, 950 + 7))
+
     def test_what_is_not_in_the_voice_cannot_be_struck_nor_all_of_it(self):
         for start, first, end, words in (
             (made(), 0, 1, "let it be heard"),

@@ -5,7 +5,7 @@ from unittest import TestCase
 
 import numpy as np
 
-from ritornel.core.sound.activity import levels, speech_spans
+from ritornel.core.sound.activity import levels, quietest, speech_spans
 from ritornel.core.voice.fitting import fitted
 from ritornel.core.voice.spoken import marks_before, tokens
 
@@ -38,6 +38,14 @@ class Activity(TestCase):
     def test_nothing_is_said_in_silence(self):
         self.assertEqual(speech_spans(levels(np.zeros(RATE, np.float32), RATE)), ())
         self.assertEqual(speech_spans(levels(np.zeros(3, np.float32), RATE)), ())
+
+    def test_the_quietest_instant_between_words_is_not_the_middle(self):
+        samples = voice((1.0, 0.2), (0.4, 0.02), (0.1, 0), (0.1, 0.02), (0.5, 0.2), (0.5, 0.2))
+        found = quietest(levels(samples, RATE), [(0, 1000), (1600, 2100), (2100, 2600)])
+        self.assertEqual(len(found), 2)
+        self.assertAlmostEqual(found[0], 1450, delta=20)
+        self.assertAlmostEqual(found[1], 2100, delta=25, msg="two words that run into each other are cut between them")
+        self.assertEqual(quietest(np.zeros(0), [(0, 10), (20, 30)]), ())
 
 
 class Fitting(TestCase):

@@ -25,6 +25,11 @@ class Shared(TestCase):
         self.assertEqual((first.beside, last.beside), (((1900, 2100),), ((3400, 3450),)))
         self.assertEqual((none.out_ms, none.said), (None, ()))
 
+    def test_the_cut_is_at_the_quietest_instant_between_them_where_that_is_known(self):
+        first, _, last = shared_out("voice", SCRIPTS, heard(quiet=(1250, 1830, 2450, 2900)))
+        self.assertEqual((first.out_ms, last.in_ms), (2450, 2450))
+        self.assertEqual((first.quiet, last.quiet), ((1250, 1830, 2450), (2450, 2900)))
+
     def test_what_does_not_say_the_scripts_is_cut_by_its_pauses(self):
         made = shared_out("voice", SCRIPTS, Heard(words=heard().words, way="words", follows=False, length_ms=3500))
         self.assertEqual({v.heard for v in made if v.said}, {"pauses"})
