@@ -16,6 +16,7 @@ from av.error import FFmpegError
 from msgspec.structs import replace
 from PIL import Image, ImageOps, PngImagePlugin
 
+from ritornel.core.model.asset import SoundFacts
 from ritornel.formats import large, media_kinds, pdf, svg
 from ritornel.formats.media_kinds import BadMedia, Claim, Kind, MediaFacts, claim_of, looks_like
 from ritornel.formats.tones import tones_of, tones_of_strip
@@ -47,6 +48,7 @@ def examine(path: Path, name: str, folder: Path) -> MediaFacts:
     try:
         if facts.has_sound:
             (folder / "peaks").write_bytes(peaks(path, name))
+            facts = replace(facts, sound=_measured(path))
         if facts.kind == "clip":
             strip(path, name, facts.length_ms, folder / "strip.jpg")
             poster(path, name, 0, folder / "poster.jpg")
@@ -64,6 +66,12 @@ def examine(path: Path, name: str, folder: Path) -> MediaFacts:
             raise
         raise _undecodable(name, facts.kind) from error
     return facts
+
+
+def _measured(path: Path) -> SoundFacts:
+    from ritornel.formats.samples import measured  # what listens takes memory that a picture needs
+
+    return measured(path)
 
 
 def probe(path: Path, name: str) -> MediaFacts:

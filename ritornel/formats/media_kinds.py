@@ -7,6 +7,8 @@ from typing import Literal, NamedTuple
 from msgspec import Struct
 from PIL import Image
 
+from ritornel.core.model.asset import SoundFacts
+
 Kind = Literal["picture", "clip", "sound", "document"]
 
 
@@ -25,7 +27,7 @@ class Claim(NamedTuple):
 class MediaFacts(Struct, frozen=True):
     """What decoding tells: times in ms, sizes in pixels as shown (after rotation), codecs by their common names.
 
-    ``tones`` say how light it is where (``core.drawing.tones``).
+    ``tones`` say how light it is where (``core.drawing.tones``), ``sound`` what is heard in it.
     """
 
     kind: Kind
@@ -37,6 +39,7 @@ class MediaFacts(Struct, frozen=True):
     pages: int = 0
     codec: str = ""
     tones: str = ""
+    sound: SoundFacts | None = None
 
 
 CLAIMS: dict[str, Claim] = {

@@ -5,11 +5,13 @@ import shutil
 import uuid
 from pathlib import Path
 
+import msgspec
 from django.conf import settings
 from django.db import models
 from django.utils import timezone
 
 from ritornel.core.model import Asset as CoreAsset
+from ritornel.core.model.asset import SoundFacts
 
 
 class Asset(models.Model):
@@ -33,6 +35,7 @@ class Asset(models.Model):
     licence = models.CharField(max_length=300, blank=True)
     credit = models.CharField(max_length=300, blank=True)
     tones = models.CharField("how light it is where", max_length=1000, blank=True)
+    sound = models.JSONField("what is heard in it", null=True, blank=True)
     added_at = models.DateTimeField(auto_now_add=True)
 
     class Meta:
@@ -66,6 +69,7 @@ class Asset(models.Model):
             licence=self.licence,
             credit=self.credit,
             tones=self.tones,
+            sound=None if self.sound is None else msgspec.convert(self.sound, SoundFacts),
         )
 
 

@@ -73,6 +73,7 @@ def take_in_within(
             "pages": facts.pages,
             "codec": facts.codec,
             "tones": facts.tones,
+            "sound": msgspec.to_builtins(facts.sound),
             "licence": licence,
             "credit": credit,
         }
@@ -83,7 +84,8 @@ def take_in_within(
 
 def _completed(known: Asset, facts: MediaFacts, licence: str, credit: str) -> Asset:
     """Return an asset that arrived again, with what was not known of it before."""
-    news = {"codec": facts.codec, "tones": facts.tones, "licence": licence, "credit": credit}
+    sound = msgspec.to_builtins(facts.sound)
+    news = {"codec": facts.codec, "tones": facts.tones, "sound": sound, "licence": licence, "credit": credit}
     missing = {name: value for name, value in news.items() if value and not getattr(known, name)}
     if missing:
         Asset.objects.filter(pk=known.pk).update(**missing)

@@ -6,9 +6,9 @@ import msgspec
 from msgspec.structs import replace
 
 from ritornel.core.model import Bed, Show
-from ritornel.core.model.uses import asset_lengths
+from ritornel.core.model.uses import asset_lengths, asset_sounds
 from ritornel.core.score import compile
-from ritornel.core.sound.spans import Span, bed_span
+from ritornel.core.sound.beds import Clock, bed_spans
 from ritornel.render.player import playable
 
 AGAIN = "~again"
@@ -30,8 +30,11 @@ def looping(show: Show) -> dict[str, Any]:
     again = replace(show, slides=(*show.slides, replace(first, id=f"{first.id}{AGAIN}")))
     score = compile(again)
     comes = score.slides[-1].transition.duration_ms
-    lengths = asset_lengths(show)
-    spans = [span for bed in show.beds for span in _on_and_on(bed, whole.length_ms, lengths)]
+    endless = replace(show, beds=tuple(replace(b, fade_out_ms=0) if goes_on(b) else b for b in show.beds))
+    clock = Clock(whole.starts, whole.times, whole.length_ms, whole.speech)
+    found = bed_spans(endless, clock, asset_lengths(show), asset_sounds(show))
+    on = {bed.id for bed in show.beds if goes_on(bed)}
+    spans = [replace(span, end_ms=_ON_AND_ON_MS) if span.id in on and span.until_end else span for span in found]
     return {
         **playable(again, score),
         "length": whole.length_ms,
@@ -40,7 +43,6 @@ def looping(show: Show) -> dict[str, Any]:
     }
 
 
-def _on_and_on(bed: Bed, length_ms: int, lengths: dict[str, int]) -> list[Span]:
-    if not bed.loop:
-        return bed_span(bed, length_ms, lengths)
-    return bed_span(replace(bed, fade_out_ms=0), _ON_AND_ON_MS, lengths)
+def goes_on(bed: Bed) -> bool:
+    """Tell whether a bed lies under the whole show, and goes on when that begins again."""
+    return bed.loop and bed.start is None and bed.end is None

@@ -62,7 +62,7 @@ class Hearing(TestCase):
     def test_silence_around_moves_the_words_along(self):
         near, far = (self.hear(PLAIN, quiet_ms=quiet) for quiet in (0, 900))
         moved = [b.start_ms - a.start_ms for a, b in zip(near.words, far.words, strict=True)]
-        self.assertAlmostEqual(float(np.median(moved)), 900, delta=15)
+        self.assertAlmostEqual(float(np.median(moved)), 900, delta=30)
 
     def test_a_voice_that_says_something_else_is_said_to(self):
         for said in (OTHER, "Good evening and welcome."):

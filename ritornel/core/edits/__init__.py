@@ -12,6 +12,7 @@ from typing import Any
 
 from msgspec.structs import replace
 
+from ritornel.core.edits.anchoring import anchored
 from ritornel.core.edits.command import BadEdit, Command
 from ritornel.core.edits.following import followed
 from ritornel.core.edits.growing import grown
@@ -54,7 +55,7 @@ def apply(show: Show, command: Command) -> Show:
     before = {id(s) for s in show.slides}
     old = {s.id: s for s in show.slides}
     try:
-        changed = command.apply(show)
+        changed = anchored(show, command.apply(show))
         changed = followed(show, own_words(show, changed), by_hand=not command.restyles)
         fresh = [s for s in changed.slides if id(s) not in before]
         changed = with_lineages(changed, fresh)

@@ -24,7 +24,7 @@ _PLACE = frozenset({"x", "y"})
 _SIZE = frozenset({"width", "height", "rotation", "grows"})
 _OWN = frozenset({
     "id", "lineage", "name", "alt", "paragraphs", "asset", "in_ms", "out_ms", "rate", "plays", "gain_db", "muted",
-    "waited_for", "group", "locked", "hidden", "link",
+    "waited_for", "fade_in_ms", "fade_out_ms", "speaks", "group", "locked", "hidden", "link",
 })  # fmt: skip
 """What an object says or plays, and what it is called: its own on every slide."""
 

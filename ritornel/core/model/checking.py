@@ -2,13 +2,14 @@
 
 from collections import Counter
 from collections.abc import Iterable, Iterator
+from itertools import pairwise
 from typing import Any
 
 from ritornel.core.model import limits
 from ritornel.core.model.memory import Recalled
 from ritornel.core.model.objects import Clip, Shape, Sound, Text
 from ritornel.core.model.paths import BadPath, read_path
-from ritornel.core.model.show import Show
+from ritornel.core.model.show import Bed, Show
 from ritornel.core.model.slide import Slide, Step
 from ritornel.core.model.text import Paragraph
 
@@ -32,7 +33,7 @@ def check_show(show: Show, checked: Show | None = None) -> None:
         if chapter.first not in known:
             raise BadDocument(f"chapter {number}: first must be the id of a slide, and “{chapter.first}” is none")
     for number, bed in enumerate(show.beds, 1):
-        _in_before_out(bed, f"bed {number}")
+        _bed_holds(bed, known, f"bed {number}")
     for number, slide in enumerate(show.slides, 1):
         if id(slide) in right:
             continue
@@ -156,6 +157,19 @@ def _stretches_in_order(stretches: Iterable[tuple[int, int]], place: str) -> Non
 def _in_before_out(thing: Any, place: str) -> None:
     if thing.out_ms is not None and thing.out_ms <= thing.in_ms:
         raise BadDocument(f"{place}: out must come after in ({thing.in_ms})")
+
+
+def _bed_holds(bed: Bed, slides: set[str], place: str) -> None:
+    """Raise ``BadDocument`` if a bed is anchored to what is not there, or its points are out of order."""
+    _in_before_out(bed, place)
+    for name, anchor in (("start", bed.start), ("end", bed.end)):
+        if anchor is not None and anchor.slide not in slides:
+            raise BadDocument(f"{place}: {name} must name a slide, and “{anchor.slide}” is none")
+    if bed.loop_from_ms is not None and bed.loop_to_ms is not None and bed.loop_to_ms <= bed.loop_from_ms:
+        raise BadDocument(f"{place}: loop_to must come after loop_from ({bed.loop_from_ms})")
+    for name, times in (("line", [at for at, _ in bed.line]), ("beats", list(bed.beats))):
+        if any(later <= earlier for earlier, later in pairwise(times)):
+            raise BadDocument(f"{place}: the points of {name} must lie in the order of their times")
 
 
 def _unique(ids: Iterator[str], noun: str) -> None:

@@ -36,6 +36,9 @@ STRETCHES = 2_000
 CAPTIONS_ON_A_SLIDE = 2_000
 CAPTION_LANGUAGES = 20
 WORDS_OF_A_VOICE = 20_000
+SPEECH_SPANS = 20_000
+BEATS = 20_000
+POINTS_OF_A_LINE = 500
 LENGTH_MS = 1_000_000_000
 """A show lasts at most this long (eleven days), all holds and repeats counted."""
 TIME_MS = 86_400_000

@@ -126,7 +126,8 @@ class Timed(Placed, frozen=True, kw_only=True, omit_defaults=True):
     """What a clip and a sound share. ``in`` and ``out`` in ms of the asset; no ``out`` means its end.
 
     A clip whose running order has no play build starts with the slide. One that is ``waited_for`` keeps
-    the running order, and the slide, waiting for its end.
+    the running order, and the slide, waiting for its end. Its sound is faded in from where it begins, and out to its
+    end, over ``fade_in`` and ``fade_out`` ms. Beds give room to one that ``speaks`` (not said: as its sound is).
     """
 
     asset: Name = ""
@@ -135,6 +136,9 @@ class Timed(Placed, frozen=True, kw_only=True, omit_defaults=True):
     rate: Rate = 1
     plays: Count = 1
     gain_db: Decibels = 0
+    fade_in_ms: Ms = field(default=0, name="fade_in")
+    fade_out_ms: Ms = field(default=0, name="fade_out")
+    speaks: bool | None = None
     muted: bool = False
     waited_for: bool = False
 

@@ -10,7 +10,7 @@ from ritornel.core.model.captions import CaptionLook
 from ritornel.core.model.pace import Pace
 from ritornel.core.model.slide import Slide, Step
 from ritornel.core.model.style import Style
-from ritornel.core.model.units import Decibels, Id, Language, Ms, Name, Position
+from ritornel.core.model.units import SILENCE_DB, Decibels, Id, Language, Ms, Name, Position
 
 
 class Chapter(Struct, frozen=True, kw_only=True, omit_defaults=True, gc=False):
@@ -21,17 +21,55 @@ class Chapter(Struct, frozen=True, kw_only=True, omit_defaults=True, gc=False):
     first: Id
 
 
+class Anchor(Struct, frozen=True, kw_only=True, omit_defaults=True, gc=False):
+    """An instant of a slide: its start, or that of the group of the build ``cue``, and ``offset`` ms after it."""
+
+    slide: Id
+    cue: Annotated[str, Meta(max_length=80)] = ""
+    offset_ms: Annotated[int, Meta(ge=-limits.TIME_MS, le=limits.TIME_MS)] = field(default=0, name="offset")
+
+
+class Duck(Struct, frozen=True, kw_only=True, omit_defaults=True, gc=False):
+    """How a bed gives room to who speaks: by ``depth_db``, from ``attack`` before to ``release`` after, all in ms.
+
+    Pauses shorter than ``hold`` do not let it up (timing.md, section 8).
+    """
+
+    depth_db: Annotated[float, Meta(ge=SILENCE_DB, le=0)] = -12.0
+    attack_ms: Annotated[int, Meta(ge=0, le=60_000)] = field(default=250, name="attack")
+    hold_ms: Annotated[int, Meta(ge=0, le=600_000)] = field(default=700, name="hold")
+    release_ms: Annotated[int, Meta(ge=0, le=60_000)] = field(default=600, name="release")
+
+
 class Bed(Struct, frozen=True, kw_only=True, omit_defaults=True, gc=False):
-    """Music under the whole show, from its first slide to its end. Fades in ms, equal power."""
+    """Music under the show (timing.md, section 8). Times in ms, fades of equal power.
+
+    ``start`` and ``end`` are where it begins and ends: without, at the show's start, and its end. One that does not
+    ``loop`` ends at its out point at the latest; one that does goes on at ``loop_from`` whenever it comes to
+    ``loop_to`` (without, its in and out points), over ``loop_fade``. One that ``gives_way`` fades out over so long
+    while the next one fades in. ``line`` are points of its gain, (ms from its start, dB). ``beats`` are its beats set
+    by hand, in ms of the asset, the first of a bar every ``bar``, from the one numbered ``first`` on.
+    """
 
     id: Id
     asset: Name = ""
     in_ms: Ms = field(default=0, name="in")
     out_ms: Ms | None = field(default=None, name="out")
+    start: Anchor | None = None
+    end: Anchor | None = None
     loop: bool = True
+    loop_from_ms: Ms | None = field(default=None, name="loop_from")
+    loop_to_ms: Ms | None = field(default=None, name="loop_to")
+    loop_fade_ms: Annotated[int, Meta(ge=0, le=60_000)] = field(default=400, name="loop_fade")
     fade_in_ms: Ms = field(default=0, name="fade_in")
     fade_out_ms: Ms = field(default=0, name="fade_out")
+    gives_way_ms: Ms | None = field(default=None, name="gives_way")
     gain_db: Decibels = 0
+    line: Annotated[tuple[tuple[Ms, Decibels], ...], Meta(max_length=limits.POINTS_OF_A_LINE)] = ()
+    duck: Duck | None = None
+    beats: Annotated[tuple[Ms, ...], Meta(max_length=limits.BEATS)] = ()
+    bar: Annotated[int, Meta(ge=1, le=16)] = 4
+    first: Annotated[int, Meta(ge=0, le=15)] = 0
 
 
 class Guide(Struct, frozen=True, omit_defaults=True, gc=False):

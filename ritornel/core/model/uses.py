@@ -3,6 +3,7 @@
 from collections.abc import Mapping
 from typing import NamedTuple
 
+from ritornel.core.model.asset import SoundFacts
 from ritornel.core.model.memory import Recalled
 from ritornel.core.model.objects import Clip, Picture, Sound
 from ritornel.core.model.show import Show
@@ -15,6 +16,7 @@ _MOST_BYTES = 8 * 1024 * 1024
 _known: Recalled[tuple[str, ...]] = Recalled(_MOST_BYTES)
 _all_known: Recalled[frozenset[str]] = Recalled(_MOST_BYTES)
 _lengths: Recalled[dict[str, int]] = Recalled(_MOST_BYTES)
+_sounds: Recalled[dict[str, SoundFacts]] = Recalled(_MOST_BYTES)
 
 
 def asset_lengths(show: Show) -> Mapping[str, int]:
@@ -24,6 +26,15 @@ def asset_lengths(show: Show) -> Mapping[str, int]:
         return known
     found = {a.id: a.length_ms for a in show.assets}
     return _lengths.put(found, 200 + 150 * len(found), show)
+
+
+def asset_sounds(show: Show) -> Mapping[str, SoundFacts]:
+    """Return what was measured of a show's sounds, by the ids of their assets; not to be changed."""
+    known = _sounds.get(show)
+    if known is not None:
+        return known
+    found = {a.id: a.sound for a in show.assets if a.sound is not None}
+    return _sounds.put(found, 200 + 100 * len(found), show)
 
 
 def assets_of(slide: Slide) -> tuple[str, ...]:

@@ -12,10 +12,11 @@ import msgspec
 from msgspec import Struct
 from msgspec.structs import replace
 
-from ritornel.core.model import Clip, Pace, Show, Slide, Step, Transition
+from ritornel.core.model import Clip, Pace, Show, Slide, Sound, Step, Transition
+from ritornel.core.model.asset import SoundFacts
 from ritornel.core.model.keys import target_key
 from ritornel.core.model.memory import Held, Memory, Recalled
-from ritornel.core.model.uses import asset_lengths, assets_of
+from ritornel.core.model.uses import asset_lengths, asset_sounds, assets_of
 from ritornel.core.model.writing import encoded
 from ritornel.core.motion.builds import effect_for
 from ritornel.core.motion.choreography import choreograph
@@ -26,7 +27,9 @@ from ritornel.core.motion.track import Track
 from ritornel.core.motion.transitions import transition_for, transition_ms
 from ritornel.core.score.parts import Score, SlideScore
 from ritornel.core.score.planning import plan_of
-from ritornel.core.sound.spans import bed_span, media_track, narration_spans, object_spans, played
+from ritornel.core.sound.beds import Clock, bed_spans
+from ritornel.core.sound.ducking import Stretches, merged, speech_in
+from ritornel.core.sound.spans import media_track, narration_spans, object_spans, played, speaks
 from ritornel.core.sound.spots import spot_spans
 from ritornel.core.time.dwell import Shown, shown_by
 from ritornel.core.time.slide_clock import SlideTime, run
@@ -47,11 +50,19 @@ class _Content(Struct, frozen=True):
 
 
 class _Part(NamedTuple):
-    """One slide of a score, and about how many bytes it takes."""
+    """One slide of a score, when somebody speaks on it, and about how many bytes it takes."""
 
     time: SlideTime
     score: SlideScore
+    speech: Stretches
     weight: int
+
+
+class _Assets(NamedTuple):
+    """What is known of a show's assets: their lengths in ms, and what was measured of their sounds."""
+
+    lengths: Mapping[str, int]
+    sounds: Mapping[str, SoundFacts]
 
 
 class _Place(NamedTuple):
@@ -82,22 +93,25 @@ def compile(show: Show) -> Score:
     known = _shows.get(show)
     if known is not None:
         return known
-    lengths = asset_lengths(show)
+    assets = _Assets(asset_lengths(show), asset_sounds(show))
     common = (encoded(show.pace), show.width, show.height)
-    places = _placed(show, common, lengths)
+    places = _placed(show, common, assets)
     parts = [place.part for place in places]
     ends = list(accumulate(part.time.length_ms for part in parts))
     length = ends[-1] if ends else 0
-    beds = tuple(span for bed in show.beds for span in bed_span(bed, length, lengths))
     starts = (0, *ends[:-1]) if ends else ()
-    whole = Score(length, starts, tuple(p.score for p in parts), beds, tuple(p.time for p in parts))
+    times = tuple(part.time for part in parts)
+    spoken = ((at + a, at + b) for at, part in zip(starts, parts, strict=True) for a, b in part.speech)
+    speech = merged(spoken, 1) if any(bed.duck is not None for bed in show.beds) else ()
+    beds = bed_spans(show, Clock(starts, times, length, speech), *assets) if show.beds else ()
+    whole = Score(length, starts, tuple(part.score for part in parts), beds, times, speech)
     return _shows.put(whole, 2000 + sum(p.weight for p in parts), show)
 
 
-def _placed(show: Show, common: tuple[Any, ...], lengths: Mapping[str, int]) -> list[_Place]:
+def _placed(show: Show, common: tuple[Any, ...], assets: _Assets) -> list[_Place]:
     """Return the slides with their parts; what is where it was when the show was compiled last is as it was then."""
     last = _runs.get(show.id)
-    alike = (common, lengths)
+    alike = (common, assets)
     known = last.places if last is not None and last.common == alike else []
     places: list[_Place] = []
     shown: Shown = frozenset()
@@ -106,7 +120,7 @@ def _placed(show: Show, common: tuple[Any, ...], lengths: Mapping[str, int]) -> 
     for n, slide in enumerate(show.slides):
         place = known[n] if n < len(known) else None
         if place is None or place.slide is not slide or place.before is not follows:
-            part = _part_of(slide, show, shown, before, common, lengths)
+            part = _part_of(slide, show, shown, before, common, assets)
             place = _Place(slide, follows, content_of(slide).shown, part)
         places.append(place)
         if place.part.time.length_ms:
@@ -123,18 +137,21 @@ def _part_of(
     shown: Shown,
     before: tuple[Slide, SlideScore] | None,
     common: tuple[Any, ...],
-    lengths: Mapping[str, int],
+    assets: _Assets,
 ) -> _Part:
     """Return a slide's part of the score; remembered by all that it is computed from."""
     content = content_of(slide)
     looks = transition_for(slide.transition).looks or slide.transition.keeps
     seen = content_of(before[0]).document if looks and before is not None else b""
-    key = (common, shown, tuple(map(lengths.get, content.assets)), content.document, seen)
+    known = (tuple(map(assets.lengths.get, content.assets)), tuple(map(assets.sounds.get, content.assets)))
+    key = (common, shown, known, content.document, seen)
     part = _scores.get(key)
     if part is None:
         end = _as_it_ends(*before) if looks and before is not None else None
-        time, score = _compile_slide(slide, show.pace, shown, lengths, show.width, show.height, end)
-        part = _Part(time, score, 4 * len(content.document) + _weight(score))
+        time, score = _compile_slide(slide, show.pace, shown, assets, show.width, show.height, end)
+        talking = [o.id for o in slide.objects if isinstance(o, Clip | Sound) and speaks(o, assets.sounds)]
+        speech = speech_in(score.spans, assets.sounds, talking)
+        part = _Part(time, score, speech, 4 * len(content.document) + _weight(score))
         _scores.put(key, part, part.weight)
     return part
 
@@ -192,24 +209,25 @@ def _compile_slide(
     slide: Slide,
     pace: Pace,
     shown: Shown,
-    lengths: Mapping[str, int],
+    assets: _Assets,
     width: int,
     height: int,
     before: Standing | None,
 ) -> tuple[SlideTime, SlideScore]:
     slide = with_defaults(slide, pace.easing)
     asked = transition_ms(slide.transition)
+    lengths, sounds = assets
     time = run(slide, pace, asked, shown, lengths)
     transition = time.transition_ms
     steps = [timed for group in time.groups for timed in group.steps]
     targets = choreograph(slide, steps, width, height)
     clips = played(slide, time.groups[0].start_ms, steps, lengths)
-    spans = object_spans(clips, time.length_ms)
+    spans = object_spans(clips, time.length_ms, sounds)
     for clip in clips:
         if isinstance(clip.thing, Clip):
             targets = _with_track(targets, clip.thing, media_track(clip, time.length_ms))
-    spans += spot_spans(slide, steps, time.length_ms, lengths)
-    spans += narration_spans(slide, asked, time.length_ms, lengths)
+    spans += spot_spans(slide, steps, time.length_ms, lengths, sounds)
+    spans += narration_spans(slide, asked, time.length_ms, lengths, sounds)
     after = Standing(slide, states_at(targets, 0)) if before is not None else None
     plan = plan_of(slide.transition, transition, width, height, before, after)
     score = SlideScore(slide.id, time.length_ms, plan, tuple(targets), tuple(spans))

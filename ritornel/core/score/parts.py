@@ -36,13 +36,17 @@ class SlideScore(Struct, frozen=True, weakref=True):
 
 
 class Score(Struct, frozen=True, weakref=True):
-    """A compiled show: slides with their starts in show time, the spans of its beds, and the slides' times."""
+    """A compiled show: slides with their starts in show time, the spans of its beds, and the slides' times.
+
+    ``speech`` says when somebody speaks, in show time, where a bed gives room to it.
+    """
 
     length_ms: int = field(name="length")
     starts: tuple[int, ...]
     slides: tuple[SlideScore, ...]
     bed_spans: tuple[Span, ...]
     times: tuple[SlideTime, ...]
+    speech: tuple[tuple[int, int], ...] = ()
 
 
 class Layer(Struct, frozen=True):

@@ -1,12 +1,16 @@
-"""Gains: decibels to factors, equal-power fades as easings (timing, section 8)."""
+"""Gains: decibels to factors, equal-power fades as easings, lines in decibels (timing, section 8)."""
 
-from collections.abc import Sequence
+from bisect import bisect_right
+from collections.abc import Iterable, Sequence
 from math import pi, sin
 from typing import NamedTuple
 
+from msgspec import Struct
+
 from ritornel.core.model.units import SILENCE_DB
+from ritornel.core.motion.curves import Value
 from ritornel.core.motion.easing import HOLD, LINEAR, Easing, eased
-from ritornel.core.motion.track import Track
+from ritornel.core.motion.track import Track, value_at
 from ritornel.core.time.rounding import rounded
 
 _STOPS = 24
@@ -25,6 +29,40 @@ EQUAL_POWER_IN: Easing = _quarter_sine()
 """A fade-in whose square, the power, rises as sin²: two such fades crossed keep the power constant."""
 
 EQUAL_POWER_OUT: Easing = tuple(n for i in range(_STOPS + 1) for n in (i / _STOPS, 1 - sin(pi / 2 * (1 - i / _STOPS))))
+
+
+Point = tuple[int, float]
+"""An instant in ms, and a gain in dB there."""
+
+
+class Line(Struct, frozen=True, gc=False):
+    """A gain in dB at ``times`` (ms, rising), with straight lines between; before and after them it stays."""
+
+    times: tuple[int, ...]
+    decibels: tuple[float, ...]
+
+
+def line_of(points: Iterable[Point]) -> Line:
+    """Return points as a line, in the order of their times; of those at one instant the last counts."""
+    told = sorted(dict(points).items())
+    return Line(tuple(at for at, _ in told), tuple(float(f"{db:.2f}") for _, db in told))
+
+
+def line_at(line: Line, time: float) -> float:
+    """Return the gain of a line at an instant, in dB."""
+    index = bisect_right(line.times, time)
+    if index in (0, len(line.times)):
+        return line.decibels[max(0, index - 1)]
+    (a, b), (x, y) = line.times[index - 1 : index + 1], line.decibels[index - 1 : index + 1]
+    return x + (y - x) * (time - a) / (b - a)
+
+
+def summed(lines: Sequence[Line]) -> Line | None:
+    """Return lines as one, whose gain is the sum of theirs; None of none."""
+    if len(lines) < 2:
+        return lines[0] if lines else None
+    times = sorted({time for line in lines for time in line.times})
+    return line_of((time, sum(line_at(line, time) for line in lines)) for time in times)
 
 
 class Level(NamedTuple):
@@ -55,6 +93,25 @@ def levelled(gain_db: float, levels: Sequence[Level]) -> Track:
         reached = kept[-1][1]
     times, values = zip(*keys, strict=True)
     return Track("gain", times, values, (LINEAR,) * (len(keys) - 1))
+
+
+def multiplied(one: Track, other: Track) -> Track:
+    """Return the gain that two make together: straight between the keys of both, and between those of their fades."""
+    times = sorted({*_bends(one), *_bends(other)})
+    values = tuple(_number(value_at(one, at)) * _number(value_at(other, at)) for at in times)
+    return Track("gain", tuple(times), values, (LINEAR,) * (len(times) - 1))
+
+
+def _bends(track: Track) -> Iterable[int]:
+    """Return the instants between which a gain goes straight, for those that are eased by stops: all of them."""
+    for index, easing in enumerate(track.easings):
+        a, b = track.times[index : index + 2]
+        yield from (rounded(a + (b - a) * share) for share in easing[::2]) if len(easing) > 4 else (a,)
+    yield track.times[-1]
+
+
+def _number(value: Value) -> float:
+    return value[0] if isinstance(value, tuple) else float(value)
 
 
 def faded(gain_db: float, start_ms: int, end_ms: int, fade_in_ms: int, fade_out_ms: int) -> Track:

@@ -5,12 +5,14 @@ from typing import Literal, NamedTuple
 
 from msgspec import Struct, field
 
-from ritornel.core.model import Bed, Clip, Slide, Sound
+from ritornel.core.model import Clip, Slide, Sound
+from ritornel.core.model.asset import SoundFacts
 from ritornel.core.motion.easing import HOLD, LINEAR, Easing
-from ritornel.core.motion.track import Track
-from ritornel.core.sound.gain import Level, faded, levelled
+from ritornel.core.motion.track import Track, value_at
+from ritornel.core.sound.gain import Level, Line, faded, levelled, line_at, multiplied
+from ritornel.core.sound.levels import Kind, level_of
 from ritornel.core.time.narration import narration_lead
-from ritornel.core.time.playback import Content, Playback, Stretch, out_point
+from ritornel.core.time.playback import Content, Playback, Stretch
 from ritornel.core.time.rounding import Number, rounded
 from ritornel.core.time.running_order import StepTime
 from ritornel.core.time.stretches import joints, offsets, stretches_of
@@ -21,11 +23,13 @@ class Span(Struct, frozen=True, gc=False):
 
     ``start_ms`` and ``end_ms`` are slide time (of a bed: show time). At ``t`` the asset stands at
     ``from_ms + (t - start_ms) x rate``, wrapped into ``in_ms``..``out_ms`` (``place_at``). ``gain`` is a factor
-    over the same time. ``complete``: it ends because the asset has been played to its end.
+    over the same time, ``line`` one more in dB, and ``level_db`` what brings the asset to the loudness of its kind.
+    At every wrap the last ``joint_ms`` are faded into as many before ``in_ms``. ``complete``: it ends because the asset
+    has been played to its end.
 
     Live, where the times of what stops it are not those of the plan, ``left`` says how much there is to be played from
     its start, in ms of the asset (None: it has no end of its own), and ``goes_on`` that it takes up the one before
-    where that stands.
+    where that stands. A bed that is ``until_end`` ends with the show, not at an anchor.
     """
 
     source: Literal["object", "narration", "bed", "spot"]
@@ -42,12 +46,24 @@ class Span(Struct, frozen=True, gc=False):
     complete: bool = False
     left_ms: float | None = field(default=None, name="left")
     goes_on: bool = False
+    level_db: float = field(default=0.0, name="level")
+    line: Line | None = None
+    joint_ms: int = field(default=0, name="joint")
+    until_end: bool = False
 
 
 def place_at(span: Span, time: float) -> float:
     """Return the place in the asset, in ms, at which a span stands at ``time`` while it runs."""
     length = max(1, span.out_ms - span.in_ms)
-    return span.in_ms + (span.from_ms - span.in_ms + (time - span.start_ms) * span.rate) % length
+    place = span.from_ms + (time - span.start_ms) * span.rate
+    return place if span.from_ms <= place < span.in_ms else span.in_ms + (place - span.in_ms) % length
+
+
+def gain_at(span: Span, time: float) -> float:
+    """Return how loud a span is at a time, as a factor; joints aside."""
+    gain = value_at(span.gain, time) if span.gain is not None else 1.0
+    decibels = span.level_db + (line_at(span.line, time) if span.line is not None else 0.0)
+    return (gain if isinstance(gain, float) else float(gain[0])) * 10 ** (decibels / 20)
 
 
 class Played(NamedTuple):
@@ -87,19 +103,32 @@ def _level(timed: StepTime) -> Level:
     return Level(timed.start_ms, timed.end_ms, timed.step.params["to"])
 
 
-def object_spans(clips: Iterable[Played], length_ms: int) -> list[Span]:
+def speaks(thing: Clip | Sound, sounds: Mapping[str, SoundFacts]) -> bool:
+    """Tell whether somebody speaks in a clip or sound: as it was said of it, else as it sounds."""
+    facts = sounds.get(thing.asset)
+    return bool(facts is not None and facts.speaks) if thing.speaks is None else thing.speaks
+
+
+def object_spans(clips: Iterable[Played], length_ms: int, sounds: Mapping[str, SoundFacts]) -> list[Span]:
     """Return the spans of a slide's clips and sounds: the stretches that fall into the slide."""
-    return [span for clip in clips if clip.thing.asset for span in _spans_of(clip, length_ms)]
+    return [span for clip in clips if clip.thing.asset for span in _spans_of(clip, length_ms, sounds)]
 
 
-def _spans_of(clip: Played, length_ms: int) -> Iterator[Span]:
+def _spans_of(clip: Played, length_ms: int, sounds: Mapping[str, SoundFacts]) -> Iterator[Span]:
     thing, content = clip.thing, clip.content
+    kind: Kind = "speech" if speaks(thing, sounds) else "other"
+    level = level_of(kind, sounds.get(thing.asset))
     stands: Number | None = None
     for stretch in clip.stretches:
         start, end = stretch.start_ms, min(stretch.end_ms, length_ms)
         if end > start:
             goes_on = stands == stretch.played_ms
             stands = None if stretch.complete else stretch.played_ms + (stretch.end_ms - start) * stretch.rate
+            complete = stretch.complete and end == stretch.end_ms
+            fades = (
+                thing.fade_in_ms if stretch.played_ms == 0 else 0,
+                thing.fade_out_ms if complete else 0,
+            )
             yield Span(
                 source="object",
                 id=thing.id,
@@ -111,14 +140,21 @@ def _spans_of(clip: Played, length_ms: int) -> Iterator[Span]:
                 from_ms=clip.place_ms(stretch),
                 rate=float(stretch.rate),
                 muted=thing.muted,
-                gain=clip.gain,
-                complete=stretch.complete and end == stretch.end_ms,
+                gain=multiplied(clip.gain, faded(0.0, start, end, *fades)) if any(fades) else clip.gain,
+                complete=complete,
                 left_ms=float(content.whole_ms - stretch.played_ms),
                 goes_on=goes_on,
+                level_db=level,
             )
 
 
-def narration_spans(slide: Slide, transition_ms: int, length_ms: int, asset_lengths: Mapping[str, int]) -> list[Span]:
+def narration_spans(
+    slide: Slide,
+    transition_ms: int,
+    length_ms: int,
+    asset_lengths: Mapping[str, int],
+    sounds: Mapping[str, SoundFacts],
+) -> list[Span]:
     """Return the spans of the slide's narration, one for each stretch that is kept, each faded into the next.
 
     Every second one has another id: two media take turns, so that the next stands ready while one is heard.
@@ -127,6 +163,7 @@ def narration_spans(slide: Slide, transition_ms: int, length_ms: int, asset_leng
     if voice is None or not voice.asset:
         return []
     lead = narration_lead(voice, transition_ms)
+    level = level_of("speech", sounds.get(voice.asset))
     stretches = stretches_of(voice, asset_lengths)
     fades = [0, *joints(stretches), 0]
     found = []
@@ -136,20 +173,9 @@ def narration_spans(slide: Slide, transition_ms: int, length_ms: int, asset_leng
             fade_in, fade_out = fades[number], fades[number + 1]
             gain = faded(0.0, start, lead + offset + last - first, fade_in, fade_out) if fade_in or fade_out else None
             name = slide.id if number % 2 == 0 else f"{slide.id}~"
-            found.append(Span("narration", name, voice.asset, start, end, first, last, first, gain=gain))
+            made = Span("narration", name, voice.asset, start, end, first, last, first, gain=gain, level_db=level)
+            found.append(made)
     return found
-
-
-def bed_span(bed: Bed, show_length: int, asset_lengths: Mapping[str, int]) -> list[Span]:
-    """Return the bed's span in show time: to the end of the show if it loops, else at most once through."""
-    out = out_point(bed, asset_lengths)
-    natural = out - bed.in_ms
-    end = show_length if bed.loop else min(show_length, natural)
-    if not bed.asset or natural <= 0 or end <= 0:
-        return []
-    gain = faded(bed.gain_db, 0, end, bed.fade_in_ms, bed.fade_out_ms)
-    left = None if bed.loop else float(natural)
-    return [Span("bed", bed.id, bed.asset, 0, end, bed.in_ms, out, bed.in_ms, gain=gain, left_ms=left)]
 
 
 def media_track(clip: Played, length_ms: int) -> Track:

@@ -1,0 +1,78 @@
+"""Where somebody speaks, and how a bed gives room to it (timing, section 8)."""
+
+from collections.abc import Iterable, Mapping, Sequence
+
+from ritornel.core.model.asset import SoundFacts
+from ritornel.core.model.show import Duck
+from ritornel.core.sound.gain import Point
+from ritornel.core.sound.spans import Span
+from ritornel.core.time.rounding import rounded
+
+Stretches = tuple[tuple[int, int], ...]
+
+
+def speech_in(spans: Iterable[Span], sounds: Mapping[str, SoundFacts], talks: Iterable[str] = ()) -> Stretches:
+    """Return when somebody speaks in what is heard of a slide, in its time: narrations, and objects that ``talks``.
+
+    A voice that was not measured counts as speech from its beginning to its end.
+    """
+    speaking = set(talks)
+    found: list[tuple[int, int]] = []
+    for span in spans:
+        if span.muted or not (span.source == "narration" or (span.source == "object" and span.id in speaking)):
+            continue
+        facts = sounds.get(span.asset)
+        if facts is None:
+            found.append((span.start_ms, span.end_ms))
+            continue
+        found += _heard(span, facts.speech)
+    return merged(found, 1)
+
+
+def _heard(span: Span, speech: Sequence[tuple[int, int]]) -> Iterable[tuple[int, int]]:
+    """Yield when spans of an asset are heard while it plays from its place, perhaps again and again."""
+    whole = span.out_ms - span.in_ms
+    played, length = span.from_ms - span.in_ms, (span.end_ms - span.start_ms) * span.rate
+    for turn in range(int(played // whole), int((played + length) // whole) + 1) if whole > 0 else ():
+        base = turn * whole - played
+        for first, last in speech:
+            begins = max(0.0, base + max(first, span.in_ms) - span.in_ms)
+            ends = min(length, base + min(last, span.out_ms) - span.in_ms)
+            if ends > begins:
+                yield rounded(span.start_ms + begins / span.rate), rounded(span.start_ms + ends / span.rate)
+
+
+def merged(spans: Iterable[tuple[int, int]], hold_ms: int) -> Stretches:
+    """Return spans in their order, those as one that overlap or have a gap shorter than ``hold_ms`` between them."""
+    made: list[list[int]] = []
+    for start, end in sorted(spans):
+        if made and start - made[-1][1] < max(1, hold_ms):
+            made[-1][1] = max(made[-1][1], end)
+        else:
+            made.append([start, end])
+    return tuple((start, end) for start, end in made)
+
+
+def ducked(speech: Sequence[tuple[int, int]], duck: Duck, start_ms: int, end_ms: int) -> list[Point]:
+    """Return how a bed goes down for speech, as points (ms, dB) with straight lines between, for a bed from to.
+
+    From 0 at ``attack`` before a span to the depth at its start, and back to 0 at ``release`` after its end; where two
+    meet, the lower. What is spoken beyond the bed's own time does not count.
+    """
+    near = [(a, b) for a, b in speech if b + duck.release_ms > start_ms and a - duck.attack_ms < end_ms]
+    spans = merged(near, duck.hold_ms)
+    points: list[Point] = []
+    for number, (a, b) in enumerate(spans):
+        before = spans[number - 1][1] if number else None
+        if before is None or before + duck.release_ms <= a - duck.attack_ms:
+            points.append((a - duck.attack_ms, 0.0))
+        points += [(a, duck.depth_db), (b, duck.depth_db)]
+        following = spans[number + 1][0] if number + 1 < len(spans) else None
+        if following is None or b + duck.release_ms <= following - duck.attack_ms:
+            points.append((b + duck.release_ms, 0.0))
+        else:  # it comes up until the next one brings it down again
+            both = duck.attack_ms + duck.release_ms
+            at = (following * duck.release_ms + b * duck.attack_ms) / both
+            share = (at - b) / duck.release_ms if duck.release_ms else 0.0
+            points.append((rounded(at), duck.depth_db * (1 - share)))
+    return points
