@@ -31,7 +31,9 @@ def said(*arguments: str) -> tuple[int, str, str]:
 
 class Commands(TestCase):
     def test_each_says_what_it_is_for(self):
-        self.assertLessEqual({"serve", "work", "add-person", "score", "words", "captions"}, set(COMMANDS))
+        self.assertLessEqual(
+            {"serve", "work", "add-person", "score", "words", "captions", "mix", "beats"}, set(COMMANDS)
+        )
         for name in COMMANDS:
             code, out, err = said(name, "--help")
             self.assertEqual((code, err), (0, ""), name)

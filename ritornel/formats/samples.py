@@ -1,19 +1,25 @@
 """The sound of a file as samples. What strangers send is decoded in a child process with bounds: call this there."""
 
 from collections.abc import Iterator
+from fractions import Fraction
 from pathlib import Path
 
 import av
 import numpy as np
+from av.audio.frame import AudioFrame
 from av.audio.resampler import AudioResampler
+from av.filter import Graph
 from numpy.typing import NDArray
 
 from ritornel.core.model.asset import SoundFacts
 from ritornel.core.sound.listening import Ear
 
 _OPTIONS = {"protocol_whitelist": "file"}
+STEREO_RATE = 48_000
 _PREROLL_S = 0.3
 """So much is decoded before an instant: a codec needs a little to come into its own."""
+_SAMPLE = Fraction(1, STEREO_RATE)
+_SLOWEST = 0.5
 _FED = 480_000
 """Samples that are listened to at once: 10 s."""
 
@@ -29,11 +35,12 @@ def mono(path: Path, rate: int) -> NDArray[np.float32]:
     return np.concatenate(blocks) if blocks else np.zeros(0, np.float32)
 
 
-def stereo_blocks(path: Path, rate: int = 48_000, start_s: float = 0.0) -> Iterator[NDArray[np.float32]]:
-    """Yield the sound of a file as stereo samples, shape (2, n), from an instant on, in blocks as they are decoded.
+def stereo_blocks(path: Path, start_s: float = 0.0) -> Iterator[NDArray[np.float32]]:
+    """Yield the sound of a file as stereo samples at 48 kHz, shape (2, n), from an instant on, as they are decoded.
 
     A mono sound is as loud on both sides as it is, as browsers play it. Raises ``FFmpegError``.
     """
+    rate = STEREO_RATE
     with av.open(str(path), options=_OPTIONS, metadata_errors="ignore") as container:
         stream = container.streams.audio[0]
         if start_s > _PREROLL_S:
@@ -52,6 +59,49 @@ def stereo_blocks(path: Path, rate: int = 48_000, start_s: float = 0.0) -> Itera
             block, skip = _after(part.to_ndarray(), skip or 0)
             if block.shape[1]:
                 yield block
+
+
+def paced_blocks(path: Path, start_s: float, pace: float) -> Iterator[NDArray[np.float32]]:
+    """Yield ``stereo_blocks`` so many times faster, with the pitch as it is."""
+    if pace == 1.0:
+        yield from stereo_blocks(path, start_s)
+        return
+    graph = Graph()
+    source = graph.add_abuffer(sample_rate=STEREO_RATE, format="fltp", layout="stereo", time_base=_SAMPLE)
+    chain = [source]
+    for factor in _factors(pace):
+        chain.append(graph.add("atempo", f"{factor:.6f}"))
+    chain.append(graph.add("abuffersink"))
+    graph.link_nodes(*chain)
+    graph.configure()
+    at = 0
+    for block in stereo_blocks(path, start_s):
+        frame = AudioFrame.from_ndarray(np.ascontiguousarray(block), format="fltp", layout="stereo")
+        frame.sample_rate, frame.pts, frame.time_base = STEREO_RATE, at, _SAMPLE
+        at += block.shape[1]
+        graph.push(frame)
+        yield from _pulled(graph)
+    graph.push(None)
+    yield from _pulled(graph)
+
+
+def _factors(pace: float) -> list[float]:
+    """Return a pace as factors that the filter takes at once: none slower than a half."""
+    found = []
+    while pace < _SLOWEST:
+        found.append(_SLOWEST)
+        pace /= _SLOWEST
+    return [*found, pace]
+
+
+def _pulled(graph: Graph) -> Iterator[NDArray[np.float32]]:
+    while True:
+        try:
+            frame = graph.pull()
+        except (BlockingIOError, EOFError):
+            return
+        if isinstance(frame, AudioFrame):
+            yield frame.to_ndarray()
 
 
 def _after(samples: NDArray[np.float32], skip: int) -> tuple[NDArray[np.float32], int]:

@@ -3,14 +3,15 @@
 from collections.abc import Mapping, Sequence
 from typing import NamedTuple
 
-from ritornel.core.model import Bed, Show
+from ritornel.core.model import Bed, Clip, Show, Slide, Sound
 from ritornel.core.model.asset import SoundFacts
 from ritornel.core.model.show import Anchor
 from ritornel.core.sound.ducking import ducked
 from ritornel.core.sound.gain import Line, faded, line_of, summed
-from ritornel.core.sound.levels import level_of
-from ritornel.core.sound.spans import Span
+from ritornel.core.sound.levels import Kind, level_of
+from ritornel.core.sound.spans import Span, speaks
 from ritornel.core.time.playback import out_point
+from ritornel.core.time.script import has_words
 from ritornel.core.time.slide_clock import SlideTime
 
 
@@ -41,6 +42,16 @@ class _Laid(NamedTuple):
     fade_out_ms: int
 
 
+def is_spoken(show: Show, sounds: Mapping[str, SoundFacts]) -> bool:
+    """Tell whether somebody speaks in a show: a presenter by its script, a voice, or a clip."""
+
+    def talks(slide: Slide) -> bool:
+        timed = (o for o in slide.objects if isinstance(o, Clip | Sound) and not o.muted)
+        return slide.narration is not None or has_words(slide.script) or any(speaks(o, sounds) for o in timed)
+
+    return any(talks(slide) for slide in show.slides if not slide.skipped)
+
+
 def instant_of(anchor: Anchor, show: Show, clock: Clock) -> int:
     """Return the instant of an anchor, kept within the show; 0 for one on a slide that is not there."""
     for slide, start, time in zip(show.slides, clock.starts, clock.times, strict=True):
@@ -67,7 +78,8 @@ def bed_spans(
 ) -> tuple[Span, ...]:
     """Return the spans of a show's beds in show time, one for each bed that is heard, in their order."""
     laid = _giving_way([one for bed in show.beds if (one := _laid(bed, show, clock, lengths)) is not None])
-    return tuple(_span(one, clock, lengths, sounds) for one in laid)
+    kind: Kind = "bed" if is_spoken(show, sounds) else "alone"
+    return tuple(_span(one, clock, lengths, level_of(kind, sounds.get(one.bed.asset))) for one in laid)
 
 
 def _laid(bed: Bed, show: Show, clock: Clock, lengths: Mapping[str, int]) -> _Laid | None:
@@ -96,7 +108,7 @@ def _giving_way(laid: Sequence[_Laid]) -> list[_Laid]:
     return made
 
 
-def _span(laid: _Laid, clock: Clock, lengths: Mapping[str, int], sounds: Mapping[str, SoundFacts]) -> Span:
+def _span(laid: _Laid, clock: Clock, lengths: Mapping[str, int], level_db: float) -> Span:
     bed, start, end = laid.bed, laid.start_ms, laid.end_ms
     out = out_point(bed, lengths)
     loop = loop_of(bed, lengths) if bed.loop else Loop(bed.in_ms, out, 0)
@@ -117,7 +129,7 @@ def _span(laid: _Laid, clock: Clock, lengths: Mapping[str, int], sounds: Mapping
         from_ms=bed.in_ms,
         gain=faded(bed.gain_db, start, end, laid.fade_in_ms, laid.fade_out_ms),
         left_ms=None if bed.loop else float(out - bed.in_ms),
-        level_db=level_of("bed", sounds.get(bed.asset)),
+        level_db=level_db,
         line=summed(line),
         joint_ms=loop.joint_ms,
         until_end=bed.end is None,

@@ -59,20 +59,21 @@ def ducked(speech: Sequence[tuple[int, int]], duck: Duck, start_ms: int, end_ms:
     From 0 at ``attack`` before a span to the depth at its start, and back to 0 at ``release`` after its end; where two
     meet, the lower. What is spoken beyond the bed's own time does not count.
     """
-    near = [(a, b) for a, b in speech if b + duck.release_ms > start_ms and a - duck.attack_ms < end_ms]
+    attack, release = max(1, duck.attack_ms), max(1, duck.release_ms)
+    near = [(a, b) for a, b in speech if b + release > start_ms and a - attack < end_ms]
     spans = merged(near, duck.hold_ms)
     points: list[Point] = []
     for number, (a, b) in enumerate(spans):
         before = spans[number - 1][1] if number else None
-        if before is None or before + duck.release_ms <= a - duck.attack_ms:
-            points.append((a - duck.attack_ms, 0.0))
+        if before is None or before + release <= a - attack:
+            points.append((a - attack, 0.0))
         points += [(a, duck.depth_db), (b, duck.depth_db)]
         following = spans[number + 1][0] if number + 1 < len(spans) else None
-        if following is None or b + duck.release_ms <= following - duck.attack_ms:
-            points.append((b + duck.release_ms, 0.0))
+        if following is None or b + release <= following - attack:
+            points.append((b + release, 0.0))
         else:  # it comes up until the next one brings it down again
-            both = duck.attack_ms + duck.release_ms
-            at = (following * duck.release_ms + b * duck.attack_ms) / both
-            share = (at - b) / duck.release_ms if duck.release_ms else 0.0
+            both = attack + release
+            at = (following * release + b * attack) / both
+            share = (at - b) / release
             points.append((rounded(at), duck.depth_db * (1 - share)))
     return points

@@ -4,10 +4,13 @@ from typing import Literal
 
 from ritornel.core.model.asset import SoundFacts
 
-Kind = Literal["speech", "bed", "other"]
+Kind = Literal["speech", "bed", "alone", "other"]
 
-WANTED_LUFS: dict[Kind, float] = {"speech": -16.0, "bed": -28.0, "other": -22.0}
-"""Integrated loudness, ITU-R BS.1770-4: beds lie 12 LU under speech, spots and clips that do not speak 6."""
+WANTED_LUFS: dict[Kind, float] = {"speech": -16.0, "bed": -28.0, "alone": -16.0, "other": -22.0}
+"""Integrated loudness, ITU-R BS.1770-4: beds lie 12 LU under speech, spots and clips that do not speak 6.
+
+Where nobody speaks in the whole show its beds are what one listens to: they are as loud as speech.
+"""
 MOST_GAIN_DB = 20.0
 CEILING_DBTP = -1.0
 

@@ -68,7 +68,8 @@ def document(heard: Heard) -> Document:
             {"title": "Chapter two: What carries it", "first": "ring"},
             {"title": "Chapter three: What drives it", "first": "clockwork"},
         ],
-        "beds": [{"asset": "harbour.ogg", "loop": True, "fade_in": 2500, "fade_out": 4000, "gain_db": -16}],
+        "beds": [{"asset": "harbour.ogg", "loop": True, "fade_in": 2500, "fade_out": 4000, "gain_db": 5,
+                  "duck": {"depth_db": -9}}],
         "slides": [
             _welcome(heard), _skerry(heard), _light(heard), _ring(heard), _bath(heard), _finger(heard), _clockwork(heard),
             _flashes(heard), _goodbye(heard),
@@ -202,7 +203,7 @@ def _finger(heard: Heard) -> Document:
         **_spoken("finger", heard),
         "objects": [
             {"id": "clip", "kind": "clip", "role": "picture", "asset": "turning-lens.webm", "in": 3000, "out": 10500,
-             "gain_db": -10, "waited_for": True, "name": "Turning lens"},
+             "gain_db": -6, "waited_for": True, "name": "Turning lens"},
             said("title", "title", "One turn"),
             said("count", "body", lit("every six seconds", "six", italic=True)),
         ],

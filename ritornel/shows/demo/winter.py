@@ -17,7 +17,7 @@ def document() -> Document:
     return {
         "title": "Winter opening",
         "style": "linocut",
-        "beds": [{"asset": "bells.ogg", "loop": True, "fade_in": 1500, "fade_out": 3000, "gain_db": -9}],
+        "beds": [{"asset": "bells.ogg", "loop": True, "fade_in": 1500, "fade_out": 3000}],
         "slides": [_opening(), *(_picture(n, *one) for n, one in enumerate(_PICTURES, 1)), _closing()],
         "credit_lines": ["closing"],
     }

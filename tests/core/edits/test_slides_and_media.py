@@ -75,7 +75,7 @@ class SlidesAndShow(TestCase):
         laid = edited(show(slide(script="Good evening.")), do="add-bed", values={"asset": "tune"})
         (bed,) = laid.beds
         self.assertEqual(
-            (bed.id, bed.fade_in_ms, bed.fade_out_ms, bed.gain_db, bed.loop), ("bed-1", 1000, 2000, -12, True)
+            (bed.id, bed.fade_in_ms, bed.fade_out_ms, bed.gain_db, bed.loop), ("bed-1", 1000, 2000, 0, True)
         )
         two = edited(laid, do="add-bed", id="wind", values={"asset": "wind", "gain_db": -30})
         other = two.beds[1]

@@ -1,0 +1,166 @@
+"""The mix of a show as samples: 48 kHz stereo in blocks, never the whole show in memory."""
+
+from collections.abc import Callable, Iterator, Sequence
+
+import numpy as np
+from msgspec import Struct
+from numpy.typing import NDArray
+
+from ritornel.core.score import Score
+from ritornel.core.sound.limiting import Limiter
+from ritornel.core.sound.loudness import Meter
+from ritornel.core.sound.mixing import RATE, Heard, Turn, gains, heard_in, turns
+
+BLOCK_MS = 5_000
+"""A mix can be taken up again at any whole number of blocks."""
+_BEFORE_MS = 1_000
+"""What is mixed before the block at which one begins, for the limiter to be as it would have been."""
+_REPORT_MS = 100
+
+Samples = NDArray[np.float32]
+Opened = Callable[[str, float, float], Iterator[Samples]]
+"""Gives the sound of an asset, by its id, from an instant on in s, so many times faster: stereo blocks at 48 kHz."""
+
+
+class Measures(Struct, frozen=True):
+    """A mix measured: integrated loudness and its range (LUFS, LU), true peak (dBTP), the limiter's work.
+
+    ``levels`` is the short-term loudness at every tenth of a second, ``limited`` by how many dB the limiter took back
+    at the most in each, ``limited_ms`` how long it worked at all.
+    """
+
+    integrated: float | None
+    range: float | None
+    true_peak: float
+    levels: tuple[float, ...]
+    limited: tuple[float, ...]
+    limited_ms: int
+
+
+def heard_of(score: Score) -> list[Heard]:
+    """Return all that is heard of a show."""
+    return heard_in(zip(score.starts, (part.spans for part in score.slides), strict=True), score.bed_spans)
+
+
+class Mix:
+    """The mix of what is heard, ``length_ms`` long. Goes through it once; then ``measures`` tells of it."""
+
+    def __init__(self, heard: Sequence[Heard], length_ms: int, opened: Opened) -> None:
+        """Take what is heard, and how files are opened. One that cannot be is silent."""
+        self._heard, self._length, self._opened = heard, length_ms, opened
+        self._meter, self._limiter = Meter(), Limiter()
+
+    def blocks(self, first: int = 0) -> Iterator[Samples]:
+        """Yield the mix in blocks of ``BLOCK_MS`` from the one numbered ``first`` on, the last one shorter."""
+        begins = max(0, first * BLOCK_MS - _BEFORE_MS)
+        leave_out = (first * BLOCK_MS - begins) * RATE // 1000
+        waiting = np.zeros((2, 0), np.float32)
+        for limited in self._limited(begins):
+            waiting = np.concatenate((waiting, limited), axis=1)
+            if leave_out:
+                waiting, leave_out = waiting[:, leave_out:], max(0, leave_out - waiting.shape[1])
+            while waiting.shape[1] >= _BLOCK:
+                self._meter.feed(waiting[:, :_BLOCK])
+                yield waiting[:, :_BLOCK]
+                waiting = waiting[:, _BLOCK:]
+        if waiting.shape[1]:
+            self._meter.feed(waiting)
+            yield waiting
+
+    def measures(self) -> Measures:
+        """Return what was measured of what was given so far."""
+        loudness = self._meter.result()
+        work = np.array(self._limiter.work)
+        padded = np.pad(work, (0, -len(work) % _REPORT_MS), constant_values=1.0).reshape(-1, _REPORT_MS)
+        taken = -20 * np.log10(np.maximum(1e-5, padded.min(axis=1))) if len(work) else np.zeros(0)
+        return Measures(
+            loudness.integrated,
+            loudness.range,
+            loudness.true_peak,
+            tuple(float(f"{v:.1f}") for v in self._meter.short_term()),
+            tuple(float(f"{max(0.0, v):.1f}") for v in taken),
+            int((work < 1.0 - 1e-4).sum()),
+        )
+
+    def _limited(self, begins: int) -> Iterator[Samples]:
+        for mixed in self._mixed(begins):
+            yield self._limiter.feed(mixed)
+        yield self._limiter.last()
+
+    def _mixed(self, begins: int) -> Iterator[Samples]:
+        """Yield the sum of all that is heard, not limited, from an instant in ms on."""
+        playing: dict[tuple[int, int], _Reader] = {}
+        for at in range(begins, self._length, BLOCK_MS):
+            until = min(self._length, at + BLOCK_MS)
+            block = np.zeros((2, _place(until) - _place(at)), np.float32)
+            used = set()
+            for number, heard in enumerate(self._heard):
+                if heard.start_ms >= until:
+                    break
+                if heard.end_ms <= at:
+                    continue
+                for turn in turns(heard.span, at - heard.at_ms, until - heard.at_ms):
+                    key = number, round_ms(turn.start_ms)
+                    used.add(key)
+                    self._add(block, at, until, heard, turn, playing, key)
+            for key in [key for key in playing if key not in used]:
+                del playing[key]
+            yield block
+
+    def _add(
+        self,
+        block: Samples,
+        at: int,
+        until: int,
+        heard: Heard,
+        turn: Turn,
+        playing: dict[tuple[int, int], "_Reader"],
+        key: tuple[int, int],
+    ) -> None:
+        """Add what a turn gives to a block of the show from ``at`` to ``until``."""
+        base = heard.at_ms
+        start, end = max(at, base + turn.start_ms), min(until, base + turn.end_ms, heard.end_ms)
+        first, last = _place(start), _place(end)
+        if last <= first:
+            return
+        reader = playing.get(key)
+        if reader is None:
+            place = turn.from_ms + (start - base - turn.start_ms) * heard.span.rate
+            reader = playing[key] = _Reader(self._opened(heard.span.asset, place / 1000, heard.span.rate))
+        samples = reader.read(last - first)
+        times = np.arange(first, first + samples.shape[1]) * (1000 / RATE) - base
+        block[:, first - _place(at) : first - _place(at) + samples.shape[1]] += samples * gains(heard.span, turn, times)
+
+
+_BLOCK = BLOCK_MS * RATE // 1000
+
+
+def _place(ms: float) -> int:
+    """Return the sample at an instant of the show."""
+    return int(ms * RATE / 1000 + 0.5)
+
+
+def round_ms(ms: float) -> int:
+    """Return the whole millisecond nearest to one: what tells turns apart."""
+    return int(ms + 0.5)
+
+
+class _Reader:
+    """Samples of a sound, as many as are wanted; what is not there any more is left out."""
+
+    def __init__(self, blocks: Iterator[Samples]) -> None:
+        self._blocks = blocks
+        self._left = np.zeros((2, 0), np.float32)
+
+    def read(self, count: int) -> Samples:
+        """Return the next samples, ``count`` at most."""
+        parts, have = [self._left], self._left.shape[1]
+        while have < count:
+            block = next(self._blocks, None)
+            if block is None:
+                break
+            parts.append(block)
+            have += block.shape[1]
+        joined = np.concatenate(parts, axis=1) if len(parts) > 1 else parts[0]
+        self._left = joined[:, count:]
+        return joined[:, :count]
