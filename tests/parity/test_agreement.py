@@ -10,9 +10,9 @@ from ritornel.core.model.reading import convert
 from ritornel.core.model.writing import plain
 from ritornel.core.motion.easing import NAMED, eased, parse
 from ritornel.core.motion.placing import matrix
-from ritornel.core.motion.track import value_at
 from ritornel.core.score import compile
-from ritornel.core.sound.spans import place_at
+from ritornel.core.sound.mixing import points_of, turns
+from ritornel.core.sound.spans import gain_at, place_at
 from ritornel.core.text.families import FAMILIES
 from ritornel.core.time.script import MARK, texts
 from ritornel.core.time.takes import pace_while
@@ -50,14 +50,29 @@ class Agreement(TestCase):
             clip("film", 4001, rate=r, plays=p, gain_db=-6, **{"in": i})
             for r, p, i in ((1, 1, 0), (3, 50, 999), (0.7, 3, 5))
         ]
-        bed = {"id": "b", "asset": "tune", "out": 2500, "in": 300, "fade_in": 900, "fade_out": 1500}
+        bed = {"id": "b", "asset": "tune", "out": 2500, "in": 300, "fade_in": 900, "fade_out": 1500, "line": [[2000, 0], [9000, -20]]}  # fmt: skip
         spans = [s for f in films for s in compile(show(slide(objects=(f,), hold=30_000))).slides[0].spans]
         spans += compile(show(slide(hold=30_000), beds=[bed])).bed_spans
         times = [CHANCE.uniform(-100, 30_000) for _ in range(60)]
         answers = in_page("span", [{"span": msgspec.to_builtins(s), "times": times} for s in spans])
         for span, told in zip(spans, answers, strict=True):
             self.near([place_at(span, t) for t in times], [place for place, _ in told], 1e-4)
-            self.near([value_at(span.gain, t) for t in times], [gain for _, gain in told])
+            self.near([gain_at(span, t) for t in times], [gain for _, gain in told])
+
+    def test_turns_and_their_gains(self):
+        beds = [{"id": f"b{n}", "asset": "tune", "loop_from": a, "loop_to": b, "fade_in": 900, "loop_fade": x} for n, (a, b, x) in enumerate(((500, 2900, 300), (0, 3000, 400), (1000, 1700, 5000)))]  # fmt: skip
+        spans = compile(show(slide(hold=30_000), beds=beds)).bed_spans
+        windows = [(s, first, first + CHANCE.uniform(1, 9000)) for s in spans for first in (0, 2900, CHANCE.uniform(0, 30_000))]  # fmt: skip
+        answers = in_page("turns", [{"span": msgspec.to_builtins(s), "first": a, "last": b} for s, a, b in windows])
+        for (span, first, last), told in zip(windows, answers, strict=True):
+            ours = list(turns(span, first, last))
+            self.assertEqual(len(ours), len(told))
+            for one, other in zip(ours, told, strict=True):
+                self.near(list(one), other)
+        for span, told in zip(spans, in_page("points", [{"track": msgspec.to_builtins(s.gain)} for s in spans]), strict=True):  # fmt: skip
+            times, values = points_of(span.gain)
+            self.near(times, [time for time, _ in told])
+            self.near(values, [value for _, value in told])
 
     def test_families(self):
         self.assertEqual(in_page("families", [{}]), [{name: family.css for name, family in FAMILIES.items()}])

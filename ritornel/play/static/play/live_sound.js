@@ -1,23 +1,27 @@
 // Sound of a live run: the playhead may wait for a cue, and media go on meanwhile, by the clock on the wall.
 
 import { lastOfLength, valueAt } from "./evaluate.js";
-import { Sound } from "./sound.js";
-import { placeAt } from "./spans.js";
+import { Media } from "./media.js";
+import { jointAt, turned, turns } from "./mixing.js";
+import { gainAt, placeAt } from "./spans.js";
 
 const AT_OUT_MS = 20; // a medium this near its out point is there
+const LEAST_FADE_MS = 60; // what ends suddenly would click
 const LEAST_RUN_MS = 250; // one that is there is not begun again for less
 
-/** As Sound, for a run of Live: `follow` also gets the time elapsed in the run and the number of the visit to a slide. */
-export class LiveSound extends Sound {
+/** The sound of a run of Live: `follow` also gets the time elapsed in the run and the number of the visit to a slide. */
+export class LiveSound extends Media {
   constructor(play, stage, refused) {
     super(play, stage, refused);
     this.started = new Map();
+    this.beds = new Map(); // those that have begun, by their ids: on the clock of the run
     this.visit = null;
     this.last = null;
   }
 
   /** Lets each clip and sound do what it was told last where the playhead is: it runs from there by itself, to its own
-   * end or until it is told something else. Narration is left to the presenter. Beds follow `elapsed`. */
+   * end or until it is told something else. Narration is left to the presenter. Beds begin and
+   * end with what they are anchored to, whenever that comes, and go on by `elapsed` in between. */
   follow(index, time, running, elapsed = time, visit = index) {
     const [slideId, start] = this.play.order[index];
     const slide = this.play.slides[slideId];
@@ -26,7 +30,10 @@ export class LiveSound extends Sound {
     const passed = this.last === null || !running ? 0 : Math.max(0, elapsed - this.last);
     this.last = elapsed;
     for (const [key, span] of this.told(slide, slideId, time - start)) this.runFreely(key, span, slide, slideId, time - start, running, passed);
-    for (const span of this.play.bed_spans) this.runBed(span, slideId, elapsed, running);
+    if (running && !this.muted && !this.opened().running) this.graph.resume();
+    const wanted = new Set();
+    for (const span of this.play.bed_spans) this.runBed(span, time, elapsed, running, wanted);
+    this.stopOthers(wanted, Infinity);
     const moving = [...this.started.values()].map((medium) => medium.span).filter((span) => span.source === "object");
     this.standStill(slideId, slide, time - start, new Set(moving.map((span) => span.id)));
     this.standAtEnd(lastOfLength(this.play.order, index - 1));
@@ -34,6 +41,7 @@ export class LiveSound extends Sound {
 
   stop() {
     super.stop();
+    this.beds.clear();
     this.enter(null);
   }
 
@@ -66,7 +74,7 @@ export class LiveSound extends Sound {
     }
     const { element } = medium;
     element.muted = this.muted || span.muted;
-    element.volume = Math.min(1, this.gainOf(span, within));
+    this.setGain(element, this.gainOf(span, within));
     if (within >= span.end && !span.complete && span.end < slide.score.length) this.stopAsTold(medium, slide, within);
     else this.keepRunning(medium, running);
   }
@@ -105,14 +113,41 @@ export class LiveSound extends Sound {
     }
   }
 
-  /** A bed begins with the run, and is over when it has been played to its end. */
-  runBed(span, slideId, elapsed, running) {
-    const over = span.left !== null && elapsed - span.start >= span.left;
-    if (!over || this.heard.has(this.keyOf(span, slideId))) this.run(span, slideId, elapsed, running && !over);
+  /** A bed begins when its anchor comes, and fades out when that of its end does, or the playhead goes back before it. */
+  runBed(span, time, elapsed, running, wanted) {
+    const isUnderWay = time >= span.start && (span.until_end !== false || time < span.end);
+    let bed = this.beds.get(span.id);
+    if (!bed && !(isUnderWay && running)) return;
+    if (!bed) this.beds.set(span.id, (bed = { since: elapsed - (time - span.start), ends: null }));
+    if (!isUnderWay) bed.ends ??= elapsed;
+    else if (bed.ends !== null) Object.assign(bed, { since: elapsed - (time - span.start), ends: null });
+    const at = span.start + elapsed - bed.since;
+    const gone = bed.ends === null ? 0 : (elapsed - bed.ends) / Math.max(LEAST_FADE_MS, fadeOut(span));
+    const isOver = gone >= 1 || (span.left !== null && at - span.start >= span.left);
+    if (isOver) {
+      if (!isUnderWay) this.beds.delete(span.id);
+      return;
+    }
+    const last = span.left === null ? Infinity : span.start + span.left;
+    for (const turn of turns({ ...span, end: last }, at, at + 1)) {
+      const part = { ...turned({ ...span, end: last }, turn), gone };
+      wanted.add(this.keyOf(part));
+      this.run(part, null, at, running);
+    }
   }
 
-  /** A bed holds its loudness for as long as the presenter takes: only its beginning is faded. */
+  /** A bed holds its loudness for as long as the presenter takes: only its beginning is faded, and its end when it comes.
+   * Who speaks is heard in the room: it does not give way to the voices of the plan. */
   gainOf(span, at) {
-    return super.gainOf(span, span.source === "bed" ? Math.min(at, (span.start + span.end) / 2) : at);
+    if (span.source !== "bed") return super.gainOf(span, at);
+    const { times } = span.gain;
+    const begun = gainAt({ ...span, line: null }, Math.min(at, (times[0] + times.at(-1)) / 2));
+    return begun * jointAt(span.turn, at) * Math.cos((Math.PI / 2) * span.gone);
   }
+}
+
+/** How long a bed takes to fade out, by its gain. */
+function fadeOut({ gain }) {
+  const { times, values } = gain;
+  return values.at(-1) === 0 && times.length > 1 ? times.at(-1) - times.at(-2) : 0;
 }

@@ -1,33 +1,30 @@
-// Clips, sounds, narration and beds in step with the playhead. Times in ms of the show.
+// All that is heard of a show that runs by itself, in step with the playhead: one mix. Times in ms of the show.
+// Short sounds are decoded, and put into the graph ahead of time, exact to the sample; clips, long sounds, and
+// everything that is slowed down, are media elements.
 
-import { lastOfLength, valueAt } from "./evaluate.js";
-import { gainAt, placeAt } from "./spans.js";
+import { lastOfLength } from "./evaluate.js";
+import { isShort } from "./graph.js";
+import { Media } from "./media.js";
+import { Sounding, turned, turns } from "./mixing.js";
+import { placeAt } from "./spans.js";
 
-const SEEK_BEYOND_S = 0.4; // further off than this, seek
-const CORRECT_BEYOND_S = 0.03; // further off than this, run faster or slower ...
-const CORRECTED_S = 0.008; // ... until it is nearer than this
-const CORRECTION = 0.15; // by so much: constant while it lasts, as every change of rate disturbs a browser's sound
-const ELSEWHERE_S = 0.1; // another stretch of the same medium that begins further off than this is gone to
-const SMOOTHING = 0.75; // share of the drift before in the smoothed drift: readings of currentTime jitter
 const PATIENCE_MS = 800; // the show waits this long at most for its sound when it begins to play
-const TASTE_MS = 120; // while one scrubs, a sound is heard for so long
-const AHEAD_MS = 2500; // a sound is fetched and put on its place this long before it is heard
+const GRAIN_MS = 120; // while one scrubs, a sound is heard for so long
+const GRAIN_FADE_S = 0.012;
+const AHEAD_MS = 2500; // a sound is fetched, and put on its place, this long before it is heard
+const JUMP_S = 0.05; // further off than this the playhead has gone elsewhere
+const FOLLOWS = 0.02; // share of what the clocks of sound and show are apart that is made up for at each frame
+const LIMITER_S = 0.008; // what the limiter holds back
 
 /** Plays what a score says is heard and moves at an instant. */
-export class Sound {
-  /** `refused` is called when the browser wants a gesture before it lets sound out. */
-  constructor(play, stage, refused = () => {}) {
-    this.play = play;
-    this.stage = stage;
-    this.refused = refused;
-    this.heard = new Map();
-    this.muted = false;
-    this.speed = 1;
+export class Sound extends Media {
+  constructor(play, stage, refused) {
+    super(play, stage, refused);
+    this.scheduled = new Map(); // turns in the graph, by what plays them and their number
+    this.zero = null; // the instant of the graph at which the show began, or would have
     this.tasting = null;
     this.tasted = new Set();
     this.beside = new Map(); // by a clip's address, its sound alone
-    this.drifts = [];
-    this.latencies = { AUDIO: 0.06, VIDEO: 0.12 }; // s from play() until it runs, learnt as media start
   }
 
   /** Brings every medium to where it must be at show time `time`, for the slide at `index`; beds to where they are at `bedTime`. */
@@ -39,236 +36,224 @@ export class Sound {
     const wanted = new Set();
     const moving = new Set();
     if (playing) this.endTaste();
-    const sounding = (spans, at) => spans.filter((span) => at >= span.start && at < span.end);
-    for (const span of sounding(slide.score.spans, within)) {
-      wanted.add(this.keyOf(span, slideId));
+    if (playing && !this.muted) this.opened();
+    const soon = [...this.soon(index, time, bedTime)];
+    for (const one of soon) {
+      const { span, slideId: of, base } = one;
+      const at = time - base;
+      if (playing && this.isDecoded(span, of)) continue;
+      if (at < span.start) {
+        if (playing) this.prepareSpan(span, of, base + span.start, time);
+        continue;
+      }
+      wanted.add(this.keyOf(span, of));
       if (span.source === "object") moving.add(span.id);
-      this.run(span, slideId, within, playing);
+      this.run(span, of, at, playing);
     }
-    for (const span of sounding(this.play.bed_spans, bedTime)) {
-      wanted.add(this.keyOf(span, slideId));
-      this.run(span, slideId, bedTime, playing);
-    }
-    if (playing) this.prepare(index, time);
-    for (const [key, medium] of this.heard) {
-      if (wanted.has(key) || medium.ahead > time) continue;
-      medium.element.pause();
-      this.heard.delete(key);
-    }
+    this.stopOthers(wanted, time);
+    if (playing) this.schedule(soon, time);
     this.standStill(slideId, slide, within, moving);
     this.standAtEnd(lastOfLength(this.play.order, index - 1));
+  }
+
+  /** What is heard now or soon, with the slide it is of and the show time that its own counts from; long beds by their turns. */
+  *soon(index, time, bedTime) {
+    const until = time + AHEAD_MS;
+    for (const [slideId, start] of this.play.order.slice(index, index + 2)) {
+      for (const span of this.play.slides[slideId]?.score.spans ?? []) {
+        if (start + span.end > time && start + span.start <= until) yield { span, slideId, base: start };
+      }
+    }
+    const [slideId] = this.play.order[index];
+    for (const span of this.play.bed_spans) {
+      // one that goes on when the show begins again has its own clock
+      const base = span.end > this.play.length ? time - bedTime : 0;
+      if (base + span.end <= time || base + span.start > until) continue;
+      if (!span.joint || this.isDecoded(span, slideId)) yield { span, slideId, base };
+      else for (const turn of turns(span, time - base, until - base)) yield { span: turned(span, turn), slideId, base };
+    }
+  }
+
+  /** Whether a span is played by the graph itself. What a medium plays already, it goes on with. */
+  isDecoded(span, slideId) {
+    if (!this.graph?.running || this.muted || this.speed !== 1 || (span.rate ?? 1) !== 1) return false;
+    const asset = this.play.assets[span.asset];
+    if (!asset || !isShort(asset) || this.graph.decoded.failed.has(asset.url) || this.heard.has(this.keyOf(span, slideId))) return false;
+    return !(span.source === "object" && asset.kind === "clip");
+  }
+
+  /** Puts the turns of decoded sounds that come soon into the graph; those that are there are kept as they are to be. */
+  schedule(soon, time) {
+    const { graph } = this;
+    if (!graph?.running) return;
+    this.keepTime(time);
+    const wanted = new Set();
+    for (const { span, slideId, base } of soon) {
+      if (span.muted || !this.isDecoded(span, slideId)) continue;
+      const { url } = this.play.assets[span.asset];
+      for (const turn of turns(span, time - base, time + AHEAD_MS - base)) {
+        const key = `${this.keyOf(span, slideId)} ${turn.number}`;
+        wanted.add(key);
+        this.place(key, span, turn, base, time, url);
+      }
+    }
+    for (const [key, sounding] of this.scheduled) {
+      if (!wanted.has(key)) this.take(key, sounding);
+    }
+  }
+
+  /** Keeps the clock of the graph beside that of the show; after a jump everything is put there anew. */
+  keepTime(time) {
+    const { context } = this.graph;
+    const zero = context.currentTime - time / 1000 - LIMITER_S - (context.outputLatency || 0);
+    if (this.zero === null || Math.abs(zero - this.zero) > JUMP_S) {
+      this.silence();
+      this.zero = zero;
+    }
+    this.zero += FOLLOWS * (zero - this.zero);
+    for (const sounding of this.scheduled.values()) {
+      if (sounding.zero + (sounding.base + sounding.turn.start) / 1000 < context.currentTime) this.note((sounding.zero - zero) * -1000);
+    }
+  }
+
+  place(key, span, turn, base, time, url) {
+    const what = `${span.asset} ${base} ${turn.start} ${turn.from} ${Math.min(turn.end, span.end)} ${turn.rise} ${turn.fall}`;
+    const there = this.scheduled.get(key);
+    if (there?.what === what) {
+      if (there.span !== span && soundsOther(there.span, span)) there.shape(span, Math.max(time - base, turn.start));
+      else there.span = span;
+      return;
+    }
+    const buffer = this.graph.decoded.get(url);
+    if (!buffer) return;
+    if (there) this.take(key, there);
+    const { zero } = this;
+    const sounding = new Sounding(this.graph.context, this.graph.bus, buffer, span, turn, (at) => zero + (base + at) / 1000);
+    Object.assign(sounding, { what, zero, base });
+    this.scheduled.set(key, sounding);
+    sounding.start(Math.max(time - base, turn.start));
+  }
+
+  take(key, sounding) {
+    sounding.stop();
+    this.scheduled.delete(key);
+  }
+
+  silence() {
+    for (const [key, sounding] of this.scheduled) this.take(key, sounding);
+    this.zero = null;
   }
 
   /** Lets what sounds at `time` be heard for a moment, while one scrubs; a clip stays on its picture, and is heard by itself. */
   taste(index, time) {
     this.endTaste();
     this.follow(index, time, false);
-    for (const { element } of this.heard.values()) {
-      if (element.muted) continue;
-      const sound = element instanceof HTMLAudioElement ? element : this.besideClip(element);
-      this.tasted.add(sound);
-      sound.play()?.catch(() => {}); // a browser that wants a click first stays silent
+    if (this.muted) return;
+    const graph = this.opened();
+    if (!graph.running) graph.resume();
+    for (const { span, slideId, base } of this.soon(index, time, time)) {
+      const at = time - base;
+      if (at < span.start || at >= span.end || span.muted) continue;
+      const asset = this.play.assets[span.asset];
+      const buffer = asset && isShort(asset) && graph.running ? graph.decoded.get(asset.url) : null;
+      if (buffer) this.tasted.add(grain(graph, buffer, placeAt(span, at), this.gainOf(span, at)));
+      else this.tasteElement(span, slideId, at);
     }
-    this.tasting = setTimeout(() => this.endTaste(), TASTE_MS);
+    this.tasting = setTimeout(() => this.endTaste(), GRAIN_MS);
+  }
+
+  /** A grain of what is not decoded: of an element at that place, a clip's without its picture. */
+  tasteElement(span, slideId, at) {
+    const element = this.heard.get(this.keyOf(span, slideId))?.element;
+    if (!element) return;
+    const sound = element instanceof HTMLAudioElement ? element : this.besideClip(element);
+    this.setGain(sound, this.gainOf(span, at));
+    this.tasted.add(sound);
+    sound.play()?.catch(() => {}); // a browser that wants a click first stays silent
   }
 
   /** The sound of a clip without its picture, at the same place. */
-  besideClip({ currentSrc, currentTime, volume }) {
+  besideClip({ currentSrc, currentTime }) {
     if (!this.beside.has(currentSrc)) this.beside.set(currentSrc, new Audio(currentSrc));
-    return Object.assign(this.beside.get(currentSrc), { currentTime, volume });
+    return Object.assign(this.beside.get(currentSrc), { currentTime });
   }
 
   endTaste() {
     if (!this.tasting) return;
     clearTimeout(this.tasting);
     this.tasting = null;
-    for (const sound of this.tasted) sound.pause();
+    for (const sound of this.tasted) sound.pause?.();
     this.tasted.clear();
+  }
+
+  run(span, slideId, at, playing) {
+    const { element } = this.heard.get(this.keyOf(span, slideId)) ?? {};
+    if (!playing && this.tasting && element instanceof HTMLAudioElement && this.tasted.has(element)) return;
+    super.run(span, slideId, at, playing);
   }
 
   /** Puts on its place what is heard at `time`, and waits until it can play, or for as long as one has patience. */
   async ready(index, time) {
     this.follow(index, time, false);
-    const media = [...this.heard.values()].map((medium) => medium.element);
     const patience = performance.now() + PATIENCE_MS;
+    if (!this.muted && this.hasSound(index, time)) await this.opened().resume();
+    const coming = this.graph?.running ? this.coming(index, time) : [];
+    await Promise.race([Promise.all(coming), new Promise((resolve) => setTimeout(resolve, Math.max(0, patience - performance.now())))]);
+    const media = [...this.heard.values()].map((medium) => medium.element);
     while (media.some((m) => m.seeking || m.readyState < HTMLMediaElement.HAVE_FUTURE_DATA) && performance.now() < patience) {
       await new Promise((resolve) => setTimeout(resolve, 15));
     }
   }
 
-  /** Fetches what will be heard soon, and puts it on its place, so that it starts without delay. */
-  prepare(index, time) {
-    for (const [id, start] of this.play.order.slice(index, index + 2)) {
-      for (const span of this.play.slides[id]?.score.spans ?? []) {
-        const at = start + span.start;
-        const key = this.keyOf(span, id);
-        if (at <= time || at > time + AHEAD_MS) continue;
-        const medium = this.heard.get(key);
-        if (medium) {
-          if (medium.span === stretchOf(span)) this.beginEarly(medium, at - time, span);
-          continue; // else it still plays what comes before: it is put there when it is to be heard
-        }
-        const element = this.elementFor(span, id);
-        if (!element) continue;
-        const place = span.from / 1000;
-        if (element.paused && Math.abs(element.currentTime - place) > 0.008) element.currentTime = place;
-        this.heard.set(key, { element, fresh: true, ahead: at, span: stretchOf(span) });
-      }
-    }
+  hasSound(index, time) {
+    return !this.soon(index, time, time).next().done;
   }
 
-  /** Starts a prepared medium so early that it sounds on time. */
-  beginEarly(medium, wait, span) {
-    if (medium.element.paused && wait <= this.latencies[medium.element.tagName] * 1000) {
-      medium.element.muted = this.muted || span.muted;
-      this.begin(medium, span.from / 1000, span.rate * this.speed);
+  /** The decoded sounds that are heard soon, on their way; no medium stands ready for them then. */
+  coming(index, time) {
+    const found = [];
+    for (const { span, slideId } of this.soon(index, time, time)) {
+      const key = this.keyOf(span, slideId);
+      const medium = this.heard.get(key);
+      if (medium?.element instanceof HTMLAudioElement && medium.element.paused) this.heard.delete(key);
+      if (this.isDecoded(span, slideId)) found.push(this.graph.decoded.fetch(this.play.assets[span.asset].url));
     }
+    return found;
+  }
+
+  /** What is heard just now, for those who look: by what plays it, its place in its asset in ms. */
+  sounds() {
+    const now = this.graph?.context.currentTime ?? 0;
+    const decoded = [...this.scheduled].filter(([, one]) => one.began.at <= now).map(([key, one]) => [key, one.place]);
+    const media = [...this.heard].filter(([, { element }]) => !element.paused).map(([key, { element }]) => [key, element.currentTime * 1000]);
+    return Object.fromEntries([...decoded, ...media]);
   }
 
   /** Stops everything that sounds. */
   stop() {
     this.endTaste();
-    for (const { element } of this.heard.values()) element.pause();
-    this.heard.clear();
-  }
-
-  /** What plays a span: one medium for all spans of an element. */
-  keyOf(span, slideId) {
-    return span.source === "bed" ? `bed/${span.id}` : `${slideId}/${span.source}/${span.id}`;
-  }
-
-  run(span, slideId, at, playing) {
-    const key = this.keyOf(span, slideId);
-    let medium = this.heard.get(key);
-    if (!medium || (medium.element instanceof HTMLVideoElement && !medium.element.isConnected)) {
-      medium = { element: this.elementFor(span, slideId), fresh: true };
-      if (!medium.element) return;
-      this.heard.set(key, medium);
-    }
-    const { element } = medium;
-    const length = Math.max(1, span.out - span.in);
-    const place = placeAt(span, at) / 1000;
-    if (medium.span !== stretchOf(span)) this.turn(medium, span, place);
-    const gain = this.gainOf(span, at);
-    element.loop = loopsWhole(span, this.play.assets[span.asset]);
-    element.volume = Math.min(1, Math.max(0, gain));
-    element.muted = this.muted || span.muted;
-    if (!playing) {
-      if (this.tasting && element instanceof HTMLAudioElement) return;
-      if (!element.paused) element.pause();
-      if (Math.abs(element.currentTime - place) > 0.008) element.currentTime = place;
-      medium.fresh = true;
-      return;
-    }
-    this.keepInStep(medium, place, span, length / 1000);
-  }
-
-  /** A medium comes to another stretch of what it plays: it goes there, and is not taken for one that drifts. */
-  turn(medium, span, place) {
-    const { element } = medium;
-    const before = medium.span;
-    Object.assign(medium, { span: stretchOf(span), ahead: undefined, drift: undefined, correcting: 0 });
-    if (before === undefined || element.paused) return;
-    const rate = span.rate * this.speed;
-    element.playbackRate = rate;
-    if (Math.abs(element.currentTime - place) > ELSEWHERE_S) element.currentTime = place + this.latencies[element.tagName] * rate;
-  }
-
-  gainOf(span, at) {
-    return gainAt(span, at);
-  }
-
-  keepInStep(medium, place, span, length) {
-    const { element } = medium;
-    if (element.paused) {
-      this.begin(medium, place, span.rate * this.speed);
-      return;
-    }
-    if (element.seeking || element.readyState < HTMLMediaElement.HAVE_FUTURE_DATA) return;
-    let drift = element.currentTime - place;
-    if (Math.abs(drift) > length / 2) drift -= Math.sign(drift) * length;
-    medium.drift = medium.drift === undefined ? drift : SMOOTHING * medium.drift + (1 - SMOOTHING) * drift;
-    this.learnLatency(medium);
-    this.drifts.push(medium.drift * 1000);
-    if (this.drifts.length > 600) this.drifts.shift();
-    if (Math.abs(medium.drift) > SEEK_BEYOND_S) {
-      element.currentTime = place + this.latencies[element.tagName];
-      medium.drift = undefined;
-    } else {
-      this.correct(medium, span.rate * this.speed);
-    }
-  }
-
-  /** Starts a medium where it will be by the time it sounds. */
-  begin(medium, place, rate) {
-    const { element } = medium;
-    if (element.ended || Math.abs(element.currentTime - place) > 0.03) element.currentTime = place + this.latencies[element.tagName] * rate;
-    element.playbackRate = rate;
-    Object.assign(medium, { fresh: false, drift: undefined, correcting: 0, since: performance.now() });
-    this.start(element);
-  }
-
-  /** Lets a medium catch up, or wait, at a constant rate until it is in step. */
-  correct(medium, rate) {
-    const off = Math.abs(medium.drift);
-    if (!medium.correcting && off > CORRECT_BEYOND_S) medium.correcting = -Math.sign(medium.drift);
-    else if (medium.correcting && (off < CORRECTED_S || Math.sign(medium.drift) === medium.correcting)) medium.correcting = 0;
-    const wanted = rate * (1 + CORRECTION * medium.correcting);
-    if (medium.element.playbackRate !== wanted) medium.element.playbackRate = wanted;
-  }
-
-  /** What a medium is off by when it has just begun is what the next one needs for its start. */
-  learnLatency(medium) {
-    if (medium.learnt || performance.now() - medium.since < 150) return;
-    medium.learnt = true;
-    const kind = medium.element.tagName;
-    this.latencies[kind] = Math.min(0.25, Math.max(0, this.latencies[kind] - 0.5 * medium.drift));
-  }
-
-  start(element) {
-    element.play()?.catch((error) => {
-      if (error.name === "NotAllowedError") this.refused();
-    });
-  }
-
-  elementFor(span, slideId) {
-    const node = span.source === "object" && this.play.slides[slideId].nodes.find((n) => n.object === span.id);
-    if (node?.kind === "clip") return this.stage.video(slideId, span.id);
-    const asset = this.play.assets[span.asset];
-    if (!asset) return null;
-    const audio = new Audio(asset.url);
-    audio.preload = "auto";
-    return audio;
-  }
-
-  /** Puts clips that do not play now on the picture they stand at; `moving` are those that play, by their objects. */
-  standStill(slideId, slide, within, moving) {
-    for (const target of slide.score.targets) {
-      const track = target.tracks.find((t) => t.property === "media_time");
-      if (!track) continue;
-      const video = this.stage.video(slideId, target.object);
-      if (!video?.pause || moving.has(target.object)) continue;
-      if (!video.paused) video.pause();
-      const place = valueAt(track, within) / 1000;
-      if (Math.abs(video.currentTime - place) > 0.008) video.currentTime = place;
-    }
-  }
-
-  standAtEnd(index) {
-    if (index === null) return;
-    const [slideId, , length] = this.play.order[index];
-    const slide = this.play.slides[slideId];
-    if (slide && this.stage.layers.has(slideId)) this.standStill(slideId, slide, length, new Set());
+    this.silence();
+    super.stop();
   }
 }
 
-/** What tells one stretch of a medium from another, also after an edit that gave the same one anew. */
-function stretchOf({ start, from, rate }) {
-  return `${start} ${from} ${rate}`;
+/** Whether two states of a span differ in how loud they are. */
+function soundsOther(one, other) {
+  return JSON.stringify([one.gain, one.line, one.level]) !== JSON.stringify([other.gain, other.line, other.level]);
 }
 
-/** Whether a span runs through its whole asset again and again: then the browser itself loops without a gap. */
-function loopsWhole(span, asset) {
-  const length = (span.out - span.in) / span.rate;
-  return span.in === 0 && span.out >= asset?.length && span.end - span.start > length;
+/** A moment of a decoded sound, softly. */
+function grain(graph, buffer, place, gain) {
+  const { context } = graph;
+  const now = context.currentTime;
+  const end = now + GRAIN_MS / 1000;
+  const source = new AudioBufferSourceNode(context, { buffer });
+  const loudness = new GainNode(context, { gain: 0 });
+  loudness.gain.setValueAtTime(0, now);
+  loudness.gain.linearRampToValueAtTime(gain, now + GRAIN_FADE_S);
+  loudness.gain.setValueAtTime(gain, end - GRAIN_FADE_S);
+  loudness.gain.linearRampToValueAtTime(0, end);
+  source.connect(loudness).connect(graph.bus);
+  source.start(now, place / 1000, GRAIN_MS / 1000);
+  return source;
 }
