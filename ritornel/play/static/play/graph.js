@@ -45,8 +45,9 @@ export class Graph {
     else element.volume = Math.min(1, Math.max(0, gain));
   }
 
-  close() {
-    this.context.close().catch(() => {});
+  /** How loud a media element is now, for those who look. */
+  gainOf(element) {
+    return this.media.get(element)?.gain.value ?? element.volume;
   }
 }
 

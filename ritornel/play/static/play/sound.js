@@ -41,7 +41,7 @@ export class Sound extends Media {
     for (const one of soon) {
       const { span, slideId: of, base } = one;
       const at = time - base;
-      if (playing && this.isDecoded(span, of)) continue;
+      if (this.isDecoded(span, of)) continue;
       if (at < span.start) {
         if (playing) this.prepareSpan(span, of, base + span.start, time);
         continue;
@@ -78,7 +78,9 @@ export class Sound extends Media {
   isDecoded(span, slideId) {
     if (!this.graph?.running || this.muted || this.speed !== 1 || (span.rate ?? 1) !== 1) return false;
     const asset = this.play.assets[span.asset];
-    if (!asset || !isShort(asset) || this.graph.decoded.failed.has(asset.url) || this.heard.has(this.keyOf(span, slideId))) return false;
+    if (!asset || !isShort(asset) || this.graph.decoded.failed.has(asset.url)) return false;
+    const medium = this.heard.get(this.keyOf(span, slideId));
+    if (medium && !medium.element.paused) return false;
     return !(span.source === "object" && asset.kind === "clip");
   }
 
@@ -209,13 +211,10 @@ export class Sound extends Media {
     return !this.soon(index, time, time).next().done;
   }
 
-  /** The decoded sounds that are heard soon, on their way; no medium stands ready for them then. */
+  /** The decoded sounds that are heard soon, on their way. */
   coming(index, time) {
     const found = [];
     for (const { span, slideId } of this.soon(index, time, time)) {
-      const key = this.keyOf(span, slideId);
-      const medium = this.heard.get(key);
-      if (medium?.element instanceof HTMLAudioElement && medium.element.paused) this.heard.delete(key);
       if (this.isDecoded(span, slideId)) found.push(this.graph.decoded.fetch(this.play.assets[span.asset].url));
     }
     return found;

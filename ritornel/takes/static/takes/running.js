@@ -36,7 +36,7 @@ export class Running {
     this.sound.muted = !this.isHeard;
     this.changed();
     this.goOnWithWhatWasLeft();
-    window.lectern = this.live;
+    window.lectern = Object.assign(this.live, { sound: this.sound });
   }
 
   /** A run that was cut short by a reload goes on; one that was left longer ago waits for a word; an old one is kept as it is. */
