@@ -28,5 +28,12 @@ def described(asset: Asset, base: str = "/library/media") -> dict[str, Any]:
         "url": f"{base}/{asset.sha256}/stage" if on_stage(asset) else f"{base}/{asset.sha256}",
         "poster": f"{base}/{asset.sha256}/poster" if asset.kind == "clip" else "",
         "strip": f"{base}/{asset.sha256}/strip" if asset.kind == "clip" else "",
+        **(_beats(asset) if asset.kind == "sound" else {}),
         "peaks": f"{base}/{asset.sha256}/peaks" if asset.has_sound else "",
     }
+
+
+def _beats(asset: Asset) -> dict[str, Any]:
+    """Return the beats that were found in a sound, in ms, and where bars begin."""
+    facts = asset.to_core().sound
+    return {"beats": facts.beats, "bar": facts.bar, "first": facts.first} if facts is not None and facts.beats else {}

@@ -117,7 +117,7 @@ class Accessibility(Axe):
         self.page.wait_for_selector(".asking .sample .stage")
         self.check_now("desk asked how to build")
         self.page.keyboard.press("Escape")
-        self.page.click("text=Pace and bed")
+        self.page.click("text=Pace and beds")
         self.check_now("pace and bed")
         self.page.click("dialog >> text=Close")
         self.page.keyboard.press("?")

@@ -104,7 +104,7 @@ class Sheets(BrowserCase):
         media = self.assets()
         self.fill("Length aimed at", "0:05")
         self.assertIn("is-over", self.page.get_attribute("#length", "class"))
-        self.page.click("text=Pace and bed")
+        self.page.click("text=Pace and beds")
         self.fill("Hold otherwise, s", "1")
         self.assertEqual(self.length(), 3 * 1000)
         self.assertNotIn("is-over", self.page.get_attribute("#length", "class"))

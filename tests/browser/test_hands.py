@@ -209,7 +209,7 @@ class WhatHasTheFocus(HandsCase):
             self.page.keyboard.press("o")
             self.page.keyboard.press("Escape")
             self.page.locator("[data-cue='1'] .passage").click()
-            self.page.click("text=Pace and bed")
+            self.page.click("text=Pace and beds")
             self.page.click("dialog >> text=Close")
 
         def added() -> float:

@@ -80,7 +80,7 @@ class Journey(BrowserCase):
         thing = page.evaluate("ritornel.store.slide.document.objects.at(-1)")
         self.assertEqual((thing["kind"], thing["in"], thing["waited_for"]), ("clip", 1500, True))
         with page.expect_file_chooser() as chosen:
-            page.click("text=Pace and bed")
+            page.click("text=Pace and beds")
             page.click("#choose-bed")
         chosen.value.set_files(self.files(("sea.wav", wav(3.0))))
         self.until("ritornel.store.kept.bed_spans.length === 1")

@@ -4,6 +4,7 @@ from typing import Any
 
 from msgspec.structs import replace
 
+from ritornel.core.edits.bed_times import with_bed
 from ritornel.core.edits.command import BadEdit, Command, asset_ids, ids_for, with_values
 from ritornel.core.model import Bed, Show
 from ritornel.core.model.units import Id
@@ -46,8 +47,7 @@ class SetBed(Command, frozen=True, kw_only=True):
 
     def apply(self, show: Show) -> Show:
         """Return the show with that bed changed, and no other; ``BadEdit`` if it is gone."""
-        _there(show, self.bed)
-        return replace(show, beds=tuple(with_values(b, self.values) if b.id == self.bed else b for b in show.beds))
+        return with_bed(show, self.bed, lambda bed: with_values(bed, self.values))
 
     @property
     def label(self) -> str:
@@ -67,15 +67,12 @@ class DeleteBed(Command, frozen=True, kw_only=True):
 
     def apply(self, show: Show) -> Show:
         """Return the show without that bed; ``BadEdit`` if it is gone."""
-        _there(show, self.bed)
-        return replace(show, beds=tuple(b for b in show.beds if b.id != self.bed))
+        there = tuple(b for b in show.beds if b.id != self.bed)
+        if len(there) == len(show.beds):
+            raise BadEdit("that bed is not in the show any more")
+        return replace(show, beds=there)
 
     @property
     def label(self) -> str:
         """Name what happens to the bed."""
         return "take a bed away"
-
-
-def _there(show: Show, bed_id: str) -> None:
-    if all(bed.id != bed_id for bed in show.beds):
-        raise BadEdit("that bed is not in the show any more")

@@ -35,7 +35,7 @@ export function headerPane(desk, addresses) {
         <span class="flex-1"></span>
         ${stepButton(desk, "undo", store.kept.undo)}${stepButton(desk, "redo", store.kept.redo)}
         ${actButton(desk, "style")}
-        <button class="act" id="show-sheet" @click=${() => openShowSheet(desk)}>Pace and bed</button>
+        <button class="act" id="show-sheet" @click=${() => openShowSheet(desk)}>Pace and beds</button>
         <a class="act" href=${addresses.contact}>Contact sheet</a>
         <a class="act" href=${addresses.library}>Library</a>
         <a class="act" href=${addresses.history}>History</a>

@@ -48,3 +48,8 @@ function single(tokens) {
   }
   return typeof token === "number" ? token : NaN;
 }
+
+/** A gain as one says it: “−6 dB”. */
+export function decibels(db) {
+  return `${db < 0 ? "−" : "+"}${Math.abs(Number(db.toFixed(1)))} dB`;
+}

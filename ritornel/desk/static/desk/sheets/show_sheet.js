@@ -1,19 +1,20 @@
 // What belongs to the show as a whole: its pace, its beds, its documents.
 
 import { html, nothing } from "../../site/vendor/lit.js";
-import { minutes } from "../../site/times.js";
 import { footButtons, openDialog } from "../../parts/dialogs.js";
-import { chooseAsset } from "../../parts/media/choosing.js";
 import { choice, numberField, timeField } from "../../parts/fields.js";
 import { languageChoices } from "../../parts/languages.js";
-import { laid } from "./sound_place.js";
+import { bedSentences } from "./bed_sentences.js";
 
-export function openShowSheet(desk) {
+/** Opens it; a bed that was grabbed stands out in it. */
+export function openShowSheet(desk, bed = null) {
   const { store } = desk;
-  const draw = (dialog) => html`<h2 class="page-title">Pace and bed</h2>
-    ${paceSentences(store)}${bedSentences(desk)}
+  const draw = (dialog) => html`<h2 class="page-title">Pace and beds</h2>
+    ${paceSentences(store)}${bedSentences(desk, bed)}
     ${footButtons(html`<button class="act-main" @click=${() => dialog.close()}>Close</button>`, html`<a class="act" href="document">Export document</a>`, html`<a class="act" href="zip">Export with media</a>`)}`;
-  return openDialog("Pace and bed", draw, { width: "600px", store });
+  const closed = openDialog("Pace and beds", draw, { width: "640px", store });
+  document.querySelector("dialog .bed.is-opened")?.scrollIntoView({ block: "nearest" });
+  return closed;
 }
 
 /** How fast things are said and read, how long is waited and held, and how builds move: the words of it are the settings. */
@@ -43,31 +44,4 @@ function easingOf(store, set) {
   const ways = [["", "each in its own way"], ...store.vocabulary.easings];
   if (!ways.some(([way]) => way === easing)) ways.push([easing, easing]);
   return choice("How builds move", easing, ways, (way) => set({ easing: way || null }));
-}
-
-/** Every bed in a sentence of its own, and a way to lay one more. */
-function bedSentences(desk) {
-  const { store } = desk;
-  const { beds } = store.shown.show;
-  const add = async () => {
-    const asset = await chooseAsset(desk, "sound");
-    if (asset) store.edit(laid(store, asset));
-  };
-  if (!beds.length) return html`<p class="sentence">No music lies under the show. <button class="act-quiet" id="choose-bed" @click=${add}>Lay a bed under it…</button></p>`;
-  return html`${beds.map((bed, n) => bedSentence(desk, bed, n))}<p><button class="act-quiet" id="choose-bed" @click=${add}>Lay another bed under it…</button></p>`;
-}
-
-function bedSentence(desk, bed, place) {
-  const { store } = desk;
-  const which = place ? ` of bed ${place + 1}` : "";
-  const set = (values) => store.edit({ do: "set-bed", bed: bed.id, values });
-  const choose = async () => {
-    const asset = await chooseAsset(desk, "sound");
-    if (asset) set({ asset: asset.id });
-  };
-  const asset = store.shown.assets[bed.asset];
-  return html`<p class="sentence">${place ? "Also under it" : "Under the show"} lies <button class="word" title=${asset?.licence ?? ""} @click=${choose}>${asset?.name ?? "a sound that is gone"}</button>,
-    ${asset ? html`${minutes(asset.length)} long,` : nothing} <span class="whitespace-nowrap">${choice(`How often the bed plays${which}`, String(bed.loop), [["true", "again and again to the end"], ["false", "once"]], (again) => set({ loop: again === "true" }))},</span>
-    at ${numberField(`Volume${which}`, bed.gain_db, (gain_db) => set({ gain_db }), { least: -96, most: 0 })} dB, fading in over ${timeField(`Fade in${which}`, bed.fade_in, (fade_in) => set({ fade_in }))} s
-    and out over ${timeField(`Fade out${which}`, bed.fade_out, (fade_out) => set({ fade_out }))} s. <button class="act" @click=${() => store.edit({ do: "delete-bed", bed: bed.id })}>Take it away</button></p>`;
 }

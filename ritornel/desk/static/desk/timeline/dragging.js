@@ -2,6 +2,7 @@
 
 import { tenths } from "../../site/times.js";
 import { follow } from "../../site/gesture.js";
+import { allBeats } from "./beats.js";
 
 const SNAPS_PX = 6;
 const ROUND_MS = 100;
@@ -61,7 +62,7 @@ export function stepOf(event) {
   return way * (event.shiftKey ? FAR_MS : STEP_MS);
 }
 
-/** Instants that a drag snaps to: slide starts, cues, ends of builds of the slide in focus, the playhead. */
+/** Instants that a drag snaps to: slide starts, cues, beats, ends of builds of the slide in focus, the playhead. */
 function snapTimes(timeline) {
   const { store, desk, range } = timeline;
   const { shown } = store;
@@ -72,6 +73,7 @@ function snapTimes(timeline) {
     if (id === store.focus && store.slide?.voice) found.push(...wordStarts(store, start));
     if (id === store.focus) for (const group of store.slide?.time.groups ?? []) found.push(...group.steps.flatMap((step) => [start + step.start, start + step.end]));
   }
+  if (store.shown.bed_spans.length) found.push(...allBeats(store.shown, ...timeline.axis.view));
   return found;
 }
 

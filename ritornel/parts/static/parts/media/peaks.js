@@ -19,7 +19,7 @@ export async function drawPeaks(canvas, asset, from, to, { wrap = Infinity, star
   const peaks = await peaksOf(asset);
   const width = Math.min(MOST_PX, canvas.clientWidth);
   const height = canvas.clientHeight;
-  const drawn = [asset.id, Math.round(from), Math.round(to), width, height].join();
+  const drawn = [asset.id, Math.round(from), Math.round(to), width, height, wrap, start].join();
   if (!canvas.isConnected || !peaks.length || canvas.drawn === drawn) return;
   canvas.drawn = drawn;
   canvas.width = Math.max(1, width);
