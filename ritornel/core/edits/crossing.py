@@ -75,7 +75,10 @@ def with_cues_after(slide: Slide, cues: Sequence[int], after: int) -> Slide:
     place = sum(n <= after for n in rest)
     order = [*rest[:place], *cues, *rest[place:]]
     given_by = {str(new): slide.cue_advance[str(old)] for new, old in enumerate(order) if str(old) in slide.cue_advance}
-    return with_groups(replace(slide, cue_advance=given_by), list(enumerate(groups[old] for old in order)))
+    pinned = tuple(sorted(new for new, old in enumerate(order) if old in slide.pinned))
+    return with_groups(
+        replace(slide, cue_advance=given_by, pinned=pinned), list(enumerate(groups[old] for old in order))
+    )
 
 
 def with_cue_earlier(slide: Slide, cue: int, place: int, to_ms: int, time: SlideTime) -> Slide:

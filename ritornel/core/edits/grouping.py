@@ -60,6 +60,7 @@ def _renumbered(slide: Slide, moved: Mapping[int, int], before: int, after: int)
         script = re.sub(r"  +", " ", _CLOSED.sub("", MARK.sub(mark, script))).strip()
     waits = {str(moved[int(cue)]): ms for cue, ms in slide.waits.items() if int(cue) in moved}
     given_by = {str(moved[int(cue)]): who for cue, who in slide.cue_advance.items() if int(cue) in moved}
+    pinned = tuple(sorted(moved[cue] if cue else 0 for cue in slide.pinned if cue in moved or not cue))
     voice = slide.narration
     if voice is not None and voice.marks:
         marks: list[int | None] = [None] * after
@@ -68,7 +69,7 @@ def _renumbered(slide: Slide, moved: Mapping[int, int], before: int, after: int)
                 marks[moved[index + 1] - 1] = instant
         by_hand = tuple(sorted(moved[cue] for cue in voice.by_hand if cue in moved))
         voice = replace(voice, marks=tuple(marks), by_hand=by_hand)
-    return replace(slide, script=script, waits=waits, cue_advance=given_by, narration=voice)
+    return replace(slide, script=script, waits=waits, pinned=pinned, cue_advance=given_by, narration=voice)
 
 
 def without_steps(slide: Slide, gone: set[str]) -> Slide:

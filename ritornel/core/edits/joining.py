@@ -135,6 +135,7 @@ def _with_words(slide: Slide, first: Slide, later: Slide, cue: int) -> Slide:
         hold_ms=later.hold_ms,
         length_ms=None,
         waits=waits | {str(int(c) + cue): ms for c, ms in later.waits.items()},
+        pinned=(*(c for c in first.pinned if c), *(c + cue if c else 0 for c in later.pinned)),
         advance=later.advance,
         cue_advance=given | {str(int(c) + cue): who for c, who in later.cue_advance.items()},
         narration=_one_voice(first, later, cue),

@@ -189,7 +189,8 @@ class Slide(Struct, frozen=True, kw_only=True, omit_defaults=True, weakref=True)
     """One picture of the show.
 
     ``script`` is what is said, with cue marks as ``[1]``; ``waits`` the waits set by hand, by cue number;
-    ``hold`` the hold set by hand; ``length`` a fixed length; all in ms. ``kind`` is its kind in the show's house style.
+    ``hold`` the hold set by hand; ``length`` a fixed length; all in ms. ``pinned`` are the cues whose waits do not give
+    way when the show is fitted to a length, 0 for the hold. ``kind`` is its kind in the show's house style.
     One that is ``skipped`` stays in the show, and takes no time when it runs.
     ``captions`` are those written by hand, by language; of its own language they are computed where there are none.
     ``unreadable`` is the document of a slide that could not be read, kept as it came, so that nothing is lost.
@@ -207,6 +208,7 @@ class Slide(Struct, frozen=True, kw_only=True, omit_defaults=True, weakref=True)
     hold_ms: Ms | None = field(default=None, name="hold")
     length_ms: Ms | None = field(default=None, name="length")
     waits: Annotated[dict[CueNumber, Ms], Meta(max_length=limits.BUILDS_ON_A_SLIDE)] = {}
+    pinned: Annotated[tuple[Annotated[int, Meta(ge=0, le=9999)], ...], Meta(max_length=limits.BUILDS_ON_A_SLIDE)] = ()
     narration: Narration | None = None
     captions: Annotated[dict[Language, WrittenCaptions], Meta(max_length=limits.CAPTION_LANGUAGES)] = {}
     advance: Advance = "presenter"

@@ -1,0 +1,67 @@
+"""Instants moved onto beats, each as little as possible: exact, by dynamic programming over the choices."""
+
+from bisect import bisect_left
+from collections.abc import Sequence
+
+
+def placed(
+    ends: Sequence[int], least: Sequence[int], moves: Sequence[bool], start: int, beats: Sequence[int]
+) -> list[int] | None:
+    """Return when each of a row of slides ends: those that ``moves`` on a beat, others as long after as they last.
+
+    ``ends`` are their ends now and ``least`` how long each lasts at least (of one that does not move: just so), in ms;
+    the row begins at ``start``. The sum of the squares of how far those that move are from where they end now is the
+    least that there is; None where there are not enough beats. Costs (slides) x (beats) steps.
+    """
+    # runs: a slide that moves, with those before it that do not
+    runs: list[tuple[int, int, int]] = []  # (length at least, the end now, how many slides)
+    waiting, count = 0, 0
+    for end, shortest, can in zip(ends, least, moves, strict=True):
+        waiting, count = waiting + shortest, count + 1
+        if can:
+            runs.append((waiting, end, count))
+            waiting, count = 0, 0
+    if not runs:
+        return _laid(least, moves, start, [])
+    costs: list[float] = [0.0]
+    reached: list[int] = [start]
+    ways: list[list[int]] = []
+    for shortest, end, _ in runs:
+        best: list[float] = []
+        way: list[int] = []
+        running, at = float("inf"), -1
+        place = 0
+        for beat in beats:
+            while place < len(reached) and reached[place] + shortest <= beat:
+                if costs[place] < running:
+                    running, at = costs[place], place
+                place += 1
+            best.append(running + float(beat - end) ** 2)
+            way.append(at)
+        costs, reached = best, list(beats)
+        ways.append(way)
+    last = min(range(len(costs)), key=lambda n: (costs[n], n), default=-1)
+    if last < 0 or costs[last] == float("inf"):
+        return None
+    chosen = []
+    for way in reversed(ways):
+        chosen.append(beats[last])
+        last = way[last]
+    return _laid(least, moves, start, chosen[::-1])
+
+
+def _laid(least: Sequence[int], moves: Sequence[bool], start: int, chosen: Sequence[int]) -> list[int]:
+    """Return the ends of all, given those of the slides that move."""
+    found: list[int] = []
+    at, place = start, 0
+    for shortest, can in zip(least, moves, strict=True):
+        at = chosen[place] if can else at + shortest
+        place += can
+        found.append(at)
+    return found
+
+
+def near(beats: Sequence[int], at: int) -> int | None:
+    """Return the beat nearest to an instant; None without any."""
+    place = bisect_left(beats, at)
+    return min(beats[max(0, place - 1) : place + 1], key=lambda beat: abs(beat - at), default=None)
