@@ -32,7 +32,7 @@ def said(*arguments: str) -> tuple[int, str, str]:
 class Commands(TestCase):
     def test_each_says_what_it_is_for(self):
         self.assertLessEqual(
-            {"serve", "work", "add-person", "score", "words", "captions", "mix", "beats"}, set(COMMANDS)
+            {"serve", "work", "add-person", "score", "words", "captions", "mix", "beats", "fit"}, set(COMMANDS)
         )
         for name in COMMANDS:
             code, out, err = said(name, "--help")

@@ -10,6 +10,8 @@ from unittest import TestCase
 import numpy as np
 
 from ritornel.core.model import Show
+from ritornel.core.model.reading import read_show
+from ritornel.core.score import compile
 from ritornel.core.sound.loudness import RATE
 from ritornel.formats.show_document import write_show, zip_blocks
 from tests.made import show, slide
@@ -76,3 +78,17 @@ class Sounds(TestCase):
         self.assertEqual(said("beats", str(file), "--json")[0], 1)
         file.write_bytes(b"no sound")
         self.assertIn("does not decode", said("beats", str(file))[2])
+
+
+class Fits(TestCase):
+    def test_a_show_is_fitted_and_what_cannot_be_is_said(self):
+        folder = Path(self.enterContext(tempfile.TemporaryDirectory()))
+        document, out = folder / "show.json", folder / "fitted.json"
+        document.write_bytes(write_show(show(slide(hold=5000), slide(hold=3000))))
+        code, told, _ = said("fit", str(document), "--to", "0:12.345", "--out", str(out))
+        self.assertEqual((code, told.strip()), (0, "8.000 s -> 12.345 s"))
+        self.assertEqual(compile(read_show(json.loads(out.read_text()))).length_ms, 12_345)
+        self.assertEqual(json.loads(said("fit", str(out), "--to", "12.345")[1]), json.loads(out.read_text()))
+        self.assertIn("too long", said("fit", str(document), "--to", "1")[2])
+        self.assertIn("--to must be", said("fit", str(document), "--to", "soon")[2])
+        self.assertIn("cannot be written", said("fit", str(document), "--to", "9", "--out", f"{folder}/no/x")[2])

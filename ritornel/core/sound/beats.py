@@ -17,7 +17,7 @@ HOP = 480
 """Samples between two looks at the spectrum: 10 ms."""
 STEPS_A_SECOND = RATE // HOP
 WINDOW = 2048
-SLOWEST, FASTEST = 50.0, 200.0
+SLOWEST, FASTEST = 44.0, 200.0
 """Beats a minute that are looked for."""
 USUAL = 140.0
 """A beat and its half both repeat: the nearer to this tempo, the better. It is fast, as halves are found out later."""
@@ -34,6 +34,8 @@ _LEAST_CLEAR = 0.12
 """How much of the flux must repeat at the tempo for the music to have beats at all."""
 _BARS = (4, 3)
 _WEAK = 0.85
+_FOUR_IS_USUAL, _FEW = 0.35, 12.0
+"""By how many spreads bars of three must stand out more than bars of four; more, the fewer beats there are."""
 
 
 class Beats(NamedTuple):
@@ -215,7 +217,8 @@ def _bars(levels: NDArray[np.float32], steps: list[float]) -> tuple[int, int]:
             scores[bar, first] = float((opens.mean() - others.mean()) / (change.std() + 1e-9))
     four = max((scores[4, first], first) for first in range(4))
     three = max((scores[3, first], first) for first in range(3))
-    return (3, three[1]) if three[0] > four[0] + 0.35 else (4, four[1])
+    margin = _FOUR_IS_USUAL + _FEW / len(between)
+    return (3, three[1]) if three[0] > four[0] + margin else (4, four[1])
 
 
 def round_step(step: float, count: int) -> int:

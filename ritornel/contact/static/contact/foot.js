@@ -5,6 +5,7 @@ import { openDialog, footButtons } from "../parts/dialogs.js";
 import { Pane } from "../parts/pane.js";
 import { transitionToBe } from "../parts/sentences/transitions.js";
 import { choice, colourField, timeField } from "../parts/fields.js";
+import { openLengths } from "../parts/lengths/lengths.js";
 import { newIds } from "../parts/state/ids.js";
 import "../parts/sentences/sentence.js";
 
@@ -35,6 +36,7 @@ function line(contact, slides) {
     ${style ? html`<label><span class="soft">kind</span> ${choice("Kind of slide", alike("kind"), [["", "none"], ...Object.entries(store.vocabulary.slide_kinds)], (kind) => kind && store.edit({ do: "set-kind", slides, kind }))}</label>` : nothing}
     <label><span class="soft">chapter</span> ${choice("Chapter", chapterOf(contact, slides) ?? "", [...(chapterOf(contact, slides) === null ? [["", chapters.length ? "various" : "none"]] : []), ...chapters.map((c) => [c.id, c.title || "untitled"]), ["+", "a new chapter from here"]], (id) => id && toChapter(contact, slides, id))}</label>
     <span class="flex-1"></span>
+    <button class="act" title="How long they last: each so long, longer, fitted, on the beat" @click=${() => lengthsOf(contact)}>Lengths</button>
     <button class="act" @click=${() => duplicateChosen(contact)}>Duplicate</button>
     <button class="act" @click=${() => skipChosen(contact)}>${skipped ? "Take in again" : "Skip"}</button>
     <button class="act" @click=${() => deleteChosen(contact)}>Delete</button>
@@ -87,6 +89,12 @@ function openTransition(contact, slides) {
     ${footButtons(html`<button class="act-main" title="Ctrl Enter" @click=${() => subject.done()}>Set it</button>`, html`<button class="act" @click=${() => dialog.close()}>Leave it</button>`)}`), { width: "560px" });
   document.querySelector("dialog motion-sentence").touch("what");
   return ended;
+}
+
+/** How long what is selected lasts, or the whole show. */
+export function lengthsOf({ store, sheet, notice }) {
+  const slides = sheet.chosen.length ? sheet.chosen : store.shown.order.map(([id]) => id);
+  if (slides.length) openLengths({ store, notice }, slides, sheet.chosen.length ? "each" : "fit");
 }
 
 export function skipChosen({ store, sheet, notice }) {

@@ -2,12 +2,12 @@
 
 import { byKey } from "../parts/arrows.js";
 import { listenForHelp } from "../parts/keys_help.js";
-import { deleteChosen, duplicateChosen, playChosen, skipChosen } from "./foot.js";
+import { deleteChosen, duplicateChosen, lengthsOf, playChosen, skipChosen } from "./foot.js";
 
 const HELP = [
   ["Going", [["Arrows", "from slide to slide"], ["Enter", "open the slide on the desk"], ["Ctrl F, /", "find words"], ["W", "as wide as they last, or all alike"], ["+ -", "nearer, farther"]]],
   ["Selecting", [["Space", "select the slide, or let it go"], ["Shift Arrows", "select on the way"], ["Ctrl A", "select all"], ["Esc", "select nothing"]]],
-  ["What is selected", [["Alt ← →", "a place earlier, or later"], ["Ctrl D", "duplicate"], ["Del", "delete"], ["K", "skip, or show again"], ["P", "play"], ["Ctrl Z, Ctrl Y", "take back, do again"]]],
+  ["What is selected", [["Alt ← →", "a place earlier, or later"], ["Ctrl D", "duplicate"], ["Del", "delete"], ["K", "skip, or show again"], ["L", "how long they last"], ["P", "play"], ["Ctrl Z, Ctrl Y", "take back, do again"]]],
 ];
 
 export function listenForKeys(contact) {
@@ -27,6 +27,7 @@ export function listenForKeys(contact) {
     Enter: () => sheet.open(sheet.here),
     " ": () => sheet.here && sheet.choose(sheet.here, { ctrlKey: true }),
     k: () => skipChosen(contact),
+    l: () => lengthsOf(contact),
     p: () => playChosen(contact),
     w: () => sheet.turnWidths(),
     "+": () => sheet.zoom(true),

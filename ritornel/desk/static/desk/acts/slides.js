@@ -93,3 +93,20 @@ export function moveSlide({ store, notice }, by) {
   store.edit({ do: "move-slides", slides: [store.focus], before });
   notice.announce(`Slide is number ${to + 1} now`);
 }
+
+/** The slides that are selected, or the one in focus. */
+export function chosenSlides({ store }) {
+  const chosen = store.shown.order.map(([id]) => id).filter((id) => store.selection.slides.has(id));
+  return chosen.length ? chosen : [store.focus];
+}
+
+/** Pins the waits of the builds that are selected, else the slide's hold; once more lets them go. */
+export function pinRests({ store, notice }) {
+  const cues = store.slide.time.groups.filter((group) => group.cue && group.steps.some((step) => store.steps.has(step.id))).map((group) => group.cue);
+  const rests = cues.length ? cues : [0];
+  const pinned = store.slide.document.pinned ?? [];
+  const on = !rests.every((cue) => pinned.includes(cue));
+  store.edit({ do: "pin-rests", slide: store.focus, rests, on });
+  const what = cues.length ? (cues.length === 1 ? `The wait before cue ${cues[0]}` : "Those waits") : "The slide's hold";
+  notice.announce(`${what} ${cues.length > 1 ? "are" : "is"} ${on ? "pinned" : "let go"}`);
+}

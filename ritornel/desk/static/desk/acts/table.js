@@ -11,12 +11,13 @@
 
 import { addLine, addMedia, addShape, choosePictures, exchange, newText, shapeMenu } from "./adding.js";
 import { give, takeLook } from "./clipboard.js";
-import { addCreditLine, addCredits, addSlide, continueSlide, crossfade, joinSlides, moveSlide, splitSlide, stepSlide } from "./slides.js";
+import { addCreditLine, addCredits, addSlide, continueSlide, crossfade, joinSlides, moveSlide, pinRests, splitSlide, stepSlide, chosenSlides } from "./slides.js";
 import { build, buildAgain, duplicate, editSelected, group, placeMenu, remove, restack, rollList, selectAll, selectNext, selectNothing, turnOff, turnOn, ungroup, weave } from "./selected.js";
 import { guideMenu } from "../stage/guides.js";
 import { leadingPen, PEN } from "../stage/tools/pen.js";
 import { openCaptions } from "../sheets/captions.js";
 import { keepEffect } from "../sheets/own_effects.js";
+import { openLengths } from "../../parts/lengths/lengths.js";
 import { openLineCheck } from "../sheets/line_check.js";
 import { openStyles } from "../sheets/house_styles.js";
 import { turnRecording } from "../recording/speaking.js";
@@ -110,6 +111,9 @@ export const ACTS = [
   { id: "less-noise", name: "Less noise", keys: ["Alt+H"], help: "lower hum and hiss of the slide's voice; then compare with how it was recorded", needs: "slide", run: compareVoice },
   { id: "tap", name: "Tap along", keys: ["Alt+K"], help: "hear the slide's voice and tap Space at each cue", needs: "slide", run: tapAlong },
   { id: "scratch", name: "Scratch voice", keys: ["Alt+V"], help: "let a made voice speak the slide, or those selected, so that the timing is heard", needs: "slide", run: speakSlides },
+  { id: "lengths", name: "Lengths", keys: ["Alt+L"], help: "fit the show, its chapter or slides to a length, or pace them", needs: "slide", run: (desk) => openLengths(desk, chosenSlides(desk)) },
+  { id: "to-beat", name: "To the beat", keys: ["Alt+X"], help: "let the slides that are selected, or this one, change on the beat of the music", needs: "slide", run: (desk) => openLengths(desk, chosenSlides(desk), "beat") },
+  { id: "pin", name: "Pin", keys: ["Alt+N"], help: "pin the hold of the slide, or the waits of the selected builds: they do not give way when lengths are fitted", needs: "slide", run: pinRests },
   { id: "line-check", name: "Line check", keys: ["Z"], help: "what is wrong in the show, with ways there and mends", run: openLineCheck },
   { id: "style", name: "House style", keys: ["H"], help: "what the show looks like: choose a house style by your own slides", run: openStyles },
   { id: "credits", name: "Credits slide", keys: ["Shift+C"], help: "a slide after this one that says whose the pictures, clips and sounds are", needs: "slide", run: addCredits },

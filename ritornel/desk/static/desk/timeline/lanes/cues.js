@@ -17,12 +17,14 @@ export const CUES = {
       if (id === store.focus) near.push(...brief.cues.map((at, n) => ({ cue: n + 1, at: start + at })));
       else if (timeline.x(length) >= FLAGS_FROM_PX) far.push(...brief.cues.map((at) => FAR.replace("M0", `M${timeline.x(start + at).toFixed(1)}`)));
     }
+    const pinned = new Set(store.slide?.document.pinned ?? []);
     const unsure = store.slide ? unsureCues(store.slide) : new Set();
     const tall = inLanes(timeline.store).length * 27 + 6;
     const items = html`${far.length ? html`<svg class="tl-svg" width="1" height="24">${svg`<path fill="#dfc6a0" d=${far.join("")}></path>`}</svg>` : nothing}
-      ${near.map(({ cue, at }) => html`<button class="tl-flag ${unsure.has(cue) ? "is-unsure" : ""}" data-cue=${cue} data-arrows aria-label="Cue ${cue}" title=${unsure.has(cue) ? `Cue ${cue}: its word was not surely heard` : `Cue ${cue}`} .style=${`left:${timeline.x(at)}px`}>${cue}</button>
+      ${near.map(({ cue, at }) => html`<button class="tl-flag ${unsure.has(cue) ? "is-unsure" : ""} ${pinned.has(cue) ? "is-pinned" : ""}" data-cue=${cue} data-arrows aria-label="Cue ${cue}" title=${unsure.has(cue) ? `Cue ${cue}: its word was not surely heard` : pinned.has(cue) ? `Cue ${cue}: its wait is pinned` : `Cue ${cue}`} .style=${`left:${timeline.x(at)}px`}>${cue}</button>
         <div class="tl-cue-line" .style=${`left:${timeline.x(at)}px;top:20px;height:${tall}px`}></div>`)}
-      ${ends(timeline).map(({ cue, at }) => html`<button class="tl-cue-end" data-cue=${cue} data-arrows aria-label="End of cue ${cue}" title="End of all that cue ${cue} starts: drag to stretch it" .style=${`left:${timeline.x(at)}px`}></button>`)}`;
+      ${ends(timeline).map(({ cue, at }) => html`<button class="tl-cue-end" data-cue=${cue} data-arrows aria-label="End of cue ${cue}" title="End of all that cue ${cue} starts: drag to stretch it" .style=${`left:${timeline.x(at)}px`}></button>`)}
+      ${pinned.has(0) ? html`<span class="tl-pinned-hold" title="The slide's hold is pinned" .style=${`left:${timeline.x(store.start() + store.length())}px`}></span>` : nothing}`;
     return [{ key: "cues", label: "Cues", height: 24, items }];
   },
   grips: {
