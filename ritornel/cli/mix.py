@@ -14,8 +14,9 @@ from rich.progress import Progress
 from ritornel.cli._sounds import Sounding
 from ritornel.cli._wrong import Wrong
 from ritornel.core.score import compile
+from ritornel.core.score.heard import heard_of
 from ritornel.core.sound.mixing import RATE, Heard, in_decibels
-from ritornel.render.mix import BLOCK_MS, Measures, Mix, heard_of
+from ritornel.render.mix import BLOCK_MS, Measures, Mix
 
 NAME = "mix"
 HELP = "Mix all that is heard of a show (its zip) into a WAV of 48 kHz stereo, 16 bits."

@@ -2,7 +2,7 @@
 
 from django.urls import path
 
-from ritornel.desk import exports, house_styles, outlines, page, protocol, sentences
+from ritornel.desk import exports, house_styles, outlines, page, protocol, sentences, sounding
 
 app_name = "desk"
 urlpatterns = [
@@ -16,6 +16,7 @@ urlpatterns = [
     path("shows/<uuid:show_id>/edit", protocol.edit, name="edit"),
     path("shows/<uuid:show_id>/try", protocol.try_edit, name="try"),
     path("shows/<uuid:show_id>/sentence", sentences.sentence, name="sentence"),
+    path("shows/<uuid:show_id>/sound", sounding.sound, name="sound"),
     path("shows/<uuid:show_id>/styles", house_styles.styles, name="styles"),
     path("shows/<uuid:show_id>/as/<str:name>", exports.export, name="export"),
     path("shows/<uuid:show_id>/document", exports.export, {"name": "document"}, name="document"),

@@ -6,16 +6,17 @@ import numpy as np
 from msgspec import Struct
 from numpy.typing import NDArray
 
-from ritornel.core.score import Score
 from ritornel.core.sound.limiting import Limiter
 from ritornel.core.sound.loudness import Meter
-from ritornel.core.sound.mixing import RATE, Heard, Turn, gains, heard_in, turns
+from ritornel.core.sound.mixing import RATE, Heard, Turn, gains, turns
 
 BLOCK_MS = 5_000
 """A mix can be taken up again at any whole number of blocks."""
 _BEFORE_MS = 1_000
 """What is mixed before the block at which one begins, for the limiter to be as it would have been."""
 _REPORT_MS = 100
+_SPOKEN_LUFS = -32.0
+_AROUND = 5
 
 Samples = NDArray[np.float32]
 Opened = Callable[[str, float, float], Iterator[Samples]]
@@ -26,7 +27,8 @@ class Measures(Struct, frozen=True):
     """A mix measured: integrated loudness and its range (LUFS, LU), true peak (dBTP), the limiter's work.
 
     ``levels`` is the short-term loudness at every tenth of a second, ``limited`` by how many dB the limiter took back
-    at the most in each, ``limited_ms`` how long it worked at all.
+    at the most in each, ``limited_ms`` how long it worked at all. ``clear`` is by how many LU voices are louder than
+    all else in the second around every tenth of one; none where nobody speaks.
     """
 
     integrated: float | None
@@ -35,11 +37,7 @@ class Measures(Struct, frozen=True):
     levels: tuple[float, ...]
     limited: tuple[float, ...]
     limited_ms: int
-
-
-def heard_of(score: Score) -> list[Heard]:
-    """Return all that is heard of a show."""
-    return heard_in(zip(score.starts, (part.spans for part in score.slides), strict=True), score.bed_spans)
+    clear: tuple[float | None, ...]
 
 
 class Mix:
@@ -49,6 +47,7 @@ class Mix:
         """Take what is heard, and how files are opened. One that cannot be is silent."""
         self._heard, self._length, self._opened = heard, length_ms, opened
         self._meter, self._limiter = Meter(), Limiter()
+        self._voices, self._rest = Meter(), Meter()
 
     def blocks(self, first: int = 0) -> Iterator[Samples]:
         """Yield the mix in blocks of ``BLOCK_MS`` from the one numbered ``first`` on, the last one shorter."""
@@ -80,7 +79,18 @@ class Mix:
             tuple(float(f"{v:.1f}") for v in self._meter.short_term()),
             tuple(float(f"{max(0.0, v):.1f}") for v in taken),
             int((work < 1.0 - 1e-4).sum()),
+            tuple(self._clear()),
         )
+
+    def _clear(self) -> Iterator[float | None]:
+        """Yield by how many LU voices are over all else where they speak, in the second around every tenth of one."""
+        voice, rest = (10 ** (meter.momentary() / 10) for meter in (self._voices, self._rest))
+        speaks = voice > 10 ** (_SPOKEN_LUFS / 10)
+        for n in range(len(voice)):
+            around = slice(max(0, n - _AROUND), n + _AROUND + 1)
+            said = speaks[around]
+            level = voice[around][said].sum() / max(1e-12, rest[around][said].sum()) if speaks[n] else 0.0
+            yield float(f"{min(60.0, 10 * np.log10(max(1e-6, level))):.1f}") if speaks[n] else None
 
     def _limited(self, begins: int) -> Iterator[Samples]:
         for mixed in self._mixed(begins):
@@ -93,6 +103,7 @@ class Mix:
         for at in range(begins, self._length, BLOCK_MS):
             until = min(self._length, at + BLOCK_MS)
             block = np.zeros((2, _place(until) - _place(at)), np.float32)
+            voices = np.zeros_like(block)
             used = set()
             for number, heard in enumerate(self._heard):
                 if heard.start_ms >= until:
@@ -102,10 +113,13 @@ class Mix:
                 for turn in turns(heard.span, at - heard.at_ms, until - heard.at_ms):
                     key = number, round_ms(turn.start_ms)
                     used.add(key)
-                    self._add(block, at, until, heard, turn, playing, key)
+                    into = voices if heard.span.source == "narration" else block
+                    self._add(into, at, until, heard, turn, playing, key)
             for key in [key for key in playing if key not in used]:
                 del playing[key]
-            yield block
+            self._voices.feed(voices)
+            self._rest.feed(block)
+            yield block + voices
 
     def _add(
         self,

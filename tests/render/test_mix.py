@@ -81,3 +81,18 @@ class Mixed(TestCase):
         self.assertGreater(max(measures.limited), 3)
         self.assertGreater(measures.limited_ms, 1000)
         self.assertEqual(len(measures.levels), LENGTH // 100)
+
+    def test_where_a_voice_is_hardly_louder_than_all_else_is_told(self):
+        chance = np.random.default_rng(1)
+
+        def noise(asset: str, start_s: float, pace: float) -> Iterator[np.ndarray]:
+            yield chance.standard_normal((2, 20 * RATE)).astype(np.float32) * 0.1
+
+        voice = span(source="narration", start_ms=1000, end_ms=11_000)
+        under = span(source="bed", id="b", start_ms=0, end_ms=12_000, level_db=-20.0, gain=None)
+        louder = span(source="bed", id="c", start_ms=6000, end_ms=8000, level_db=-6.0)
+        _, mix = mixed(Heard(voice, 0), Heard(under, 0), Heard(louder, 0), opened=noise)
+        clear = mix.measures().clear
+        self.assertEqual((clear[5], clear[115]), (None, None))
+        self.assertAlmostEqual(clear[30], 20, delta=0.5)
+        self.assertAlmostEqual(clear[70], 6, delta=0.5)

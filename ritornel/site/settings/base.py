@@ -166,6 +166,7 @@ JOBS = {
     "cut": "ritornel.voices.cutting.cut",
     "hear": "ritornel.voices.hearing.listen",
     "clean": "ritornel.voices.cleaning.clean",
+    "mix": "ritornel.desk.sounding.measure",
     "record": "ritornel.voices.recording.keep",
     "fetch": "ritornel.library.fetching.fetched",
     "arrival": "ritornel.shows.arriving.taken_in",

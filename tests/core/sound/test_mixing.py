@@ -9,9 +9,9 @@ from hypothesis import strategies as st
 from msgspec.structs import replace
 
 from ritornel.core.score import compile
+from ritornel.core.score.heard import heard_of
 from ritornel.core.sound.mixing import gains, heard_in, in_decibels, points_of, turns
 from ritornel.core.sound.spans import Span, gain_at, place_at
-from ritornel.render.mix import heard_of
 from tests.core.sound.test_beds import made
 from tests.examples import examples
 from tests.made import slide

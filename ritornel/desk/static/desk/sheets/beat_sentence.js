@@ -12,13 +12,13 @@ export function beatSentence(desk, bed, asset, set) {
   const beats = own ? bed.beats : (asset.beats ?? []);
   const { bar, first } = own ? bed : { bar: asset.bar ?? 4, first: asset.first ?? 0 };
   const keep = (values) => set({ beats, bar, first, ...values });
-  const tap = html`<button class="act-quiet" @click=${() => openTapping(desk, bed, asset, keep)}>${beats.length ? "Tap along" : "Tap its beats"}</button>`;
+  const tap = html`<button class="act" @click=${() => openTapping(desk, bed, asset, keep)}>${beats.length ? "Tap along" : "Tap its beats"}</button>`;
   if (beats.length < 2) return html`<p class="sentence">No beats are found in it. ${tap}</p>`;
   const openers = Array.from({ length: bar }, (_, n) => [String(n), n === 0 ? "the first beat" : `beat ${n + 1}`]);
   return html`<p class="sentence">It has ${tempoOf(beats)} beats a minute, in bars of ${choice("Beats in a bar", String(bar), BARS.map((n) => [n, n]), (n) => keep({ bar: Number(n), first: first % Number(n) }))}
     from ${choice("Opens the first bar", String(first % bar), openers, (n) => keep({ first: Number(n) }))} on.
-    <button class="act-quiet" @click=${() => keep({ beats: halved(beats, first), first: 0 })}>Half as many</button> <button class="act-quiet" @click=${() => keep({ beats: doubled(beats), first: first * 2 })}>Twice as many</button> ${tap}
-    ${own ? html`<button class="act-quiet" @click=${() => set({ beats: null, bar: null, first: null })}>As they were found</button>` : nothing}</p>`;
+    <button class="act" @click=${() => keep({ beats: halved(beats, first), first: 0 })}>Half as many</button> <button class="act" @click=${() => keep({ beats: doubled(beats), first: first * 2 })}>Twice as many</button> ${tap}
+    ${own ? html`<button class="act" @click=${() => set({ beats: null, bar: null, first: null })}>As they were found</button>` : nothing}</p>`;
 }
 
 /** Beats a minute, by the middle one of the distances. */

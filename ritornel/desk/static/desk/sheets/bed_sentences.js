@@ -40,7 +40,7 @@ function bedSentence(desk, bed, place, isOpened) {
       It fades in over ${time("Fade in", "fade_in")} s and out over ${time("Fade out", "fade_out")} s${wayGiven(store, bed, set, which)}.</p>
     ${isHeard ? nothing : html`<p class="sentence is-wrong">It is not heard: it ends before it begins, or its sound is gone.</p>`}
     ${bed.loop && asset ? loopSentence(bed, asset, time) : nothing}
-    <p class="sentence">${asset && hasLevel(store, bed) ? "It is brought to the loudness of a bed, and " : "It is "}${numberField(`Volume${which}`, bed.gain_db, (gain_db) => set({ gain_db }), { least: -96, most: 24 })} dB louder${bed.line.length ? html`, along <button class="act-quiet" @click=${() => set({ line: null })}>a line of ${bed.line.length} ${bed.line.length === 1 ? "point" : "points"}: let it go</button>` : nothing}. ${roomSentence(bed, set, which)}</p>
+    <p class="sentence">${asset && hasLevel(store, bed) ? "It is brought to the loudness of a bed, and " : "It is "}${numberField(`Volume${which}`, bed.gain_db, (gain_db) => set({ gain_db }), { least: -96, most: 24 })} dB louder${bed.line.length ? html`, along <button class="word" title="Let it go" @click=${() => set({ line: null })}>a line of ${bed.line.length} ${bed.line.length === 1 ? "point" : "points"}</button>` : nothing}. ${roomSentence(bed, set, which)}</p>
     ${asset ? beatSentence(desk, bed, asset, set) : nothing}
     <p class="mt-1"><button class="act" @click=${() => store.edit({ do: "delete-bed", bed: bed.id })}>Take it away</button></p></section>`;
 }

@@ -5,16 +5,19 @@ import { footButtons, openDialog } from "../../parts/dialogs.js";
 import { choice, numberField, timeField } from "../../parts/fields.js";
 import { languageChoices } from "../../parts/languages.js";
 import { bedSentences } from "./bed_sentences.js";
+import { Sounding } from "./sounding.js";
 
 /** Opens it; a bed that was grabbed stands out in it. */
 export function openShowSheet(desk, bed = null) {
   const { store } = desk;
-  const draw = (dialog) => html`<h2 class="page-title">Pace and beds</h2>
-    ${paceSentences(store)}${bedSentences(desk, bed)}
+  let open = null;
+  const sounding = new Sounding(desk, () => open?.update());
+  const draw = (dialog) => (open = dialog) && html`<h2 class="page-title">Pace and beds</h2>
+    ${paceSentences(store)}${bedSentences(desk, bed)}${sounding.draw()}
     ${footButtons(html`<button class="act-main" @click=${() => dialog.close()}>Close</button>`, html`<a class="act" href="document">Export document</a>`, html`<a class="act" href="zip">Export with media</a>`)}`;
   const closed = openDialog("Pace and beds", draw, { width: "640px", store });
   document.querySelector("dialog .bed.is-opened")?.scrollIntoView({ block: "nearest" });
-  return closed;
+  return Promise.resolve(closed).finally(() => (sounding.left = true));
 }
 
 /** How fast things are said and read, how long is waited and held, and how builds move: the words of it are the settings. */
