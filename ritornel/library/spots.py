@@ -37,6 +37,12 @@ SPOTS = (
     Spot("rise", "three notes"),
     Spot("sweep", "a breath of wind"),
     Spot("leaf", "a turned leaf"),
+    Spot("fall", "three notes down"),
+    Spot("drop", "a drop of water"),
+    Spot("glass", "a glass"),
+    Spot("horn", "a horn in the fog"),
+    Spot("lid", "a lid that closes"),
+    Spot("wheel", "a wheel running down"),
 )
 
 

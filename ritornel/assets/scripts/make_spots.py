@@ -1,13 +1,17 @@
 """Make the spot sounds that ship: short ones, by arithmetic alone.
 
-python -m ritornel.assets.scripts.make_spots
+python -m ritornel.assets.scripts.make_spots [all]
 """
+
+import sys
+from pathlib import Path
 
 import numpy as np
 
 from ritornel.assets.scripts.make_sounds import tone
 from ritornel.formats.opus import RATE, write_opus
-from ritornel.library.spots import SPOTS
+
+OUT = Path(__file__).resolve().parents[2] / "library" / "static" / "library" / "spots"
 
 
 def noise(length: float, seed: int) -> np.ndarray:
@@ -66,14 +70,87 @@ def leaf() -> np.ndarray:
     return rough * swell(int(0.5 * RATE), 0.3) * (0.6 + 0.4 * np.abs(low(noise(0.5, 12), 40)) / 0.05).clip(0, 1.4)
 
 
-MAKERS = {"tick": tick, "knock": knock, "bell": bell, "rise": rise, "sweep": sweep, "leaf": leaf}
+def fall() -> np.ndarray:
+    """Return three notes downwards."""
+    out = np.zeros(int(1.6 * RATE))
+    for n, note in enumerate((659, 523, 392)):
+        one = tone(note, 1.1, 0.008, 0.4)
+        first = int(n * 0.15 * RATE)
+        out[first : first + len(one)] += one
+    return out
+
+
+def drop() -> np.ndarray:
+    """Return a drop that falls into still water."""
+    t = np.arange(int(0.4 * RATE)) / RATE
+    pitch = 520 + 900 * np.exp(-((t - 0.05) ** 2) / 0.002) * (t < 0.05) + 1400 * np.clip(t, 0, 0.12)
+    return np.sin(2 * np.pi * np.cumsum(pitch) / RATE) * np.exp(-t * 17) * np.minimum(1, t / 0.004)
+
+
+def glass() -> np.ndarray:
+    """Return a glass that is struck."""
+    return (
+        tone(1760, 1.8, 0.002, 0.45)
+        + 0.5 * tone(1760 * 1.51, 1.8, 0.002, 0.3)
+        + 0.25 * tone(1760 * 2.32, 1.8, 0.002, 0.2)
+    )
+
+
+def horn() -> np.ndarray:
+    """Return a horn in the fog, far away."""
+    t = np.arange(int(2.2 * RATE)) / RATE
+    low_reed = sum(np.sin(2 * np.pi * 110 * n * t * (1 + 0.0006 * n)) / n for n in range(1, 9))
+    return low(low_reed * np.minimum(1, t / 0.25) * np.minimum(1, (2.2 - t) / 0.7), 700)
+
+
+def lid() -> np.ndarray:
+    """Return a lid that closes: a breath, and a thud."""
+    out = np.zeros(int(0.7 * RATE))
+    breath = low(noise(0.22, 21), 2500) * swell(int(0.22 * RATE), 0.8) * 0.5
+    out[: len(breath)] += breath
+    t = np.arange(int(0.45 * RATE)) / RATE
+    thud = np.sin(2 * np.pi * (95 - 60 * t) * t) * np.exp(-t * 18) + low(noise(0.45, 22), 500) * np.exp(-t * 45)
+    first = int(0.2 * RATE)
+    out[first : first + len(thud)] += thud * 1.4
+    return out
+
+
+def wheel() -> np.ndarray:
+    """Return a wheel of the clockwork that runs down: ticks, ever slower."""
+    out = np.zeros(int(1.9 * RATE))
+    at = 0.0
+    for n in range(12):
+        one = tick() * (1 - n / 16)
+        first = int(at * RATE)
+        out[first : first + len(one)] += one[: len(out) - first]
+        at += 0.06 * 1.14**n
+    return out
+
+
+MAKERS = {
+    "tick": tick,
+    "knock": knock,
+    "bell": bell,
+    "rise": rise,
+    "sweep": sweep,
+    "leaf": leaf,
+    "fall": fall,
+    "drop": drop,
+    "glass": glass,
+    "horn": horn,
+    "lid": lid,
+    "wheel": wheel,
+}
 
 
 def main() -> None:
-    """Make them all."""
-    for spot in SPOTS:
-        samples = MAKERS[spot.key]()
-        write_opus(samples / np.abs(samples).max() * 0.7, spot.path, 64_000)
+    """Make those that are not there; all of them with ``all``."""
+    for key, make in MAKERS.items():
+        path = OUT / f"{key}.ogg"
+        if path.exists() and "all" not in sys.argv:
+            continue
+        samples = make()
+        write_opus(samples / np.abs(samples).max() * 0.7, path, 64_000)
 
 
 if __name__ == "__main__":

@@ -203,7 +203,7 @@ def _finger(heard: Heard) -> Document:
         **_spoken("finger", heard),
         "objects": [
             {"id": "clip", "kind": "clip", "role": "picture", "asset": "turning-lens.webm", "in": 3000, "out": 10500,
-             "gain_db": -6, "waited_for": True, "name": "Turning lens"},
+             "gain_db": -12, "fade_out": 900, "waited_for": True, "name": "Turning lens"},
             said("title", "title", "One turn"),
             said("count", "body", lit("every six seconds", "six", italic=True)),
         ],

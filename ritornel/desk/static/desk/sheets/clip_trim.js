@@ -32,8 +32,11 @@ export function clipTrim(desk, thing) {
       setting("times", numberField("Plays", thing.plays, (plays) => set({ plays: Math.round(plays) }), { least: 1, most: 1000, places: 0 })),
       setting("", check("wait for its end", thing.waited_for, (waited_for) => set({ waited_for })), { span: 2 }),
       asset.sound ? [
-        setting("volume", numberField("Volume", thing.gain_db, (gain_db) => set({ gain_db }), { least: -96, most: 0 }), { unit: "dB" }),
+        setting("volume", numberField("Volume", thing.gain_db, (gain_db) => set({ gain_db }), { least: -96, most: 24 }), { unit: "dB" }),
         setting("", check("mute", thing.muted, (muted) => set({ muted }))),
+        setting("sound fades in", timeField("Sound fades in", thing.fade_in ?? 0, (fade_in) => set({ fade_in })), { unit: "s", span: 2 }),
+        setting("and out", timeField("Sound fades out", thing.fade_out ?? 0, (fade_out) => set({ fade_out })), { unit: "s", span: 2 }),
+        setting("", check("somebody speaks in it", thing.speaks ?? null, (speaks) => set({ speaks })), { span: 4 }),
       ] : setting("", html`<span class="soft">has no sound</span>`, { span: 2 }),
     )}`;
 }

@@ -4,6 +4,7 @@
 import { html, nothing, ref, repeat, svg } from "../../../site/vendor/lit.js";
 import { stepOf } from "../dragging.js";
 import { drawPeaks } from "../../../parts/media/peaks.js";
+import { CLIP_FADES, fadeHandles } from "./clip_fades.js";
 import { envelope, presence } from "./envelopes.js";
 
 const HEIGHT = 26;
@@ -23,6 +24,7 @@ export const OBJECTS = {
   },
   grips: {
     ".tl-build": { press: pressBuild, key: moveBuild, act: (timeline, event, { dataset }) => timeline.store.select("steps", [dataset.step]) },
+    ...CLIP_FADES,
     ".tl-trim": { press: pressTrim, key: moveTrim },
     ".tl-clip": { press: pressClip, key: moveBuild, act: (timeline, event, { dataset }) => timeline.selectObject(dataset.clip) },
   },
@@ -128,7 +130,7 @@ function clipItems(timeline, thing) {
     return html`<button class="tl-clip" data-clip=${thing.id} data-step=${play?.id ?? ""} data-arrows aria-label=${name} title="${name}: drag its ends to trim it" .style=${`left:${left}px;width:${width}px;${frames}`}>${peaks}</button>
       <button class="tl-trim" data-clip=${thing.id} data-edge="in" data-arrows aria-label="In point of ${name}" .style=${`left:${left}px`}></button>
       <button class="tl-trim" data-clip=${thing.id} data-edge="out" data-arrows aria-label="Out point of ${name}" .style=${`left:${left + width}px`}></button>`;
-  })}${repeat(told, (step) => step.id, (step) => grabber(timeline, step, start, ACTS[step.kind] ? nameOf(ACTS[step.kind]) : ""))}`;
+  })}${fadeHandles(timeline, thing, spans, store.slide.names[thing.id])}${repeat(told, (step) => step.id, (step) => grabber(timeline, step, start, ACTS[step.kind] ? nameOf(ACTS[step.kind]) : ""))}`;
 }
 
 /** Frames of the strip, as wide as the time they stand for. */
