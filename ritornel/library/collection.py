@@ -1,16 +1,21 @@
 """The collection outside, as the library searches it: what it answers is read tolerantly, and never trusted."""
 
+from collections.abc import Iterator
+from contextlib import contextmanager
 from typing import Annotated, Any, TypeVar
 from urllib.parse import quote, urlencode
 
 import msgspec
 from msgspec import Meta, Struct
 
-from ritornel.library.outside import AT_ONCE_S, Outside, answered, blocks, collection
+from ritornel.library.outside import AT_ONCE_S, Answer, Outside, answered, blocks, collection
 
 T = TypeVar("T")
 
 _MOST_AT_ONCE = 512 * 1024
+HEARD_S = 120.0
+"""So long somebody may listen to a sound that is not taken."""
+MOST_HEARD = 30 * 1024 * 1024
 _PREVIEWS = frozenset({"image/jpeg", "image/png", "image/webp"})
 _Words = Annotated[str, Meta(max_length=300)]
 
@@ -56,6 +61,18 @@ def preview(item_id: str) -> tuple[bytes, str]:
         return b"".join(blocks(answer, _MOST_AT_ONCE)), answer.mime
 
 
+@contextmanager
+def heard(item_id: str) -> Iterator[Answer]:
+    """Give the sound of one of its things as it comes, to be heard before it is taken; raises as ``search``."""
+    item = item_of(item_id)
+    if item.kind != "sound":
+        raise Outside("this is no sound")
+    with answered(item.file, HEARD_S) as answer:
+        if not (answer.mime.startswith("audio/") or answer.mime == "application/ogg"):
+            raise Outside("this is no sound")
+        yield answer
+
+
 def _told(path: str, kind: type[T]) -> T:
     with answered(f"{_there()}/{path}", AT_ONCE_S) as answer:
         said = b"".join(blocks(answer, _MOST_AT_ONCE))
@@ -67,7 +84,9 @@ def _told(path: str, kind: type[T]) -> T:
 
 def described(item: Item) -> dict[str, Any]:
     """Return an item as the page has it; its picture comes through this server."""
-    return {**msgspec.to_builtins(item), "preview": f"/library/outside/previews/{item.id}"}
+    here = "/library/outside"
+    sounds = {"heard": f"{here}/heard/{item.id}"} if item.kind == "sound" else {}
+    return {**msgspec.to_builtins(item), "preview": f"{here}/previews/{item.id}", **sounds}
 
 
 def _there() -> str:

@@ -1,20 +1,22 @@
 """The outside, as the library's page asks for it: the collection searched, files fetched, stopped, looked after."""
 
+from collections.abc import Iterator
+from contextlib import ExitStack, suppress
 from typing import Annotated
 from uuid import UUID
 
 import msgspec
-from django.http import Http404, HttpRequest, HttpResponse
+from django.http import Http404, HttpRequest, HttpResponse, StreamingHttpResponse
 from django.shortcuts import get_object_or_404
 from django.views.decorators.http import require_http_methods, require_POST, require_safe
 from msgspec import Meta
 
 from ritornel.library import fetching
+from ritornel.library.collection import MOST_HEARD, heard, item_of, preview, search
 from ritornel.library.collection import described as item_described
-from ritornel.library.collection import item_of, preview, search
 from ritornel.library.describing import described
 from ritornel.library.models import Fetch
-from ritornel.library.outside import Outside
+from ritornel.library.outside import Outside, blocks
 from ritornel.site.answering import answer, answering, asked, refused, signed_in
 from ritornel.site.rates import at_most
 
@@ -44,6 +46,26 @@ def item_preview(request: HttpRequest, item: str) -> HttpResponse:
         raise Http404 from error
     headers = {"X-Content-Type-Options": "nosniff", "Cache-Control": "private, max-age=3600"}
     return HttpResponse(content, content_type=mime, headers=headers)
+
+
+@signed_in
+@require_safe
+@at_most("hearings", methods=("GET",))
+def item_heard(request: HttpRequest, item: str) -> HttpResponse | StreamingHttpResponse:
+    """Pass on a sound of the collection as it comes, so that it is heard before it is taken."""
+    held = ExitStack()
+    try:
+        coming = held.enter_context(heard(item))
+    except Outside as error:
+        held.close()
+        raise Http404 from error
+
+    def passed_on() -> Iterator[bytes]:
+        with held, suppress(Outside):  # what stops in between is over: what was heard was heard
+            yield from blocks(coming, MOST_HEARD)
+
+    headers = {"X-Content-Type-Options": "nosniff", "Cache-Control": "private, max-age=600"}
+    return StreamingHttpResponse(passed_on(), content_type=coming.mime, headers=headers)
 
 
 class _Wanted(msgspec.Struct, forbid_unknown_fields=True):

@@ -8,6 +8,7 @@ app_name = "library"
 urlpatterns = [
     path("outside", outside_views.search_outside, name="search-outside"),
     path("outside/previews/<str:item>", outside_views.item_preview, name="outside-preview"),
+    path("outside/heard/<str:item>", outside_views.item_heard, name="outside-heard"),
     path("fetches", outside_views.begin_fetch, name="begin-fetch"),
     path("fetches/<uuid:fetch_id>", outside_views.fetch, name="fetch"),
     path("assets", views.assets, name="assets"),

@@ -136,6 +136,7 @@ class Chance(random.Random):
             "set-show": {"values": self.choice([{"title": "New"}, {"target": 9000}, {"pace": {"wpm": 99}}, {"target": None}, {"guides": [{"axis": "x", "at": 5}]}])},
             "set-chapter": {"title": self.choice(["", "  Part ", "Close"])},
             "set-bed": {"bed": self.choice([b.id for b in of.beds] or ["none"]), "values": self.choice([{"gain_db": -3}, {"fade_in": 700, "loop": False}, {"gain_db": None}])},
+            "set-bed-point": {"bed": self.choice([b.id for b in of.beds] or ["none"]), "at": self.randrange(3000), "to_db": self.choice([-6.5, 0, 3])},
             "delete-bed": {"bed": self.choice([b.id for b in of.beds] or ["none"])},
             "add-bed": {"id": new(1)[0], "values": {"asset": "tune"}},
             "drag-build": {"step": step_, "by": by, **({"others": self.some(steps)} if self.often(0.1) else {})},
@@ -177,7 +178,7 @@ class Chance(random.Random):
         return {"objects": objects, "kind": kind, "effect": effect, "order": self.choice(["one", "each", "following"]), "by": self.choice(["whole", "whole", "line"]), "ids": new(len(objects))}  # fmt: skip
 
 
-SHOW_WIDE = {"add-slide", "delete-slides", "duplicate-slides", "move-slides", "set-slides", "set-show", "set-bed", "delete-bed", "add-bed"}  # fmt: skip
+SHOW_WIDE = {"add-slide", "delete-slides", "duplicate-slides", "move-slides", "set-slides", "set-show", "set-bed", "set-bed-point", "delete-bed", "add-bed"}  # fmt: skip
 
 
 def state_of(made: Show) -> dict[str, Any]:

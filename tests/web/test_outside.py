@@ -128,6 +128,12 @@ class Fetched(OwnerCase):
             picture = self.client.get(found["items"][0]["preview"])
             self.assertEqual((picture.status_code, picture["Content-Type"]), (200, "image/jpeg"))
             self.assertEqual(self.client.get("/library/outside/previews/nothing").status_code, 404)
+            music = self.client.get(next(i["heard"] for i in sounds["items"]))
+            content = b"".join(music.streaming_content)
+            self.assertEqual((music["Content-Type"], content[:4]), ("audio/ogg", b"OggS"))
+            self.assertNotIn("heard", found["items"][0])
+            self.assertEqual(self.client.get("/library/outside/heard/the-jetty-in-snow").status_code, 404)
+            self.assertFalse(Asset.objects.filter(owner=self.owner).exists(), "what is only heard is not kept")
             kept = self.fetch(item=found["items"][0]["id"]).json()["asset"]  # it has moved, and is led to
             self.assertEqual((kept["name"], kept["width"]), ("The jetty in snow.jpg", 1280))
             self.assertEqual((kept["credit"], kept["licence"]), ("M. Brantholm", "CC BY-SA 4.0"))

@@ -137,3 +137,14 @@ export function choosePictures(desk) {
   input.addEventListener("change", () => openPictureSlides(desk, [...input.files]));
   input.click();
 }
+
+/** Lays music under the show; where other music lies, from the slide in focus on, and that gives way to it. */
+export async function addMusic(desk) {
+  const { store } = desk;
+  const asset = await chooseAsset(desk, "sound");
+  if (!asset) return;
+  const id = newId("bed");
+  const isFirst = store.shown.order[0]?.[0] === store.focus;
+  const from = store.shown.show.beds.length && store.focus && !isFirst ? { start: { slide: store.focus } } : {};
+  store.edit({ do: "add-bed", id, takes_over: Boolean(from.start), values: { asset: asset.id, ...from } });
+}

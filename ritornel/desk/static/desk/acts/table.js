@@ -9,7 +9,7 @@
 //   rail    where it stands in the rail: "slides", "things", "selected"; none: it has a key alone
 //   run     (desk, event)
 
-import { addLine, addMedia, addShape, choosePictures, exchange, newText, shapeMenu } from "./adding.js";
+import { addLine, addMedia, addMusic, addShape, choosePictures, exchange, newText, shapeMenu } from "./adding.js";
 import { give, takeLook } from "./clipboard.js";
 import { addCreditLine, addCredits, addSlide, continueSlide, crossfade, joinSlides, moveSlide, pinRests, splitSlide, stepSlide, chosenSlides } from "./slides.js";
 import { build, buildAgain, duplicate, editSelected, group, placeMenu, remove, restack, rollList, selectAll, selectNext, selectNothing, turnOff, turnOn, ungroup, weave } from "./selected.js";
@@ -111,6 +111,7 @@ export const ACTS = [
   { id: "less-noise", name: "Less noise", keys: ["Alt+H"], help: "lower hum and hiss of the slide's voice; then compare with how it was recorded", needs: "slide", run: compareVoice },
   { id: "tap", name: "Tap along", keys: ["Alt+K"], help: "hear the slide's voice and tap Space at each cue", needs: "slide", run: tapAlong },
   { id: "scratch", name: "Scratch voice", keys: ["Alt+V"], help: "let a made voice speak the slide, or those selected, so that the timing is heard", needs: "slide", run: speakSlides },
+  { id: "music", name: "Music", keys: ["Alt+M"], help: "music under the show: from the library, or from outside; under other music it goes on from this slide", run: addMusic },
   { id: "lengths", name: "Lengths", keys: ["Alt+L"], help: "fit the show, its chapter or slides to a length, or pace them", needs: "slide", run: (desk) => openLengths(desk, chosenSlides(desk)) },
   { id: "to-beat", name: "To the beat", keys: ["Alt+X"], help: "let the slides that are selected, or this one, change on the beat of the music", needs: "slide", run: (desk) => openLengths(desk, chosenSlides(desk), "beat") },
   { id: "pin", name: "Pin", keys: ["Alt+N"], help: "pin the hold of the slide, or the waits of the selected builds: they do not give way when lengths are fitted", needs: "slide", run: pinRests },

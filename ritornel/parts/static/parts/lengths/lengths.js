@@ -119,6 +119,7 @@ function lengthField(asked, set) {
   };
   const enter = (event) => {
     if (event.key !== "Enter") return;
+    event.preventDefault(); // the next Enter keeps what is shown then
     read(event);
     document.getElementById("keep-lengths").focus();
   };

@@ -111,14 +111,18 @@ function says({ name, credit, licence }, words) {
 function tile(asset, run) {
   const picture = asset.kind === "picture" ? asset.url : asset.poster;
   const length = asset.length ? minutes(asset.length) : `${asset.width} × ${asset.height}`;
-  const listen = asset.kind === "sound" ? html`<button class="act choose-hear" aria-label=${`Hear ${asset.name}`} @click=${(event) => hear(asset.url, event.currentTarget)}>Hear</button>` : nothing;
+  const listen = asset.kind === "sound" ? hearButton(asset.name, asset.url) : nothing;
   return html`<div class="choose-tile"><button class="choose-one" title=${asset.licence || asset.name} @click=${run}>${picture ? html`<img src=${picture} alt="" loading="lazy">` : nothing}<span>${asset.name}</span><span class="soft">${length}</span></button>${listen}</div>`;
+}
+
+function hearButton(name, address) {
+  return html`<button class="act choose-hear" aria-label=${`Hear ${name}`} @click=${(event) => hear(address, event.currentTarget)}>Hear</button>`;
 }
 
 function outsideTile(item, outside, run) {
   const coming = outside.coming?.item === item ? outside.coming : null;
   const facts = coming ? `coming… ${Math.round(100 * coming.share)} %` : `${item.author}, ${item.licence}`;
-  return html`<div class="choose-tile"><button class="choose-one" title=${`${item.title}: ${item.author}, ${item.licence}`} ?disabled=${Boolean(outside.coming)} @click=${run}><img src=${item.preview} alt="" loading="lazy"><span>${item.title}</span><span class="soft">${facts}</span></button></div>`;
+  return html`<div class="choose-tile"><button class="choose-one" title=${`${item.title}: ${item.author}, ${item.licence}`} ?disabled=${Boolean(outside.coming)} @click=${run}><img src=${item.preview} alt="" loading="lazy"><span>${item.title}</span><span class="soft">${facts}</span></button>${item.heard ? hearButton(item.title, item.heard) : nothing}</div>`;
 }
 
 let heard = null;

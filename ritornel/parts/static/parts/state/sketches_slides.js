@@ -60,6 +60,7 @@ export const SLIDE_SKETCHES = {
     return withBeds(state, (beds) => beds.map((bed) => (bed.id === id ? { ...bed, ...set } : bed)));
   },
 
+  "set-bed-point": (state, { bed: id, at = 0, to_db: to = null, was = null }) => withBeds(state, (beds) => beds.map((bed) => (bed.id === id ? { ...bed, line: lineWith(bed.line, at, to, was) } : bed))),
   "delete-bed": (state, { bed: id }) => withBeds(state, (beds) => beds.filter((bed) => bed.id !== id)),
 };
 
@@ -111,4 +112,12 @@ function emptySlide(state, id, like, length, defaults) {
 function isReadInItsTime(slide) {
   const { script, objects } = slide?.document ?? { script: "", objects: [] };
   return !script && objects.some((thing) => thing.kind === "text" && thing.paragraphs.some((p) => p.text));
+}
+
+/** A gain line with a point set, moved, or taken away. */
+function lineWith(line, at, to, was) {
+  const points = new Map(line);
+  if (was !== null) points.delete(was);
+  if (to !== null) points.set(at, to);
+  return [...points].sort((a, b) => a[0] - b[0]);
 }
