@@ -112,7 +112,7 @@ class Frames(TestCase):
 
     def test_of_the_demo_shows(self):
         chance = random.Random(7)
-        for document in (lamp.document(lamp.heard()), winter.document()):
+        for document in (lamp.document(lamp.heard()), winter.document() | {"to_beat": None}):
             show = made(document, [Asset(id="turning-lens.webm", kind="clip", length_ms=12_000)])
             length = compile(show).length_ms
             self.assert_same(show, [chance.uniform(0, length) for _ in range(120)])

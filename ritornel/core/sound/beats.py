@@ -212,8 +212,9 @@ def _bars(levels: NDArray[np.float32], steps: list[float]) -> tuple[int, int]:
     scores = {}
     for bar in _BARS:
         for first in range(bar):
-            opens = change[first::bar]
-            others = np.delete(change, np.s_[first::bar])
+            at_bars = np.arange(len(change)) % bar == first
+            at_bars[0] = False  # nothing is known of what was before it
+            opens, others = change[at_bars], change[1:][~at_bars[1:]]
             scores[bar, first] = float((opens.mean() - others.mean()) / (change.std() + 1e-9))
     four = max((scores[4, first], first) for first in range(4))
     three = max((scores[3, first], first) for first in range(3))

@@ -43,6 +43,8 @@ def commands(plan: Document) -> Iterator[dict[str, Any]]:
             "id": bed.get("id"),
             "values": {name: value for name, value in bed.items() if name != "id"},
         }
+    if plan.get("to_beat"):
+        yield {"do": "to-beat", "slides": [slide["id"] for slide in plan["slides"]], **plan["to_beat"]}
     for slide_id in plan.get("credit_lines", ()):
         yield {"do": "add-credit-line", "slide": slide_id}
 

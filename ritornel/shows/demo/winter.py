@@ -12,12 +12,17 @@ _PICTURES = [
 ]
 
 
+_BEATS = [900 * beat for beat in range(16)]
+"""As the bells were composed (``assets.scripts.make_sounds``)."""
+
+
 def document() -> Document:
     """Return the plan of the show: a title, one picture a slide with a caption that comes in late, and an end."""
     return {
         "title": "Winter opening",
         "style": "linocut",
-        "beds": [{"asset": "bells.ogg", "loop": True, "fade_in": 1500, "fade_out": 3000}],
+        "beds": [{"asset": "bells.ogg", "loop": True, "fade_in": 1500, "fade_out": 3000, "beats": _BEATS, "bar": 4}],
+        "to_beat": {"every": "bar"},
         "slides": [_opening(), *(_picture(n, *one) for n, one in enumerate(_PICTURES, 1)), _closing()],
         "credit_lines": ["closing"],
     }
