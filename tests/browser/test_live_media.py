@@ -84,3 +84,33 @@ class OneMedium(BrowserCase):
         self.assertLess(self.page.evaluate(f"{film}.currentTime"), stands + 2)
         self.until(f"Math.abs((lectern.sound.graph?.gainOf({film}) ?? {film}.volume) - 0.1) < 0.01")
         self.assertEqual(self.page.evaluate("told"), ["play", "pause", "play"])
+
+
+class LiveBeds(BrowserCase):
+    """Music follows the slides as they really come, not the clock of the plan."""
+
+    def test_a_bed_begins_when_its_slide_comes_goes_on_while_one_waits_and_fades_when_its_end_comes(self):
+        sound = self.assets()["sound"]
+        slides = [slide(step("a"), id="one", waits={"1": 300}), slide(step("a"), id="two", waits={"1": 300}), slide(id="three", hold=9000)]  # fmt: skip
+        bed = {"id": "sea", "asset": sound, "start": {"slide": "two"}, "end": {"slide": "three"}, "fade_out": 400}
+        page = self.open_lectern(self.keep({"title": "T", "slides": slides, "beds": [bed]}))
+        beds = "[...lectern.sound.heard.entries()].filter(([key, { element }]) => key.startsWith('bed/') && !element.paused)"
+        page.click("#give")
+        self.until("lectern.time === 299")
+        page.wait_for_timeout(900)  # longer than the plan waits
+        self.assertEqual(page.evaluate(f"{beds}.length"), 0)
+        page.click("#give")
+        self.until("lectern.slide === 0 && lectern.time > 700")
+        page.click("#give")
+        self.until(f"lectern.slide === 1 && {beds}.length === 1")
+        self.until("lectern.cue === 0 && lectern.time - lectern.order[1][1] === 299")
+        at = page.evaluate(f"{beds}[0][1].element.currentTime")
+        page.wait_for_timeout(500)
+        self.assertGreater(page.evaluate(f"{beds}[0][1].element.currentTime"), at + 0.2)  # it does not wait
+        page.click("#give")
+        page.click("#give")
+        self.until("lectern.slide === 2")
+        self.until(f"{beds}.length === 0")
+        page.keyboard.press("ArrowLeft")
+        page.keyboard.press("ArrowLeft")
+        self.until(f"lectern.slide === 1 && {beds}.length === 1")

@@ -40,6 +40,7 @@ def check(show: Show, times: Sequence[SlideTime]) -> list[Finding]:
             _found.put(here, 600 + 600 * len(here), slide, time, by=(number, stage))
         found += here
         found += (f for rule in RULES.values() for f in rule.look_for_media(number, slide, there))
+    found += (f for rule in RULES.values() for f in rule.look_over(show, times))
     return found
 
 

@@ -1,11 +1,11 @@
 """What a rule of the line check is, and what it finds."""
 
-from collections.abc import Callable, Iterable, Set
+from collections.abc import Callable, Iterable, Sequence, Set
 from typing import Any, NamedTuple
 
 from msgspec import Struct
 
-from ritornel.core.model import Slide, Step
+from ritornel.core.model import Show, Slide, Step
 from ritornel.core.time.slide_clock import SlideTime
 
 Size = tuple[int, int]
@@ -45,16 +45,21 @@ def _nothing_missing(number: int, slide: Slide, there: Set[str]) -> Iterable[Fin
     return ()
 
 
+def _nothing_at_all(show: Show, times: Sequence[SlideTime]) -> Iterable[Finding]:
+    return ()
+
+
 class Rule(NamedTuple):
     """A rule: its name, a title for lists, and the function that looks at one slide.
 
-    ``look_for_media`` looks at it with the ids of the assets that are there.
+    ``look_for_media`` looks at it with the ids of the assets that are there, ``look_over`` at the whole show.
     """
 
     name: str
     title: str
     look: Callable[[int, Slide, SlideTime, Size], Iterable[Finding]] = _nothing
     look_for_media: Callable[[int, Slide, Set[str]], Iterable[Finding]] = _nothing_missing
+    look_over: Callable[[Show, Sequence[SlideTime]], Iterable[Finding]] = _nothing_at_all
 
 
 def seconds(ms: int) -> str:

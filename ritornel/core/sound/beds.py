@@ -82,6 +82,11 @@ def bed_spans(
     return tuple(_span(one, clock, lengths, level_of(kind, sounds.get(one.bed.asset))) for one in laid)
 
 
+def is_laid(bed: Bed, show: Show, clock: Clock, lengths: Mapping[str, int]) -> bool:
+    """Tell whether a bed is heard at all."""
+    return _laid(bed, show, clock, lengths) is not None
+
+
 def _laid(bed: Bed, show: Show, clock: Clock, lengths: Mapping[str, int]) -> _Laid | None:
     start = instant_of(bed.start, show, clock) if bed.start is not None else 0
     end = instant_of(bed.end, show, clock) if bed.end is not None else clock.length_ms

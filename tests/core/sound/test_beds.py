@@ -10,7 +10,7 @@ from hypothesis import strategies as st
 from ritornel.core.model import Show
 from ritornel.core.model.reading import BadDocument
 from ritornel.core.model.show import Duck
-from ritornel.core.score import compile
+from ritornel.core.score import compile, findings
 from ritornel.core.sound.ducking import ducked, merged
 from ritornel.core.sound.gain import Line, line_at, line_of, summed
 from ritornel.core.sound.spans import Span, gain_at
@@ -154,3 +154,9 @@ class Ducks(TestCase):
         self.assertEqual(both.times, (0, 50, 100, 150))
         self.assertEqual(both.decibels, (-2.0, -7.0, -13.0, -14.0))
         self.assertIsNone(summed([]))
+
+
+class Silent(TestCase):
+    def test_a_bed_that_is_not_heard_is_found_by_the_line_check(self):
+        found = findings(show_ := made({"start": {"slide": "c"}, "end": {"slide": "b"}}, {}), compile(show_))
+        self.assertEqual([(f.rule, f.slide) for f in found if f.rule == "silent-beds"], [("silent-beds", "c")])

@@ -18,6 +18,7 @@ import { Store } from "../parts/state/store.js";
 import { Timeline } from "./timeline/timeline.js";
 import { offerLeftOver } from "./recording/left_over.js";
 import { letVoicesBeHeard } from "./voice/listening.js";
+import { sayWhereBedsWent } from "../parts/bed_moves.js";
 import { minding } from "../parts/minding.js";
 
 const { state, vocabulary, addresses } = pageData("page");
@@ -34,6 +35,7 @@ listenForKeys(desk);
 listenForClipboard(desk);
 listenForDrops(desk);
 minding(desk);
+sayWhereBedsWent(desk);
 followElsewhere(store);
 letVoicesBeHeard(desk);
 offerLeftOver(desk);
