@@ -101,9 +101,9 @@ def rows() -> list[tuple[str, str, str]]:
 
 
 def _long(server: Server, browser: Browser) -> list[tuple[str, str, str]]:
-    someone, page, address = _someone(server, browser, write_show(large_show(SLIDES, BUILDS)))
+    someone, page, address = someone_with(server, browser, write_show(large_show(SLIDES, BUILDS)))
     sent = len(someone.get(address).content)
-    ready = statistics.median(_opened(page, address) for _ in range(OPENINGS))
+    ready = statistics.median(opened_desk(page, address) for _ in range(OPENINGS))
     found = _measured(page)
     sheet = _sheet(page, address)
     return [
@@ -123,8 +123,8 @@ def _long(server: Server, browser: Browser) -> list[tuple[str, str, str]]:
 
 def _spoken(server: Server, browser: Browser) -> list[tuple[str, str, str]]:
     """A show of which every slide has a voice: its words, pauses and captions on the timeline, and as spoken."""
-    _, page, address = _someone(server, browser, write_show(spoken_show(SLIDES)))
-    ready = statistics.median(_opened(page, address) for _ in range(OPENINGS))
+    _, page, address = someone_with(server, browser, write_show(spoken_show(SLIDES)))
+    ready = statistics.median(opened_desk(page, address) for _ in range(OPENINGS))
     page.keyboard.press("Shift+w")
     found = _measured(page)
     page.close()
@@ -160,8 +160,8 @@ def _sheet(page: Page, address: str) -> list[tuple[str, str, str]]:
 
 
 def _crowded(server: Server, browser: Browser) -> list[tuple[str, str, str]]:
-    _, page, address = _someone(server, browser, write_show(crowded_show(SLIDES, OBJECTS)))
-    ready = statistics.median(_opened(page, address) for _ in range(OPENINGS))
+    _, page, address = someone_with(server, browser, write_show(crowded_show(SLIDES, OBJECTS)))
+    ready = statistics.median(opened_desk(page, address) for _ in range(OPENINGS))
     page.wait_for_timeout(1500)
     nodes = page.evaluate("document.querySelectorAll('*').length")
     drags = [page.evaluate(DRAG, 180) for _ in range(DRAGS)]
@@ -184,10 +184,12 @@ def _percentile(taken: list[float]) -> float:
     return statistics.quantiles(taken, n=20)[-1]
 
 
-def _someone(server: Server, browser: Browser, document: bytes) -> tuple[Someone, Page, str]:
+def someone_with(
+    server: Server, browser: Browser, document: bytes, name: str = "s.ritornel.json"
+) -> tuple[Someone, Page, str]:
     """Return someone with that show, a page that is signed in, and the address of the show's desk."""
     someone = Someone(server)
-    address = someone.take_in("s.ritornel.json", document).headers["location"]
+    address = someone.take_in(name, document).headers["location"]
     context = browser.new_context(viewport={"width": 1280, "height": 800}, base_url=server.url)
     host = urlparse(server.url).hostname
     context.add_cookies(
@@ -196,7 +198,8 @@ def _someone(server: Server, browser: Browser, document: bytes) -> tuple[Someone
     return someone, context.new_page(), address
 
 
-def _opened(page: Page, address: str) -> float:
+def opened_desk(page: Page, address: str) -> float:
+    """Open a desk; return when it was ready, in ms."""
     page.goto(address)
     page.wait_for_selector("html[data-ready]", state="attached")
     return page.evaluate("performance.getEntriesByName('desk-ready')[0].startTime")
