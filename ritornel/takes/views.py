@@ -73,6 +73,15 @@ def keep(request: HttpRequest, show_id: UUID) -> HttpResponse:
     return answer({"take": reverse("takes:take", args=[kept.pk])})
 
 
+@signed_in
+@require_safe
+@answering
+def last(request: HttpRequest, show_id: UUID) -> HttpResponse:
+    """Answer the newest take of a show, and when it was given; null where there is none."""
+    kept = Take.objects.filter(show=own_show(request, show_id)).first()
+    return answer({"take": None if kept is None else kept.document, "given": "" if kept is None else str(kept)})
+
+
 @login_required
 @require_safe
 def take(request: HttpRequest, take_id: int) -> HttpResponse:

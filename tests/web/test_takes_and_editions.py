@@ -63,6 +63,15 @@ class Takes(OwnerCase):
         self.client.post(f"{answer.json()['take']}/apply")
         self.assertEqual([t.length_ms for t in compile(in_rows.load(row)).times], [3600, 2000])
 
+    def test_the_newest_is_told_to_its_owner(self):
+        address = f"/shows/{self.row.pk}/takes/last"
+        told = self.client.get(address).json()
+        self.assertEqual((told["take"]["instants"][0]["kind"], told["given"][:7]), ("slide", "take of"))
+        other = self.keep(show(slide()))
+        self.assertEqual(self.client.get(f"/shows/{other.pk}/takes/last").json(), {"take": None, "given": ""})
+        self.client.force_login(self.other)
+        self.assertEqual(self.client.get(address).status_code, 404)
+
     def test_a_take_that_cannot_be_read_is_refused(self):
         bad = self.client.post(
             f"/shows/{self.row.pk}/takes", {"instants": [{"kind": "nap", "at": 0}]}, content_type="application/json"

@@ -57,6 +57,7 @@ class Camera:
         """Motion said in a sentence; words being written; a text and a shape placed; what was done."""
         page = self.page
         page.keyboard.press("Escape")
+        self.music()
         self.sentence()
         page.keyboard.press("PageUp")
         page.wait_for_timeout(500)
@@ -79,7 +80,6 @@ class Camera:
         page.keyboard.down("Shift")
         page.mouse.click(*self.on_stage(526, 426))
         page.keyboard.up("Shift")
-        self.keep("desk-objects")
         self.history()
 
     def history(self) -> None:
@@ -105,6 +105,18 @@ class Camera:
         while page.evaluate("ritornel.store.kept.undo"):
             page.keyboard.press("Control+z")
             page.wait_for_timeout(300)
+
+    def music(self) -> None:
+        """The bed of the talk under all of it, and how the show sounds."""
+        page = self.page
+        page.keyboard.press("1")
+        page.click("#show-sheet")
+        page.click("#listen")
+        page.wait_for_selector("#sounds", timeout=60_000)
+        page.evaluate("document.querySelector('dialog').scrollTop = 9999")
+        self.keep("music")
+        page.keyboard.press("Escape")
+        page.keyboard.press("3")
 
     def sentence(self) -> None:
         """A transition by its words, with samples of the two slides, and one of them on the stage; nothing is kept."""

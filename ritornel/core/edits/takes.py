@@ -1,19 +1,27 @@
 """Edit: give the show the waits and holds of a take."""
 
-from ritornel.core.edits.command import Command
+from msgspec.structs import replace
+
+from ritornel.core.edits.command import Command, Ids, slide_of
 from ritornel.core.model import Show, Take
 from ritornel.core.score import compile
 from ritornel.core.time.takes import apply_take
 
 
 class ApplyTake(Command, frozen=True, kw_only=True):
-    """Set waits and holds to what was given in a take."""
+    """Set waits and holds to what was given in a take: of the whole show, or of some ``slides``."""
 
     take: Take
+    slides: Ids | None = None
 
     def apply(self, show: Show) -> Show:
         """Return the show paced as the take; slides that were not run keep their pace."""
-        return apply_take(show, compile(show).times, self.take)[0]
+        paced = apply_take(show, compile(show).times, self.take)[0]
+        if self.slides is None:
+            return paced
+        chosen = {slide_of(show, name).id for name in self.slides}
+        slides = (new if old.id in chosen else old for old, new in zip(show.slides, paced.slides, strict=True))
+        return replace(show, slides=tuple(slides))
 
     @property
     def label(self) -> str:

@@ -74,3 +74,9 @@ class ApplyingATake(TestCase):
         instants = [{"kind": "slide", "at": 0, "slide": "slide-1"}, {"kind": "end", "at": 7310}]
         changed = edited(show(slide()), do="apply-take", take={"instants": instants})
         self.assertEqual(compile(changed).length_ms, 7300)
+
+    def test_of_some_slides_alone(self):
+        start = show(slide(id="one", hold=2000), slide(id="two", hold=2000))
+        instants = [{"kind": "slide", "at": at, "slide": name} for at, name in ((0, "one"), (5000, "two"))] + [{"kind": "end", "at": 9000}]  # fmt: skip
+        changed = edited(start, do="apply-take", take={"instants": instants}, slides=["two"])
+        self.assertEqual([s.hold_ms for s in changed.slides], [2000, 4000])

@@ -2,7 +2,7 @@
 // they are read, or changing on the beat. What it would give is told slide by slide before it is kept.
 
 import { html, nothing } from "../../site/vendor/lit.js";
-import { send } from "../../site/sending.js";
+import { ask as getting, send } from "../../site/sending.js";
 import { minutes, readTime, seconds } from "../../site/times.js";
 import { footButtons, openDialog } from "../dialogs.js";
 import { check, choice, numberField, timeField } from "../fields.js";
@@ -12,54 +12,83 @@ const REACH = { show: "the show", chapter: "this chapter", slides: "these slides
 
 /** Opens the sentence for the slides that are chosen; `way` is what it begins with. */
 export function openLengths({ store, notice }, chosen, way = "fit") {
-  const { shown } = store;
-  const { target } = shown.show;
-  const asked = {
-    way,
-    reach: chosen.length > 1 || way !== "fit" ? "slides" : "show",
-    length: target ?? shown.length,
-    amount: 3000,
-    times: 1.5,
-    cps: shown.show.pace.cps,
-    gives: new Set(["holds", "waits"]),
-    reading: false,
-    every: "1",
-    bed: "",
-    builds: false,
-    told: null,
-    wrong: "",
-  };
-  let open = null;
-  let last = null;
-  const ask = async () => {
-    const command = commandOf(store, asked, chosen);
-    last = JSON.stringify(command);
+  const lengths = new Lengths(store, notice, chosen, way);
+  const closed = openDialog("How long it lasts", (dialog) => lengths.template(dialog), { width: "640px" });
+  lengths.ask();
+  return closed;
+}
+
+class Lengths {
+  constructor(store, notice, chosen, way) {
+    const { shown } = store;
+    Object.assign(this, { store, notice, chosen, told: null, wrong: "", take: null });
+    this.asked = {
+      way,
+      reach: chosen.length > 1 || way !== "fit" ? "slides" : "show",
+      length: shown.show.target ?? shown.length,
+      amount: 3000,
+      times: 1.5,
+      cps: shown.show.pace.cps,
+      gives: new Set(["holds", "waits"]),
+      reading: false,
+      every: "1",
+      bed: "",
+      builds: false,
+      take: null,
+    };
+  }
+
+  template(dialog) {
+    this.dialog = dialog;
+    return html`<h2 class="page-title">How long it lasts</h2>
+      ${sentence(this.store, this.asked, this.chosen, (values) => this.set(values))}
+      ${outcome(this.store, this.told, this.wrong)}
+      ${footButtons(html`<button class="act-main" id="keep-lengths" autofocus ?disabled=${Boolean(this.wrong)} @click=${() => this.keep()}>Keep it</button>`, html`<button class="act" @click=${() => dialog.close()}>Leave it</button>`)}`;
+  }
+
+  get command() {
+    return commandOf(this.store, this.asked, this.chosen);
+  }
+
+  set(values) {
+    Object.assign(this.asked, values);
+    this.tell(null);
+    this.ask();
+  }
+
+  tell(told, wrong = "") {
+    Object.assign(this, { told, wrong });
+    this.dialog?.update();
+  }
+
+  /** Asks the server what it would give; only the answer to what is asked last counts. */
+  async ask() {
+    const { store, asked } = this;
+    if (asked.way === "take" && !(await this.hasTake())) return;
+    const { command } = this;
+    const last = (this.last = JSON.stringify(command));
     const before = store.journal.entries.map((entry) => entry.command).filter((one) => typeof one === "object");
     const { status, data } = await send(`${store.address}try`, { commands: [...before, command], near: [] });
-    if (last !== JSON.stringify(commandOf(store, asked, chosen))) return;
-    Object.assign(asked, status === 200 ? { told: data, wrong: "" } : { told: null, wrong: data?.error ?? "The server could not be reached: try again." });
-    open?.update();
-  };
-  const set = (values) => {
-    Object.assign(asked, values, { told: null, wrong: "" });
-    open?.update();
-    ask();
-  };
-  const keep = () => {
-    if (asked.wrong) return;
-    store.edit(commandOf(store, asked, chosen));
-    notice.announce("Kept; Ctrl Z takes it back");
-    open.close();
-  };
-  const closed = openDialog("How long it lasts", (dialog) => {
-    open = dialog;
-    return html`<h2 class="page-title">How long it lasts</h2>
-      ${sentence(store, asked, chosen, set)}
-      ${outcome(store, asked, chosen)}
-      ${footButtons(html`<button class="act-main" id="keep-lengths" autofocus ?disabled=${Boolean(asked.wrong)} @click=${keep}>Keep it</button>`, html`<button class="act" @click=${() => dialog.close()}>Leave it</button>`)}`;
-  }, { width: "640px" });
-  ask();
-  return closed;
+    if (last !== this.last) return;
+    if (status === 200) this.tell(data);
+    else this.tell(null, data?.error ?? "The server could not be reached: try again.");
+  }
+
+  /** Whether there is a take of the show; it is asked for once. */
+  async hasTake() {
+    const { asked } = this;
+    asked.take ??= (await getting(`${this.store.address}takes/last`)).data;
+    if (asked.take?.take) return true;
+    this.tell(null, asked.take ? "There is no take of this show yet: rehearse it once, and its times can be taken over" : "The server could not be reached: try again");
+    return false;
+  }
+
+  keep() {
+    if (this.wrong) return;
+    this.store.edit(this.command);
+    this.notice.announce("Kept; Ctrl Z takes it back");
+    this.dialog.close();
+  }
 }
 
 /** The slides that are meant: all (null), those of the chapter, or those that are chosen. */
@@ -77,6 +106,7 @@ function slidesOf({ shown, focus }, asked, chosen) {
 function commandOf(store, asked, chosen) {
   const slides = slidesOf(store, asked, chosen);
   if (asked.way === "fit") return { do: "fit-length", length: asked.length, slides, gives: [...asked.gives], reading: asked.reading };
+  if (asked.way === "take") return { do: "apply-take", take: asked.take?.take ?? null, slides };
   if (asked.way === "beat") return { do: "to-beat", slides, every: asked.every === "beat" ? "beat" : "bar", bars: Number(asked.every) || 1, bed: asked.bed, builds: asked.builds };
   const amount = { each: asked.amount, more: asked.amount, times: asked.times, read: asked.cps }[asked.way];
   return { do: "pace-slides", slides, way: asked.way, amount };
@@ -90,7 +120,7 @@ function sentence(store, asked, chosen, set) {
   return html`<p class="sentence">Let ${what} ${way} ${amountOf(store, asked, set)}</p>${asked.way === "fit" ? givesOf(asked, set) : nothing}${asked.way === "beat" ? html`<p class="sentence">${check("Their builds come on beats too", asked.builds, (builds) => set({ builds }))}</p>` : nothing}`;
 }
 
-const WAYS = [["fit", "last, in all,"], ["each", "stand, each slide,"], ["more", "stand longer by"], ["times", "stand, in proportion,"], ["read", "stand as long as reading takes, at"], ["beat", "change on"]];
+const WAYS = [["fit", "last, in all,"], ["each", "stand, each slide,"], ["more", "stand longer by"], ["times", "stand, in proportion,"], ["read", "stand as long as reading takes, at"], ["beat", "change on"], ["take", "stand as the last take gave them"]];
 
 function amountOf({ shown }, asked, set) {
   if (asked.way === "fit") {
@@ -103,6 +133,7 @@ function amountOf({ shown }, asked, set) {
   if (asked.way === "more") return html`${numberField("Seconds longer", asked.amount, (amount) => set({ amount }), { least: -86_400, most: 86_400, places: 2, factor: 0.001 })} s each.`;
   if (asked.way === "times") return html`${numberField("Times as long", asked.times, (times) => set({ times }), { least: 0, most: 1000, places: 2 })} times as long.`;
   if (asked.way === "read") return html`${numberField("Characters a second", asked.cps, (cps) => set({ cps }), { least: 1, most: 2000 })} characters a second.`;
+  if (asked.way === "take") return asked.take?.given ? html`, ${asked.take.given}.` : "";
   const every = [["beat", "a beat"], ["1", "the first of a bar"], ["2", "every second bar"], ["4", "every fourth bar"], ["8", "every eighth bar"]];
   const beds = shown.show.beds.map((bed) => [bed.id, shown.assets[bed.asset]?.name ?? "a sound that is gone"]);
   return html`${choice("On which beats", asked.every, every, (chosen) => set({ every: chosen }))} of ${beds.length > 1 ? choice("Of which music", asked.bed || beds[0][0], beds, (bed) => set({ bed })) : (beds[0]?.[1] ?? "the music")}.`;
@@ -144,14 +175,14 @@ function lengthOf(store, asked, chosen) {
 }
 
 /** What it would give, slide by slide, and what would be too short then. */
-function outcome({ shown }, asked) {
-  if (asked.wrong) return html`<p class="sentence is-wrong" role="status">${sentenceOf(asked.wrong)}</p>`;
-  if (!asked.told) return html`<p class="soft" role="status">Looking…</p>`;
+function outcome({ shown }, told, wrong) {
+  if (wrong) return html`<p class="sentence is-wrong" role="status">${sentenceOf(wrong)}</p>`;
+  if (!told) return html`<p class="soft" role="status">Looking…</p>`;
   const before = new Map(shown.order.map(([id, , length]) => [id, length]));
-  const rows = asked.told.order.map(([id, , length], n) => ({ id, number: n + 1, before: before.get(id), after: length })).filter((one) => one.before !== one.after);
-  const fresh = newFindings(shown.findings, asked.told.findings);
+  const rows = told.order.map(([id, , length], n) => ({ id, number: n + 1, before: before.get(id), after: length })).filter((one) => one.before !== one.after);
+  const fresh = newFindings(shown.findings, told.findings);
   const title = (id) => shown.briefs[id]?.title || "untitled";
-  const words = rows.length ? `The show would last ${minutesAndTenths(asked.told.length)}; ${rows.length === 1 ? "1 slide changes" : `${rows.length} slides change`}.` : `Nothing changes: it lasts ${minutesAndTenths(asked.told.length)}.`;
+  const words = rows.length ? `The show would last ${minutesAndTenths(told.length)}; ${rows.length === 1 ? "1 slide changes" : `${rows.length} slides change`}.` : `Nothing changes: it lasts ${minutesAndTenths(told.length)}.`;
   return html`<p class="sentence" role="status" id="lengths-told">${words}</p>
     ${rows.length ? html`<div class="lengths-rows"><table class="lengths">${rows.slice(0, MOST_TOLD).map(({ id, number, before: was, after }) => html`<tr><td class="soft">${number}</td><td>${title(id)}</td><td class="soft">${seconds(was)} s</td><td>${seconds(after)} s</td></tr>`)}</table></div>` : nothing}
     ${fresh.length ? html`<p class="sentence is-wrong">Too short then: ${fresh.slice(0, 3).map((one) => one.message).join("; ")}${fresh.length > 3 ? `; and ${fresh.length - 3} more` : ""}.</p>` : nothing}`;
