@@ -34,7 +34,7 @@ def looping(show: Show) -> dict[str, Any]:
     clock = Clock(whole.starts, whole.times, whole.length_ms, whole.speech)
     found = bed_spans(endless, clock, asset_lengths(show), asset_sounds(show))
     on = {bed.id for bed in show.beds if goes_on(bed)}
-    spans = [replace(span, end_ms=_ON_AND_ON_MS) if span.id in on and span.until_end else span for span in found]
+    spans = [replace(span, end_ms=_ON_AND_ON_MS) if span.id in on and span.left_ms is None else span for span in found]
     return {
         **playable(again, score),
         "length": whole.length_ms,

@@ -9,12 +9,14 @@ from numpy.typing import NDArray
 from ritornel.core.sound.limiting import Limiter
 from ritornel.core.sound.loudness import Meter
 from ritornel.core.sound.mixing import RATE, Heard, Turn, gains, turns
+from ritornel.core.sound.spans import Span
 
 BLOCK_MS = 5_000
 """A mix can be taken up again at any whole number of blocks."""
 _BEFORE_MS = 1_000
 """What is mixed before the block at which one begins, for the limiter to be as it would have been."""
 _REPORT_MS = 100
+_SHORT_MS, _MOST_SHORT = 1_000, 50
 _SPOKEN_LUFS = -32.0
 _AROUND = 5
 
@@ -48,6 +50,7 @@ class Mix:
         self._heard, self._length, self._opened = heard, length_ms, opened
         self._meter, self._limiter = Meter(), Limiter()
         self._voices, self._rest = Meter(), Meter()
+        self._short: dict[tuple[str, float, float], Samples] = {}
 
     def blocks(self, first: int = 0) -> Iterator[Samples]:
         """Yield the mix in blocks of ``BLOCK_MS`` from the one numbered ``first`` on, the last one shorter."""
@@ -140,10 +143,22 @@ class Mix:
         reader = playing.get(key)
         if reader is None:
             place = turn.from_ms + (start - base - turn.start_ms) * heard.span.rate
-            reader = playing[key] = _Reader(self._opened(heard.span.asset, place / 1000, heard.span.rate))
+            reader = playing[key] = _Reader(self._sound(heard.span, place / 1000, turn.end_ms - turn.start_ms))
         samples = reader.read(last - first)
         times = np.arange(first, first + samples.shape[1]) * (1000 / RATE) - base
         block[:, first - _place(at) : first - _place(at) + samples.shape[1]] += samples * gains(heard.span, turn, times)
+
+    def _sound(self, span: Span, place_s: float, lasts_ms: float) -> Iterator[Samples]:
+        """Give a sound from a place on; what is short, and may come again and again, is opened once."""
+        if lasts_ms > _SHORT_MS:
+            return self._opened(span.asset, place_s, span.rate)
+        key = span.asset, place_s, span.rate
+        if key not in self._short:
+            if len(self._short) >= _MOST_SHORT:
+                self._short.clear()
+            count = int(lasts_ms * RATE / 1000) + 2
+            self._short[key] = _Reader(self._opened(span.asset, place_s, span.rate)).read(count)
+        return iter((self._short[key],))
 
 
 _BLOCK = BLOCK_MS * RATE // 1000

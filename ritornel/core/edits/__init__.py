@@ -12,11 +12,11 @@ from typing import Any
 
 from msgspec.structs import replace
 
-from ritornel.core.edits.anchoring import anchored
 from ritornel.core.edits.command import BadEdit, Command
 from ritornel.core.edits.following import followed
 from ritornel.core.edits.growing import grown
 from ritornel.core.model import Object, Show, Slide, Step, limits
+from ritornel.core.model.anchoring import anchored
 from ritornel.core.model.head import HEAD, TYPES
 from ritornel.core.model.lineage import with_lineages
 from ritornel.core.model.reading import BadDocument, check_show, convert

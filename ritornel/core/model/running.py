@@ -4,12 +4,13 @@ from itertools import pairwise
 
 from msgspec.structs import replace
 
+from ritornel.core.model.anchoring import anchored
 from ritornel.core.model.links import without_links_to
 from ritornel.core.model.show import Show
 
 
 def running(show: Show) -> Show:
-    """Return the show without its skipped slides; a chapter that began with one begins with the next that is left."""
+    """Return the show without its skipped slides; what began with one begins with the next that is left."""
     gone = {s.id for s in show.slides if s.skipped}
     if not gone:
         return show
@@ -21,4 +22,4 @@ def running(show: Show) -> Show:
         first = next((s.id for s in show.slides[start:end] if s.id not in gone), None)
         if first is not None:
             chapters.append(replace(chapter, first=first))
-    return replace(show, slides=kept, chapters=tuple(chapters))
+    return anchored(show, replace(show, slides=kept, chapters=tuple(chapters)))

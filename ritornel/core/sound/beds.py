@@ -14,6 +14,8 @@ from ritornel.core.time.playback import out_point
 from ritornel.core.time.script import has_words
 from ritornel.core.time.slide_clock import SlideTime
 
+LEAST_LOOP_MS = 100
+
 
 class Clock(NamedTuple):
     """A show in time, as its beds need it: when its slides start, their own times, its length, and where it speaks."""
@@ -73,6 +75,12 @@ def loop_of(bed: Bed, lengths: Mapping[str, int]) -> Loop:
     return Loop(first, last, max(0, min(bed.loop_fade_ms, (last - first) // 3, first)))
 
 
+def goes_on(bed: Bed, lengths: Mapping[str, int]) -> bool:
+    """Tell whether a bed loops: one whose loop would be too short to be heard as one is played once."""
+    loop = loop_of(bed, lengths)
+    return bed.loop and loop.last_ms - loop.first_ms >= LEAST_LOOP_MS
+
+
 def bed_spans(
     show: Show, clock: Clock, lengths: Mapping[str, int], sounds: Mapping[str, SoundFacts]
 ) -> tuple[Span, ...]:
@@ -91,7 +99,7 @@ def _laid(bed: Bed, show: Show, clock: Clock, lengths: Mapping[str, int]) -> _La
     start = instant_of(bed.start, show, clock) if bed.start is not None else 0
     end = instant_of(bed.end, show, clock) if bed.end is not None else clock.length_ms
     natural = out_point(bed, lengths) - bed.in_ms
-    if not bed.loop:
+    if not goes_on(bed, lengths):
         end = min(end, start + natural)
     if not bed.asset or natural <= 0 or end <= start:
         return None
@@ -116,7 +124,8 @@ def _giving_way(laid: Sequence[_Laid]) -> list[_Laid]:
 def _span(laid: _Laid, clock: Clock, lengths: Mapping[str, int], level_db: float) -> Span:
     bed, start, end = laid.bed, laid.start_ms, laid.end_ms
     out = out_point(bed, lengths)
-    loop = loop_of(bed, lengths) if bed.loop else Loop(bed.in_ms, out, 0)
+    loops = goes_on(bed, lengths)
+    loop = loop_of(bed, lengths) if loops else Loop(bed.in_ms, out, 0)
     line: list[Line] = []
     if bed.line:
         line.append(line_of((start + at, db) for at, db in bed.line))
@@ -133,7 +142,7 @@ def _span(laid: _Laid, clock: Clock, lengths: Mapping[str, int], level_db: float
         out_ms=loop.last_ms,
         from_ms=bed.in_ms,
         gain=faded(bed.gain_db, start, end, laid.fade_in_ms, laid.fade_out_ms),
-        left_ms=None if bed.loop else float(out - bed.in_ms),
+        left_ms=None if loops else float(out - bed.in_ms),
         level_db=level_db,
         line=summed(line),
         joint_ms=loop.joint_ms,

@@ -9,6 +9,7 @@ from ritornel.core.sound.spans import Span
 from ritornel.core.time.rounding import rounded
 
 Stretches = tuple[tuple[int, int], ...]
+_MOST_SPANS = 2_000
 
 
 def speech_in(spans: Iterable[Span], sounds: Mapping[str, SoundFacts], talks: Iterable[str] = ()) -> Stretches:
@@ -61,7 +62,11 @@ def ducked(speech: Sequence[tuple[int, int]], duck: Duck, start_ms: int, end_ms:
     """
     attack, release = max(1, duck.attack_ms), max(1, duck.release_ms)
     near = [(a, b) for a, b in speech if b + release > start_ms and a - attack < end_ms]
-    spans = merged(near, duck.hold_ms)
+    hold = duck.hold_ms
+    spans = merged(near, hold)
+    while len(spans) > _MOST_SPANS:  # no bed goes up and down so often that it could not be sent
+        hold = 2 * hold + 1000
+        spans = merged(near, hold)
     points: list[Point] = []
     for number, (a, b) in enumerate(spans):
         before = spans[number - 1][1] if number else None

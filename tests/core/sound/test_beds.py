@@ -9,6 +9,7 @@ from hypothesis import strategies as st
 
 from ritornel.core.model import Show
 from ritornel.core.model.reading import BadDocument
+from ritornel.core.model.running import running
 from ritornel.core.model.show import Duck
 from ritornel.core.score import compile, findings
 from ritornel.core.sound.ducking import ducked, merged
@@ -160,3 +161,21 @@ class Silent(TestCase):
     def test_a_bed_that_is_not_heard_is_found_by_the_line_check(self):
         found = findings(show_ := made({"start": {"slide": "c"}, "end": {"slide": "b"}}, {}), compile(show_))
         self.assertEqual([(f.rule, f.slide) for f in found if f.rule == "silent-beds"], [("silent-beds", "c")])
+
+
+class Bounds(TestCase):
+    def test_a_loop_too_short_to_be_heard_is_played_once(self):
+        (span,) = laid({"loop_from": 5000, "loop_to": 5040})
+        self.assertEqual((span.end_ms, span.left_ms, span.in_ms), (10_000, 10_000, 0))
+
+    def test_no_bed_goes_up_and_down_more_often_than_can_be_sent(self):
+        speech = [(n * 2000, n * 2000 + 500) for n in range(9000)]
+        points = ducked(speech, Duck(hold_ms=0), 0, 20_000_000)
+        self.assertLess(len(points), 8001)
+        self.assertTrue(all(line_at(line_of(points), a) == -12 for a, _ in speech[::500]))
+
+    def test_as_it_runs_a_bed_on_a_skipped_slide_begins_with_the_next(self):
+        start = made({"start": {"slide": "b"}, "end": {"slide": "c", "offset": 90}})
+        skipped = edited(start, do="set-slides", slides=["b"], values={"skipped": True})
+        (planned,), (span,) = compile(skipped).bed_spans, compile(running(skipped)).bed_spans
+        self.assertEqual((span.start_ms, span.end_ms), (planned.start_ms, planned.end_ms))

@@ -3,6 +3,7 @@
 const RATE = 48_000;
 const MOST_BYTES = 200 * 1024 * 1024; // of what is decoded at once
 const LONGEST_MS = 60_000; // longer sounds are played by media elements
+const ASK_AGAIN_MS = 1000;
 const SMOOTH_S = 0.008; // in which a gain that is set frame by frame goes from one to the next
 
 /** The mix of a page: an AudioContext with one way out. */
@@ -10,6 +11,7 @@ export class Graph {
   constructor() {
     this.context = new AudioContext({ sampleRate: RATE, latencyHint: "interactive" });
     this.bus = new GainNode(this.context);
+    this.asked = -Infinity;
     this.media = new WeakMap(); // a media element's gain
     this.decoded = new Decoded(this.context);
     this.limited = limited(this.context, this.bus, this.context.destination);
@@ -18,6 +20,14 @@ export class Graph {
   /** Whether it sounds: a browser may want a gesture first. */
   get running() {
     return this.context.state === "running";
+  }
+
+  /** Asks the browser to let it sound, now and then. */
+  wake() {
+    const now = performance.now();
+    if (this.running || now - this.asked < ASK_AGAIN_MS) return;
+    this.asked = now;
+    this.context.resume().catch(() => {});
   }
 
   /** Asks the browser to let it sound; resolves to whether it does. */
@@ -41,8 +51,8 @@ export class Graph {
       element.volume = 1;
     }
     const node = this.media.get(element);
-    if (node) node.gain.setTargetAtTime(gain, this.context.currentTime, SMOOTH_S);
-    else element.volume = Math.min(1, Math.max(0, gain));
+    if (node && node.wanted !== gain) node.gain.setTargetAtTime((node.wanted = gain), this.context.currentTime, SMOOTH_S);
+    else if (!node) element.volume = Math.min(1, Math.max(0, gain));
   }
 
   /** How loud a media element is now, for those who look. */

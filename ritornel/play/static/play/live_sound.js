@@ -30,7 +30,7 @@ export class LiveSound extends Media {
     const passed = this.last === null || !running ? 0 : Math.max(0, elapsed - this.last);
     this.last = elapsed;
     for (const [key, span] of this.told(slide, slideId, time - start)) this.runFreely(key, span, slide, slideId, time - start, running, passed);
-    if (running && !this.muted && !this.opened().running) this.graph.resume();
+    if (running && !this.muted) this.opened().wake();
     const wanted = new Set();
     for (const span of this.play.bed_spans) this.runBed(span, time, elapsed, running, wanted);
     this.stopOthers(wanted, Infinity);

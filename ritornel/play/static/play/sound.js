@@ -11,6 +11,7 @@ import { placeAt } from "./spans.js";
 const PATIENCE_MS = 800; // the show waits this long at most for its sound when it begins to play
 const GRAIN_MS = 120; // while one scrubs, a sound is heard for so long
 const GRAIN_FADE_S = 0.012;
+const LEAST_LOOP_MS = 50; // what goes on again sooner is left to a medium, as well as it can
 const AHEAD_MS = 2500; // a sound is fetched, and put on its place, this long before it is heard
 const JUMP_S = 0.05; // further off than this the playhead has gone elsewhere
 const FOLLOWS = 0.02; // share of what the clocks of sound and show are apart that is made up for at each frame
@@ -36,7 +37,7 @@ export class Sound extends Media {
     const wanted = new Set();
     const moving = new Set();
     if (playing) this.endTaste();
-    if (playing && !this.muted) this.opened();
+    if (playing && !this.muted && this.hasSound(index, time)) this.opened().wake();
     const soon = [...this.soon(index, time, bedTime)];
     for (const one of soon) {
       const { span, slideId: of, base } = one;
@@ -78,6 +79,7 @@ export class Sound extends Media {
   isDecoded(span, slideId) {
     if (!this.graph?.running || this.muted || this.speed !== 1 || (span.rate ?? 1) !== 1) return false;
     const asset = this.play.assets[span.asset];
+    if (span.out - span.in < LEAST_LOOP_MS && span.end - span.start > span.out - span.in) return false;
     if (!asset || !isShort(asset) || this.graph.decoded.failed.has(asset.url)) return false;
     const medium = this.heard.get(this.keyOf(span, slideId));
     if (medium && !medium.element.paused) return false;
@@ -152,7 +154,7 @@ export class Sound extends Media {
     this.follow(index, time, false);
     if (this.muted) return;
     const graph = this.opened();
-    if (!graph.running) graph.resume();
+    graph.wake();
     for (const { span, slideId, base } of this.soon(index, time, time)) {
       const at = time - base;
       if (at < span.start || at >= span.end || span.muted) continue;

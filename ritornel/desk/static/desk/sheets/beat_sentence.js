@@ -2,6 +2,7 @@
 
 import { html, nothing } from "../../site/vendor/lit.js";
 import { choice } from "../../parts/fields.js";
+import { tempoOf } from "../timeline/beats.js";
 import { openTapping } from "./tapping.js";
 
 const BARS = ["2", "3", "4", "5", "6", "8"];
@@ -19,12 +20,6 @@ export function beatSentence(desk, bed, asset, set) {
     from ${choice("Opens the first bar", String(first % bar), openers, (n) => keep({ first: Number(n) }))} on.
     <button class="act" @click=${() => keep({ beats: halved(beats, first), first: 0 })}>Half as many</button> <button class="act" @click=${() => keep({ beats: doubled(beats), first: first * 2 })}>Twice as many</button> ${tap}
     ${own ? html`<button class="act" @click=${() => set({ beats: null, bar: null, first: null })}>As they were found</button>` : nothing}</p>`;
-}
-
-/** Beats a minute, by the middle one of the distances. */
-export function tempoOf(beats) {
-  const apart = beats.slice(1).map((at, n) => at - beats[n]).sort((a, b) => a - b);
-  return Math.round(60_000 / apart[Math.floor(apart.length / 2)]);
 }
 
 function halved(beats, first) {

@@ -3,7 +3,7 @@
 
 import { html } from "../../site/vendor/lit.js";
 import { footButtons, openDialog } from "../../parts/dialogs.js";
-import { tempoOf } from "./beat_sentence.js";
+import { tempoOf } from "../timeline/beats.js";
 
 const HAND_MS = 60; // a hand that follows what it hears is so late, once it is in time
 const LEAST = 6;

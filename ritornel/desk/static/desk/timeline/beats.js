@@ -26,3 +26,9 @@ export function allBeats({ show, bed_spans, assets }, first, last) {
     return bed ? beatsOf(bed, span, assets[bed.asset], first, last).map(({ at }) => at) : [];
   });
 }
+
+/** Beats a minute, by the middle one of the distances. */
+export function tempoOf(beats) {
+  const apart = beats.slice(1).map((at, n) => at - beats[n]).sort((a, b) => a - b);
+  return Math.round(60_000 / apart[Math.floor(apart.length / 2)]);
+}

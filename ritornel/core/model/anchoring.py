@@ -2,8 +2,7 @@
 
 from msgspec.structs import replace
 
-from ritornel.core.model import Bed, Show
-from ritornel.core.model.show import Anchor
+from ritornel.core.model.show import Anchor, Bed, Show
 
 
 def anchored(before: Show, after: Show) -> Show:
