@@ -8,6 +8,7 @@ so that its cues stand where their words are said.
 
 import json
 from pathlib import Path
+from typing import Any
 
 import numpy as np
 
@@ -84,15 +85,21 @@ def narrations() -> None:
         gap = np.zeros(int(GAP_S * RATE))
         pieces = [piece for text in passages for piece in (passage(text), gap)]
         write_opus(np.concatenate(pieces[:-1]), OUT / f"voice-{name}.ogg", 40_000)
+    listen()
+
+
+def listen() -> None:
+    """Write what is heard in the narrations that are there."""
     told = {name: heard(name, script) for name, script in SCRIPTS.items()}
     (OUT / "narration.json").write_text(json.dumps(told) + "\n", encoding="utf-8")
 
 
-def heard(name: str, script: str) -> list[tuple[str, int, int, int]]:
-    """Return the words of a narration as they are found in it: text, start and end in ms, how sure."""
+def heard(name: str, script: str) -> dict[str, list[Any]]:
+    """Return the words that are found in a narration (text, start, end, how sure), and its quietest instants."""
     found = heard_in(OUT / f"voice-{name}.ogg", script)
     words = zip(tokens(script), found.words, strict=True)
-    return [(script[word.start : word.end], one.start_ms, one.end_ms, one.sure) for word, one in words]
+    said = [(script[word.start : word.end], one.start_ms, one.end_ms, one.sure) for word, one in words]
+    return {"said": said, "quiet": list(found.quiet)}
 
 
 def main() -> None:

@@ -1,7 +1,7 @@
 """“How the lamp turns”: the talk at Skarholm Light, spoken throughout."""
 
 import json
-from collections.abc import Mapping, Sequence
+from collections.abc import Mapping
 from pathlib import Path
 from typing import Any
 
@@ -46,8 +46,8 @@ SCRIPTS = {
 TAILS = {"light": 900, "welcome": 900, "goodbye": 2500}
 """How long a slide stays after its voice, in ms, where that is not the usual."""
 
-Heard = Mapping[str, Sequence[Any]]
-"""The words that were heard in the voice of each slide (``core.model.Said``), by its name."""
+Heard = Mapping[str, Mapping[str, Any]]
+"""What was heard in the voice of each slide, by its name: ``said`` and ``quiet`` of its narration."""
 
 
 def heard() -> Heard:
@@ -80,7 +80,7 @@ def document(heard: Heard) -> Document:
 
 def _spoken(name: str, heard: Heard) -> Document:
     """Return what a slide has of its script and its voice."""
-    voice = {"asset": f"voice-{name}.ogg", "said": heard[name], "heard": "words"}
+    voice = {"asset": f"voice-{name}.ogg", **heard[name], "heard": "words"}
     if name in TAILS:
         voice["tail"] = TAILS[name]
     return {"script": SCRIPTS[name], "narration": voice}

@@ -40,7 +40,7 @@ function line(contact, slides) {
     <button class="act" @click=${() => duplicateChosen(contact)}>Duplicate</button>
     <button class="act" @click=${() => skipChosen(contact)}>${skipped ? "Take in again" : "Skip"}</button>
     <button class="act" @click=${() => deleteChosen(contact)}>Delete</button>
-    <button class="act" @click=${() => playChosen(contact)}>Play these</button>`;
+    <button class="act" @click=${() => playChosen(contact)}>Play</button>`;
 }
 
 /** The chapter in which slides stand; null where they stand in several. */
