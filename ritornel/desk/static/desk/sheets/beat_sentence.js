@@ -18,8 +18,8 @@ export function beatSentence(desk, bed, asset, set) {
   const openers = Array.from({ length: bar }, (_, n) => [String(n), n === 0 ? "the first beat" : `beat ${n + 1}`]);
   return html`<p class="sentence">It has ${tempoOf(beats)} beats a minute, in bars of ${choice("Beats in a bar", String(bar), BARS.map((n) => [n, n]), (n) => keep({ bar: Number(n), first: first % Number(n) }))}
     from ${choice("Opens the first bar", String(first % bar), openers, (n) => keep({ first: Number(n) }))} on.
-    <button class="act" @click=${() => keep({ beats: halved(beats, first), first: 0 })}>Half as many</button> <button class="act" @click=${() => keep({ beats: doubled(beats), first: first * 2 })}>Twice as many</button> ${tap}
-    ${own ? html`<button class="act" @click=${() => set({ beats: null, bar: null, first: null })}>As they were found</button>` : nothing}</p>`;
+    <span class="bed-acts"><button class="act" @click=${() => keep({ beats: halved(beats, first), first: 0 })}>Half as many</button> <button class="act" @click=${() => keep({ beats: doubled(beats), first: first * 2 })}>Twice as many</button> ${tap}
+    ${own ? html`<button class="act" @click=${() => set({ beats: null, bar: null, first: null })}>As they were found</button>` : nothing}</span></p>`;
 }
 
 function halved(beats, first) {

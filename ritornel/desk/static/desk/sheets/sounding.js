@@ -52,7 +52,7 @@ export class Sounding {
 
   words() {
     const { integrated, range, true_peak, limited, limited_ms, levels, clear } = this.measures;
-    if (integrated === null) return html`<p class="sentence">Nothing is heard in this show.</p>`;
+    if (integrated === null) return html`<p class="sentence" role="status" id="sounds">Nothing is heard in this show.</p>`;
     const loudest = levels.indexOf(Math.max(...levels));
     const spoken = clear.map((lu, n) => [lu, n]).filter(([lu]) => lu !== null);
     const [least, at] = spoken.reduce((found, one) => (one[0] < found[0] ? one : found), spoken[0] ?? [null, 0]);
