@@ -13,6 +13,7 @@ from tests.files import wav
 from tests.made import slide
 from tests.material import asset
 from tests.music import RATE, beat_times, music
+from tests.speech import made_voice
 
 
 def song(tempo: float = 120, seconds: float = 20) -> bytes:
@@ -134,6 +135,27 @@ class Music(CountingCase):
         page.keyboard.press("Space")
         self.until("ritornel.stage.sound.drifts.length > 200")
         self.assert_in_step()
+
+
+class Ducks(CountingCase):
+    def test_how_far_a_bed_goes_down_is_dragged_and_set_by_keys(self):
+        sea = asset(self.owner, "sea.wav", wav(3.0))
+        said = made_voice("Every road in this town has a name, and most of them are wrong. Nobody minds.")
+        voice = asset(self.owner, "voice.wav", said.content)
+        slides = [slide(id="one", narration={"asset": voice.sha256})]
+        row = self.keep(
+            {"title": "T", "slides": slides, "beds": [{"id": "b", "asset": sea.sha256, "duck": {"depth_db": -6}}]}
+        )
+        self.open_desk(row)
+        box = self.page.locator(".tl-duck").bounding_box()
+        x, y = box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
+        self.drag_between((x, y), (x, y + 20))
+        self.settled()
+        self.assertEqual(in_rows.load(row).beds[0].duck.depth_db, -12)
+        self.page.focus(".tl-duck")
+        self.page.keyboard.press("ArrowUp")
+        self.settled()
+        self.assertEqual(in_rows.load(row).beds[0].duck.depth_db, -11)
 
 
 class Beats(CountingCase):

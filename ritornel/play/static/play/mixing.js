@@ -5,6 +5,7 @@ import { eased, lastAt } from "./evaluate.js";
 
 const STOPS = 24; // straight pieces of a fade of equal power, as in the core
 const SILENT = 1e-5;
+const COME_IN_S = 0.008;
 const RISING = Array.from({ length: STOPS + 1 }, (_, n) => Math.sin(((Math.PI / 2) * n) / STOPS));
 
 /** The turns of a span that are heard between two instants: stretches of its asset, each fading into the next. */
@@ -86,10 +87,21 @@ export class Sounding {
     const late = (this.context.currentTime - this.at(time)) * 1000;
     const from = Math.max(time + Math.max(0, late), turn.start);
     if (from >= end) return;
+    if (from > turn.start) this.comeIn(this.at(from));
     this.began = { at: this.at(from), place: turn.from + from - turn.start };
     follow(this.joint.gain, jointOf(turn), from, end, this.at);
     this.shape(span, from);
     this.source.start(Math.max(this.context.currentTime, this.began.at), this.began.place / 1000, (end - from) / 1000);
+  }
+
+  /** Begins softly where it is not the turn's own beginning: a sound that is cut into would click. */
+  comeIn(at) {
+    const entry = new GainNode(this.context, { gain: 0 });
+    this.source.disconnect();
+    this.source.connect(entry).connect(this.gain);
+    const now = Math.max(this.context.currentTime, at);
+    entry.gain.setValueAtTime(0, now);
+    entry.gain.linearRampToValueAtTime(1, now + COME_IN_S);
   }
 
   /** Makes it as loud as a span says from an instant on: its own, or what became of that by an edit. */

@@ -14,6 +14,7 @@ const GRAIN_FADE_S = 0.012;
 const LEAST_LOOP_MS = 50; // what goes on again sooner is left to a medium, as well as it can
 const AHEAD_MS = 2500; // a sound is fetched, and put on its place, this long before it is heard
 const JUMP_S = 0.05; // further off than this the playhead has gone elsewhere
+const OFF_S = 0.012; // a sound that is further off than this is put on its place anew, softly
 const FOLLOWS = 0.02; // share of what the clocks of sound and show are apart that is made up for at each frame
 const LIMITER_S = 0.008; // what the limiter holds back
 
@@ -106,24 +107,21 @@ export class Sound extends Media {
     }
   }
 
-  /** Keeps the clock of the graph beside that of the show; after a jump everything is put there anew. */
+  /** Keeps the clock of the graph beside that of the show. */
   keepTime(time) {
     const { context } = this.graph;
-    const zero = context.currentTime - time / 1000 - LIMITER_S - (context.outputLatency || 0);
-    if (this.zero === null || Math.abs(zero - this.zero) > JUMP_S) {
-      this.silence();
-      this.zero = zero;
-    }
-    this.zero += FOLLOWS * (zero - this.zero);
-    for (const sounding of this.scheduled.values()) {
-      if (sounding.zero + (sounding.base + sounding.turn.start) / 1000 < context.currentTime) this.note((sounding.zero - zero) * -1000);
-    }
+    this.exact = context.currentTime - time / 1000 - LIMITER_S - (context.outputLatency || 0);
+    if (this.zero === null || Math.abs(this.exact - this.zero) > JUMP_S) this.zero = this.exact;
+    this.zero += FOLLOWS * (this.exact - this.zero);
   }
 
+  /** Puts a turn on its place in the graph, if it is not there; after a jump it is put there anew. */
   place(key, span, turn, base, time, url) {
-    const what = `${span.asset} ${base} ${turn.start} ${turn.from} ${Math.min(turn.end, span.end)} ${turn.rise} ${turn.fall}`;
+    const what = `${span.asset} ${turn.start} ${turn.from} ${Math.min(turn.end, span.end)} ${turn.rise} ${turn.fall}`;
+    const origin = this.zero + base / 1000; // the instant of the graph at which the span's own time began
     const there = this.scheduled.get(key);
-    if (there?.what === what) {
+    if (there?.what === what && Math.abs(there.origin - origin) < OFF_S) {
+      if (there.began.at < this.graph.context.currentTime) this.note((this.exact + base / 1000 - there.origin) * 1000);
       if (there.span !== span && soundsOther(there.span, span)) there.shape(span, Math.max(time - base, turn.start));
       else there.span = span;
       return;
@@ -131,9 +129,8 @@ export class Sound extends Media {
     const buffer = this.graph.decoded.get(url);
     if (!buffer) return;
     if (there) this.take(key, there);
-    const { zero } = this;
-    const sounding = new Sounding(this.graph.context, this.graph.bus, buffer, span, turn, (at) => zero + (base + at) / 1000);
-    Object.assign(sounding, { what, zero, base });
+    const sounding = new Sounding(this.graph.context, this.graph.bus, buffer, span, turn, (at) => origin + at / 1000);
+    Object.assign(sounding, { what, origin });
     this.scheduled.set(key, sounding);
     sounding.start(Math.max(time - base, turn.start));
   }

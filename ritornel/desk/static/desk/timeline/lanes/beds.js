@@ -9,6 +9,7 @@ import { drawPeaks } from "../../../parts/media/peaks.js";
 import { openShowSheet } from "../../sheets/show_sheet.js";
 import { stepOf } from "../dragging.js";
 import { barGrips, keyBar, pressBar } from "./bars.js";
+import { duckGrip, keyDuck, pressDuck } from "./ducks.js";
 import { beatsOf } from "../beats.js";
 
 const GAIN_POINTS = 160;
@@ -32,6 +33,7 @@ export const BEDS = {
         if (by) store.edit(faded(store, dataset, by));
       },
     },
+    ".tl-duck": { press: pressDuck, key: keyDuck },
     ".tl-bar": { press: pressBar, key: keyBar },
     ".tl-bed-point": { press: pressPoint, key: keyPoint },
     ".tl-bed-end": {
@@ -87,7 +89,7 @@ function drawn(timeline, bed, span, asset) {
     <svg class="tl-svg" width="1" height=${TALL}>${joints(timeline, span, first, last)}${beatMarks(timeline, bed, span, asset, first, last)}${svg`<path d=${curve(timeline, span, first, last, width)} fill="none" stroke="#1f7a6d" stroke-width="1.6"></path>`}</svg></button>
     ${end("start", span.start, "Beginning")}${end("end", span.end, "End")}
     ${fades(timeline, span).map(({ field, label, at }) => html`<button class="tl-fade" data-bed=${span.id} data-fade=${field} data-arrows aria-label=${label} title="${label}: drag it" .style=${`left:${timeline.x(at)}px`}></button>`)}
-    ${barGrips(timeline, bed, span, asset, first, last)}
+    ${duckGrip(timeline, bed, span, first, last, heightOf)}${barGrips(timeline, bed, span, asset, first, last)}
     ${bed.line.filter(([at]) => span.start + at >= first && span.start + at <= last).map(([at, db]) => point(timeline, span, at, db))}`;
 }
 
