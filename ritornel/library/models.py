@@ -3,6 +3,7 @@
 import os
 import shutil
 import uuid
+from functools import lru_cache
 from pathlib import Path
 
 import msgspec
@@ -35,7 +36,7 @@ class Asset(models.Model):
     licence = models.CharField(max_length=300, blank=True)
     credit = models.CharField(max_length=300, blank=True)
     tones = models.CharField("how light it is where", max_length=1000, blank=True)
-    sound = models.JSONField("what is heard in it", null=True, blank=True)
+    sound = models.TextField("what is heard in it", blank=True)
     added_at = models.DateTimeField(auto_now_add=True)
 
     class Meta:
@@ -69,8 +70,14 @@ class Asset(models.Model):
             licence=self.licence,
             credit=self.credit,
             tones=self.tones,
-            sound=None if self.sound is None else msgspec.convert(self.sound, SoundFacts),
+            sound=_facts(self.sound) if self.sound else None,
         )
+
+
+@lru_cache(maxsize=4_000)
+def _facts(told: str) -> SoundFacts:
+    """Return what is heard in a sound, as it is kept; the same again for the same, as every edit asks for it."""
+    return msgspec.json.decode(told, type=SoundFacts)
 
 
 class Upload(models.Model):

@@ -73,7 +73,7 @@ def take_in_within(
             "pages": facts.pages,
             "codec": facts.codec,
             "tones": facts.tones,
-            "sound": msgspec.to_builtins(facts.sound),
+            "sound": heard_told(facts),
             "licence": licence,
             "credit": credit,
         }
@@ -84,13 +84,23 @@ def take_in_within(
 
 def _completed(known: Asset, facts: MediaFacts, licence: str, credit: str) -> Asset:
     """Return an asset that arrived again, with what was not known of it before."""
-    sound = msgspec.to_builtins(facts.sound)
-    news = {"codec": facts.codec, "tones": facts.tones, "sound": sound, "licence": licence, "credit": credit}
+    news = {
+        "codec": facts.codec,
+        "tones": facts.tones,
+        "sound": heard_told(facts),
+        "licence": licence,
+        "credit": credit,
+    }
     missing = {name: value for name, value in news.items() if value and not getattr(known, name)}
     if missing:
         Asset.objects.filter(pk=known.pk).update(**missing)
         known.refresh_from_db()
     return known
+
+
+def heard_told(facts: MediaFacts) -> str:
+    """Return what is heard in a file as it is kept: JSON; nothing where nothing was measured."""
+    return "" if facts.sound is None else msgspec.json.encode(facts.sound).decode()
 
 
 def examined(who: int, path: Path, name: str, folder: Path, patience_s: float) -> Outcome | None:

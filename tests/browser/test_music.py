@@ -74,7 +74,7 @@ class Music(CountingCase):
 
     def test_changes_fall_on_the_beat_and_the_show_lasts_just_so_long(self):
         tune = asset(self.owner, "tune.wav", song())
-        self.assertGreater(len(tune.sound["beats"]), 30)
+        self.assertGreater(len(tune.to_core().sound.beats), 30)
         self.show_of({"id": "bed", "asset": tune.sha256})
         self.page.keyboard.press("Escape")
         self.page.evaluate("ritornel.store.select('slides', ['s0', 's1', 's2', 's3'])")

@@ -1,12 +1,11 @@
 """Slides and builds put on the beats of a bed, each moved as little as possible (timing, section 8)."""
 
-from functools import partial
 from typing import Annotated, Literal
 
 from msgspec import Meta
 from msgspec.structs import replace
 
-from ritornel.core.edits.command import BadEdit, Command, Ids, change_slide, slide_of
+from ritornel.core.edits.command import BadEdit, Command, Ids, slide_of
 from ritornel.core.edits.retime import DragCue
 from ritornel.core.model import Bed, Show
 from ritornel.core.model.uses import asset_sounds
@@ -42,7 +41,7 @@ class ToBeat(Command, frozen=True, kw_only=True):
         score = compile(show)
         first = next((n for n, at in enumerate(score.starts) if at + score.times[n].length_ms > span.start_ms), 0)
         rows = [n for n, s in enumerate(show.slides) if n >= first and score.times[n].length_ms > 0]
-        free = [n for n in rows if show.slides[n].id in chosen and can_hold(show, n, score.times[n])]
+        free = {n for n in rows if show.slides[n].id in chosen and can_hold(show, n, score.times[n])}
         if not free:
             raise BadEdit("none of these slides can end on a beat: each has a fixed length, or lies before the music")
         ends = [score.starts[n] + score.times[n].length_ms for n in rows]
@@ -51,14 +50,13 @@ class ToBeat(Command, frozen=True, kw_only=True):
         wanted = placed(ends, least, moves, score.starts[rows[0]], beats)
         if wanted is None:
             raise BadEdit("the music has not enough beats for these slides; let it go on longer, or take fewer slides")
-        starts = [score.starts[rows[0]], *wanted[:-1]]
-        for n, begins, end in zip(rows, starts, wanted, strict=True):
-            if n in free:
-                settled = score.times[n].length_ms - score.times[n].hold_ms
-                hold = end - begins - settled
-                if hold != score.times[n].hold_ms:
-                    show = change_slide(show, show.slides[n].id, partial(replace, hold_ms=hold))
-        return show
+        holds: dict[str, int] = {}
+        for n, begins, end in zip(rows, [score.starts[rows[0]], *wanted[:-1]], wanted, strict=True):
+            settled = score.times[n].length_ms - score.times[n].hold_ms
+            if n in free and end - begins - settled != score.times[n].hold_ms:
+                holds[show.slides[n].id] = end - begins - settled
+        slides = (replace(s, hold_ms=holds[s.id]) if s.id in holds else s for s in show.slides)
+        return replace(show, slides=tuple(slides))
 
     def _beats(self, show: Show, score: Score) -> tuple[Span, list[int]]:
         spans = {span.id: span for span in score.bed_spans}

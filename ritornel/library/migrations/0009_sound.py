@@ -15,14 +15,14 @@ log = getLogger("ritornel")
 
 def listen(apps, schema_editor):
     """Listen to what is there already, each file in a process with bounds; what cannot be heard stays unmeasured."""
-    assets = apps.get_model("library", "Asset").objects.filter(has_sound=True, sound=None)
+    assets = apps.get_model("library", "Asset").objects.filter(has_sound=True, sound='')
     for sha256 in assets.values_list("sha256", flat=True).distinct():
         try:
             facts = done_apart(_SECONDS, measured, stored_path(sha256))
         except (TooMuch, OSError, ValueError) as error:
             log.warning("the sound of %s was not measured: %r", sha256, error)
             continue
-        assets.filter(sha256=sha256).update(sound=msgspec.to_builtins(facts))
+        assets.filter(sha256=sha256).update(sound=msgspec.json.encode(facts).decode())
 
 
 class Migration(migrations.Migration):
@@ -35,7 +35,8 @@ class Migration(migrations.Migration):
         migrations.AddField(
             model_name='asset',
             name='sound',
-            field=models.JSONField(blank=True, null=True, verbose_name='what is heard in it'),
+            field=models.TextField(blank=True, default='', verbose_name='what is heard in it'),
+            preserve_default=False,
         ),
         migrations.RunPython(listen, migrations.RunPython.noop),
     ]
