@@ -123,12 +123,12 @@ export class LiveSound extends Media {
     else if (bed.ends !== null) Object.assign(bed, { since: elapsed - (time - span.start), ends: null });
     const at = span.start + elapsed - bed.since;
     const gone = bed.ends === null ? 0 : (elapsed - bed.ends) / Math.max(LEAST_FADE_MS, fadeOut(span));
-    const isOver = gone >= 1 || (span.left !== null && at - span.start >= span.left);
+    const isOver = gone >= 1 || (span.left != null && at - span.start >= span.left);
     if (isOver) {
       if (!isUnderWay) this.beds.delete(span.id);
       return;
     }
-    const last = span.left === null ? Infinity : span.start + span.left;
+    const last = span.left == null ? Infinity : span.start + span.left;
     for (const turn of turns({ ...span, end: last }, at, at + 1)) {
       const part = { ...turned({ ...span, end: last }, turn), gone };
       wanted.add(this.keyOf(part));

@@ -39,7 +39,7 @@ function bedSentence(desk, bed, place, isOpened) {
       lies ${anchorOf(desk, bed, "start", which)} ${anchorOf(desk, bed, "end", which)}, <span class="whitespace-nowrap">${choice(`How often the bed plays${which}`, String(bed.loop), [["true", "again and again"], ["false", "once"]], (again) => set({ loop: again === "true" }))}.</span>
       It fades in over ${time("Fade in", "fade_in")} s and out over ${time("Fade out", "fade_out")} s${wayGiven(store, bed, set, which)}.</p>
     ${isHeard ? nothing : html`<p class="sentence is-wrong">It is not heard: it ends before it begins, or its sound is gone.</p>`}
-    ${bed.loop && asset ? loopSentence(bed, asset, time) : nothing}
+    ${asset ? playedSentence(bed, asset, time) : nothing}
     <p class="sentence">${asset && hasLevel(store, bed) ? "It is brought to the loudness of a bed, and " : "It is "}${numberField(`Volume${which}`, bed.gain_db, (gain_db) => set({ gain_db }), { least: -96, most: 24 })} dB louder${bed.line.length ? html`, along <button class="word" title="Let it go" @click=${() => set({ line: null })}>a line of ${bed.line.length} ${bed.line.length === 1 ? "point" : "points"}</button>` : nothing}. ${roomSentence(bed, set, which)}</p>
     ${asset ? beatSentence(desk, bed, asset, set) : nothing}
     <p class="mt-1"><button class="act" @click=${() => store.edit({ do: "delete-bed", bed: bed.id })}>Take it away</button></p></section>`;
@@ -76,8 +76,11 @@ function wayGiven({ shown }, bed, set, which) {
   return html`; ${choice(`Gives way${which}`, String(gives), [["false", "it does not heed the next bed"], ["true", "it gives way to the next bed"]], (on) => set({ gives_way: on === "true" ? 2000 : null }))}${gives ? html` over ${timeField(`Gives way over${which}`, bed.gives_way, (ms) => set({ gives_way: ms }))} s` : nothing}`;
 }
 
-function loopSentence(bed, asset, time) {
-  return html`<p class="sentence">Whenever it comes to ${time("Loop to", "loop_to", bed.out ?? asset.length)} s it goes on at ${time("Loop from", "loop_from", bed.in)} s, over ${time("Joint", "loop_fade")} s.</p>`;
+/** From where to where it plays, and where it goes on when it loops. */
+function playedSentence(bed, asset, time) {
+  const whole = html`It plays from ${time("In point", "in")} s to ${time("Out point", "out", asset.length)} s`;
+  if (!bed.loop) return html`<p class="sentence">${whole}.</p>`;
+  return html`<p class="sentence">${whole}; whenever it comes to ${time("Loop to", "loop_to", bed.out ?? asset.length)} s it goes on at ${time("Loop from", "loop_from", bed.in)} s, over ${time("Joint", "loop_fade")} s.</p>`;
 }
 
 function roomSentence(bed, set, which) {
