@@ -4,7 +4,6 @@ import hashlib
 import multiprocessing
 import tempfile
 import time
-import wave
 from collections.abc import Iterator
 from pathlib import Path
 
@@ -19,11 +18,12 @@ from ritornel.core.model.asset import SoundFacts
 from ritornel.core.model.show import Duck
 from ritornel.core.score import compile
 from ritornel.core.score.heard import heard_of
-from ritornel.core.sound.loudness import RATE
+from ritornel.core.sound import RATE
 from ritornel.formats.samples import measured
 from ritornel.formats.show_document import zip_blocks
 from ritornel.jobs.apart import done_apart
 from ritornel.render.mix import Mix
+from tests.files import wave_of
 
 _MINUTES = 5
 _SLIDES = 300
@@ -61,14 +61,6 @@ def rows() -> list[tuple[str, str, str]]:
         return [*_taken_in(Path(folder)), *_mixed(), *_timed(), *_in_step(Path(folder))]
 
 
-def _write(path: Path, mono: np.ndarray) -> None:
-    with wave.open(str(path), "wb") as file:
-        file.setnchannels(1)
-        file.setsampwidth(2)
-        file.setframerate(RATE)
-        file.writeframes((np.clip(mono, -1, 1) * 32767).astype("<i2").tobytes())
-
-
 def _clicks(seconds: float, apart_s: float = 0.5) -> np.ndarray:
     chance = np.random.default_rng(1)
     made = np.zeros(int(seconds * RATE), np.float32)
@@ -80,7 +72,9 @@ def _clicks(seconds: float, apart_s: float = 0.5) -> np.ndarray:
 
 def _taken_in(folder: Path) -> Iterator[tuple[str, str, str]]:
     path = folder / "music.wav"
-    _write(path, _clicks(_MINUTES * 60) + 0.02 * np.random.default_rng(2).standard_normal(_MINUTES * 60 * RATE))
+    path.write_bytes(
+        wave_of(_clicks(_MINUTES * 60) + 0.02 * np.random.default_rng(2).standard_normal(_MINUTES * 60 * RATE))
+    )
     start = time.perf_counter()
     facts = done_apart(120.0, measured, path)
     took = time.perf_counter() - start
@@ -150,7 +144,7 @@ def _busy() -> None:
 
 def _in_step(folder: Path) -> Iterator[tuple[str, str, str]]:
     path = folder / "clicks.wav"
-    _write(path, _clicks(20.0))
+    path.write_bytes(wave_of(_clicks(20.0)))
     name = hashlib.sha256(path.read_bytes()).hexdigest()
     asset = Asset(id=name, kind="sound", name="clicks.wav", mime="audio/wav", length_ms=20_000, has_sound=True)
     show = Show(slides=(Slide(id="one", hold_ms=600_000),), beds=(Bed(id="bed", asset=name),), assets=(asset,))

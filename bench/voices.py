@@ -2,10 +2,7 @@
 
 import tempfile
 import time
-import wave
 from pathlib import Path
-
-import numpy as np
 
 from ritornel.core.edits import apply, read_command
 from ritornel.core.model import Narration, Show, Slide
@@ -14,6 +11,7 @@ from ritornel.formats.hearing import heard_in
 from ritornel.formats.speaking import spoken
 from ritornel.jobs.apart import done_apart
 from ritornel.voices.hearing import MEMORY_BYTES
+from tests.files import wave_of
 
 _SENTENCES = (
     "The lens and its lamp weigh four tons.",
@@ -53,11 +51,7 @@ def rows() -> list[tuple[str, str, str]]:
 
 def _write(script: str, path: Path) -> float:
     made = spoken(script, "en-us", 150)
-    with wave.open(str(path), "wb") as file:
-        file.setnchannels(1)
-        file.setsampwidth(2)
-        file.setframerate(made.rate)
-        file.writeframes((np.clip(made.samples, -1, 1) * 32767).astype("<i2").tobytes())
+    path.write_bytes(wave_of(made.samples, made.rate))
     return len(made.samples) / made.rate
 
 

@@ -18,15 +18,19 @@ def png(colour: str = "#204060", size: tuple[int, int] = (64, 48)) -> bytes:
     return held.getvalue()
 
 
-def wav(seconds: float = 1.0, rate: int = 8000) -> bytes:
+def wave_of(mono: np.ndarray, rate: int = 48_000) -> bytes:
+    """A WAV file of samples from -1 to 1, 16 bits."""
     held = io.BytesIO()
     with wave.open(held, "wb") as file:
         file.setnchannels(1)
         file.setsampwidth(2)
         file.setframerate(rate)
-        tone = np.sin(2 * np.pi * 440 * np.arange(int(seconds * rate)) / rate)
-        file.writeframes((tone * 16000).astype(np.int16).tobytes())
+        file.writeframes((np.clip(mono, -1, 1) * 32767).astype("<i2").tobytes())
     return held.getvalue()
+
+
+def wav(seconds: float = 1.0, rate: int = 8000) -> bytes:
+    return wave_of(np.sin(2 * np.pi * 440 * np.arange(int(seconds * rate)) / rate) * 16000 / 32767, rate)
 
 
 def webm(seconds: float = 2.0, rate: int = 10) -> bytes:

@@ -3,7 +3,8 @@
 import numpy as np
 from numpy.typing import NDArray
 
-RATE = 48_000
+from ritornel.core.sound import RATE
+
 _CHORDS = ((220.0, 261.6, 329.6), (196.0, 246.9, 293.7), (174.6, 220.0, 261.6), (164.8, 207.7, 246.9))
 
 

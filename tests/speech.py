@@ -1,14 +1,13 @@
 """Made voices for tests: a text spoken by the made voice, as a sound file, with the instants of its words."""
 
-import io
 import re
-import wave
 from functools import cache
 from typing import NamedTuple
 
 import numpy as np
 
 from ritornel.formats.speaking import spoken
+from tests.files import wave_of
 
 
 class MadeVoice(NamedTuple):
@@ -31,14 +30,8 @@ def made_voice(
     if noise_db is not None:
         level = float(np.sqrt(np.mean(np.square(said.samples)))) * 10 ** (-noise_db / 20)
         samples = samples + np.random.default_rng(2).standard_normal(len(samples)) * level
-    written = io.BytesIO()
-    with wave.open(written, "wb") as file:
-        file.setnchannels(1)
-        file.setsampwidth(2)
-        file.setframerate(said.rate)
-        file.writeframes((np.clip(samples, -1, 1) * 32767).astype("<i2").tobytes())
     return MadeVoice(
-        written.getvalue(),
+        wave_of(samples, said.rate),
         {word.start: word.start_ms + quiet_ms for word in said.words},
         round(len(samples) / said.rate * 1000),
     )

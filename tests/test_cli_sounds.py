@@ -12,19 +12,12 @@ import numpy as np
 from ritornel.core.model import Show
 from ritornel.core.model.reading import read_show
 from ritornel.core.score import compile
-from ritornel.core.sound.loudness import RATE
+from ritornel.core.sound import RATE
 from ritornel.formats.show_document import write_show, zip_blocks
+from tests.files import wave_of
 from tests.made import show, slide
 from tests.music import beat_times, music
 from tests.test_cli import said
-
-
-def write_wave(path: Path, mono: np.ndarray) -> None:
-    with wave.open(str(path), "wb") as file:
-        file.setnchannels(1)
-        file.setsampwidth(2)
-        file.setframerate(RATE)
-        file.writeframes((np.clip(mono, -1, 1) * 32767).astype("<i2").tobytes())
 
 
 class Sounds(TestCase):
@@ -34,7 +27,7 @@ class Sounds(TestCase):
     def made(self, **bed: Any) -> tuple[Show, Path]:
         file = self.folder / "music.wav"
         t = np.arange(6 * RATE) / RATE
-        write_wave(file, 0.25 * np.sin(2 * np.pi * 440 * t))
+        file.write_bytes(wave_of(0.25 * np.sin(2 * np.pi * 440 * t)))
         asset = {"id": "a" * 64, "kind": "sound", "name": "music.wav", "mime": "audio/wav", "length": 6000, "has_sound": True}  # fmt: skip
         return show(slide(hold=5000), beds=[{"id": "bed", "asset": "a" * 64, **bed}], assets=[asset]), file
 
@@ -68,13 +61,13 @@ class Sounds(TestCase):
 
     def test_the_beats_of_music_as_json_and_one_in_a_line(self):
         file = self.folder / "music.wav"
-        write_wave(file, music(beat_times(100, 12)))
+        file.write_bytes(wave_of(music(beat_times(100, 12))))
         code, told, _ = said("beats", str(file), "--json")
         found = json.loads(told)
         self.assertEqual((code, found["bar"], found["speaks"]), (0, 4, False))
         self.assertAlmostEqual(found["tempo"], 100, delta=2)
         self.assertGreater(said("beats", str(file))[1].count("|"), 3)
-        write_wave(file, np.zeros(RATE))
+        file.write_bytes(wave_of(np.zeros(RATE)))
         self.assertEqual(said("beats", str(file), "--json")[0], 1)
         file.write_bytes(b"no sound")
         self.assertIn("does not decode", said("beats", str(file))[2])

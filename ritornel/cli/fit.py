@@ -10,6 +10,7 @@ from ritornel.cli._wrong import Wrong
 from ritornel.core.edits import BadEdit, apply
 from ritornel.core.edits.fitting import FitLength, Gives
 from ritornel.core.score import compile
+from ritornel.core.time.rounding import rounded
 from ritornel.formats.show_document import write_show
 
 NAME = "fit"
@@ -52,4 +53,4 @@ def _length(text: str) -> int:
     if found is None:
         raise Wrong(f"--to must be minutes and seconds, such as 3:00, or seconds, and is “{text}”")
     minutes, seconds = found.groups()
-    return int(minutes or 0) * 60_000 + int(float(seconds) * 1000 + 0.5)
+    return int(minutes or 0) * 60_000 + rounded(float(seconds) * 1000)

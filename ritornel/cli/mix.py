@@ -15,7 +15,8 @@ from ritornel.cli._sounds import Sounding
 from ritornel.cli._wrong import Wrong
 from ritornel.core.score import compile
 from ritornel.core.score.heard import heard_of
-from ritornel.core.sound.mixing import RATE, Heard, in_decibels
+from ritornel.core.sound import RATE
+from ritornel.core.sound.mixing import Heard, in_decibels
 from ritornel.render.mix import BLOCK_MS, Measures, Mix
 
 NAME = "mix"

@@ -6,6 +6,7 @@ from uuid import UUID
 
 import msgspec
 from django.http import HttpRequest, HttpResponse
+from django.views.decorators.http import require_POST
 
 from ritornel.core.model import Show as CoreShow
 from ritornel.core.score import compile
@@ -30,6 +31,7 @@ _MEMORY_BYTES = 1024**3
 
 
 @signed_in
+@require_POST
 @answering
 @at_most("hearings")
 def sound(request: HttpRequest, show_id: UUID) -> HttpResponse:

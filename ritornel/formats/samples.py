@@ -12,13 +12,13 @@ from av.filter import Graph
 from numpy.typing import NDArray
 
 from ritornel.core.model.asset import SoundFacts
+from ritornel.core.sound import RATE
 from ritornel.core.sound.listening import Ear
 
 _OPTIONS = {"protocol_whitelist": "file"}
-STEREO_RATE = 48_000
 _PREROLL_S = 0.3
 """So much is decoded before an instant: a codec needs a little to come into its own."""
-_SAMPLE = Fraction(1, STEREO_RATE)
+_SAMPLE = Fraction(1, RATE)
 _SLOWEST = 0.5
 _FED = 480_000
 """Samples that are listened to at once: 10 s."""
@@ -40,17 +40,16 @@ def stereo_blocks(path: Path, start_s: float = 0.0) -> Iterator[NDArray[np.float
 
     A mono sound is as loud on both sides as it is, as browsers play it. Raises ``FFmpegError``.
     """
-    rate = STEREO_RATE
     with av.open(str(path), options=_OPTIONS, metadata_errors="ignore") as container:
         stream = container.streams.audio[0]
         if start_s > _PREROLL_S:
             container.seek(int((start_s - _PREROLL_S) * av.time_base))
-        resampler = AudioResampler(format="fltp", layout="mono" if stream.channels == 1 else "stereo", rate=rate)
+        resampler = AudioResampler(format="fltp", layout="mono" if stream.channels == 1 else "stereo", rate=RATE)
         skip = None if start_s > 0 else 0
         for frame in container.decode(stream):
             if skip is None:
                 at = frame.time if frame.time is not None else 0.0
-                skip = round((start_s - at) * rate)
+                skip = round((start_s - at) * RATE)
             for part in resampler.resample(frame):
                 block, skip = _after(part.to_ndarray(), skip)
                 if block.shape[1]:
@@ -67,17 +66,18 @@ def paced_blocks(path: Path, start_s: float, pace: float) -> Iterator[NDArray[np
         yield from stereo_blocks(path, start_s)
         return
     graph = Graph()
-    source = graph.add_abuffer(sample_rate=STEREO_RATE, format="fltp", layout="stereo", time_base=_SAMPLE)
+    source = graph.add_abuffer(sample_rate=RATE, format="fltp", layout="stereo", time_base=_SAMPLE)
     chain = [source]
     for factor in _factors(pace):
         chain.append(graph.add("atempo", f"{factor:.6f}"))
+    chain.append(graph.add("aformat", "sample_fmts=fltp:channel_layouts=stereo"))
     chain.append(graph.add("abuffersink"))
     graph.link_nodes(*chain)
     graph.configure()
     at = 0
     for block in stereo_blocks(path, start_s):
         frame = AudioFrame.from_ndarray(np.ascontiguousarray(block), format="fltp", layout="stereo")
-        frame.sample_rate, frame.pts, frame.time_base = STEREO_RATE, at, _SAMPLE
+        frame.sample_rate, frame.pts, frame.time_base = RATE, at, _SAMPLE
         at += block.shape[1]
         graph.push(frame)
         yield from _pulled(graph)

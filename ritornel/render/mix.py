@@ -1,15 +1,18 @@
 """The mix of a show as samples: 48 kHz stereo in blocks, never the whole show in memory."""
 
 from collections.abc import Callable, Iterator, Sequence
+from math import log10
 
 import numpy as np
 from msgspec import Struct
 from numpy.typing import NDArray
 
+from ritornel.core.sound import RATE
 from ritornel.core.sound.limiting import Limiter
 from ritornel.core.sound.loudness import Meter
-from ritornel.core.sound.mixing import RATE, Heard, Turn, gains, turns
+from ritornel.core.sound.mixing import Heard, Turn, gains, turns
 from ritornel.core.sound.spans import Span
+from ritornel.core.time.rounding import rounded, tenths
 
 BLOCK_MS = 5_000
 """A mix can be taken up again at any whole number of blocks."""
@@ -79,8 +82,8 @@ class Mix:
             loudness.integrated,
             loudness.range,
             loudness.true_peak,
-            tuple(float(f"{v:.1f}") for v in self._meter.short_term()),
-            tuple(float(f"{max(0.0, v):.1f}") for v in taken),
+            tuple(tenths(v) for v in self._meter.short_term().tolist()),
+            tuple(tenths(max(0.0, v)) for v in taken.tolist()),
             int((work < 1.0 - 1e-4).sum()),
             tuple(self._clear()),
         )
@@ -92,8 +95,8 @@ class Mix:
         for n in range(len(voice)):
             around = slice(max(0, n - _AROUND), n + _AROUND + 1)
             said = speaks[around]
-            level = voice[around][said].sum() / max(1e-12, rest[around][said].sum()) if speaks[n] else 0.0
-            yield float(f"{min(60.0, 10 * np.log10(max(1e-6, level))):.1f}") if speaks[n] else None
+            level = float(voice[around][said].sum()) / max(1e-12, float(rest[around][said].sum())) if speaks[n] else 0.0
+            yield tenths(min(60.0, 10 * log10(max(1e-6, level)))) if speaks[n] else None
 
     def _limited(self, begins: int) -> Iterator[Samples]:
         for mixed in self._mixed(begins):
@@ -114,7 +117,7 @@ class Mix:
                 if heard.end_ms <= at:
                     continue
                 for turn in turns(heard.span, at - heard.at_ms, until - heard.at_ms):
-                    key = number, round_ms(turn.start_ms)
+                    key = number, rounded(turn.start_ms)
                     used.add(key)
                     into = voices if heard.span.source == "narration" else block
                     self._add(into, at, until, heard, turn, playing, key)
@@ -166,12 +169,7 @@ _BLOCK = BLOCK_MS * RATE // 1000
 
 def _place(ms: float) -> int:
     """Return the sample at an instant of the show."""
-    return int(ms * RATE / 1000 + 0.5)
-
-
-def round_ms(ms: float) -> int:
-    """Return the whole millisecond nearest to one: what tells turns apart."""
-    return int(ms + 0.5)
+    return rounded(ms * RATE / 1000)
 
 
 class _Reader:

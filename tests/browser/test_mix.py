@@ -7,7 +7,7 @@ import numpy as np
 from ritornel.core.model import Show as CoreShow
 from ritornel.core.score import compile
 from ritornel.core.score.heard import heard_of
-from ritornel.core.sound.loudness import RATE
+from ritornel.core.sound import RATE
 from ritornel.formats.samples import paced_blocks
 from ritornel.library.models import stored_path
 from ritornel.render.mix import Mix

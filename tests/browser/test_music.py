@@ -1,29 +1,20 @@
 """Music under a show by hand: beds on their lanes, changes on the beat, a show fitted to a length, sound in step."""
 
-import io
-import wave
-
 import numpy as np
 
 from ritornel.core.score import compile
 from ritornel.core.sound.spans import gain_at
 from ritornel.shows import in_rows
 from tests.browser.counting import CountingCase
-from tests.files import wav
+from tests.files import wav, wave_of
 from tests.made import slide
 from tests.material import asset
-from tests.music import RATE, beat_times, music
+from tests.music import beat_times, music
 from tests.speech import made_voice
 
 
 def song(tempo: float = 120, seconds: float = 20) -> bytes:
-    held = io.BytesIO()
-    with wave.open(held, "wb") as file:
-        file.setnchannels(1)
-        file.setsampwidth(2)
-        file.setframerate(RATE)
-        file.writeframes((music(beat_times(tempo, seconds)) * 32767).astype("<i2").tobytes())
-    return held.getvalue()
+    return wave_of(music(beat_times(tempo, seconds)))
 
 
 class Music(CountingCase):

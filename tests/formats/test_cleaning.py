@@ -1,6 +1,5 @@
 """Hum and hiss are lowered, the voice is not, and every word stays where it is."""
 
-import wave
 from pathlib import Path
 from tempfile import TemporaryDirectory
 from unittest import TestCase
@@ -11,18 +10,11 @@ from ritornel.core.sound.activity import levels
 from ritornel.core.sound.noise import lag_of, noise_of
 from ritornel.formats.cleaning import Quiet, cleaned
 from ritornel.formats.samples import mono
+from tests.files import wave_of
 from tests.speech import made_voice
 
 RATE = 48_000
 TEXT = "Four tons of glass. There are none. All of it floats in a trough of mercury."
-
-
-def written(path: Path, samples: np.ndarray):
-    with wave.open(str(path), "wb") as file:
-        file.setnchannels(1)
-        file.setsampwidth(2)
-        file.setframerate(RATE)
-        file.writeframes((np.clip(samples, -1, 1) * 32767).astype("<i2").tobytes())
 
 
 class Cleaning(TestCase):
@@ -39,7 +31,7 @@ class Cleaning(TestCase):
         room = (
             np.random.default_rng(6).standard_normal(len(at)) * level * 0.05 + np.sin(2 * np.pi * 50 * at) * level * 0.1
         )
-        written(self.path, self.voice + room)
+        self.path.write_bytes(wave_of(self.voice + room))
         cleaned(self.path, self.target)
         made = mono(self.target, RATE)[: len(at)]
         before, after = noise_of((self.voice + room).astype(np.float32), RATE), noise_of(made, RATE)

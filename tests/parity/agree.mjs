@@ -7,6 +7,7 @@ import { documentOf as documentOfText, paragraphsOf } from "../../ritornel/desk/
 import { PEN, PEN_OF_LETTERS, SOFTLY, frameAt } from "../../ritornel/play/static/play/frame.js";
 import { Live } from "../../ritornel/play/static/play/live.js";
 import { matrixOf } from "../../ritornel/play/static/play/placing.js";
+import { beatsOf } from "../../ritornel/desk/static/desk/timeline/beats.js";
 import { pointsOf, turns } from "../../ritornel/play/static/play/mixing.js";
 import { gainAt, placeAt } from "../../ritornel/play/static/play/spans.js";
 import { bendTo, bowOn, endsOf, gripsOf, isOnLine, lineBetween } from "../../ritornel/parts/static/parts/geometry/line_ends.js";
@@ -44,6 +45,7 @@ const answers = {
   eased: ({ easing, shares }) => shares.map((share) => eased(easing, share)),
   matrix: ({ rotation, state }) => matrixOf(rotation, state),
   turns: ({ span, first, last }) => [...turns(span, first, last)].map((turn) => [turn.start, turn.end, turn.from, turn.rise, turn.fall]),
+  beats: ({ bed, span, asset, first, last }) => beatsOf(bed, span, asset, first, last).map((beat) => [beat.at, beat.opens]),
   points: ({ track }) => pointsOf(track),
   span: ({ span, times }) => times.map((time) => [placeAt(span, time), gainAt(span, time)]),
   script: ({ script, cues }) => [passagesOf(script, cues).map((p) => p.text), scriptIn(documentOf(script, cues))],

@@ -5,6 +5,7 @@ from unittest import TestCase
 
 import msgspec
 
+from ritornel.core.edits.to_beat import beats_of
 from ritornel.core.model import Paragraph, Run, Take
 from ritornel.core.model.reading import convert
 from ritornel.core.model.writing import plain
@@ -16,6 +17,7 @@ from ritornel.core.sound.spans import gain_at, place_at
 from ritornel.core.text.families import FAMILIES
 from ritornel.core.time.script import MARK, texts
 from ritornel.core.time.takes import pace_while
+from ritornel.desk.vocabulary import defaults_by_kind
 from ritornel.render.player import playable
 from ritornel.site.templatetags.times import minutes, tenths
 from tests.made import clip, show, slide, step, text
@@ -73,6 +75,25 @@ class Agreement(TestCase):
             times, values = points_of(span.gain)
             self.near(times, [time for time, _ in told])
             self.near(values, [value for _, value in told])
+
+    def test_beats_of_beds(self):
+        facts = {"loudness": -18.0, "beats": list(range(120, 3000, 470)), "bar": 3, "first": 1}
+        tune = {"id": "tune", "kind": "sound", "length": 3000, "has_sound": True, "sound": facts}
+        ways = (
+            {},
+            {"loop_from": 700, "loop_to": 2900},
+            {"loop": False, "in": 300},
+            {"beats": [50, 800, 1500], "bar": 2},
+        )
+        beds = [{"id": f"b{n}", "asset": "tune", **way} for n, way in enumerate(ways)]
+        made = show(slide(hold=9000), beds=beds, assets=[tune])
+        spans = compile(made).bed_spans
+        whole = [{**defaults_by_kind()["bed"], **bed} for bed in beds]
+        cases = [{"bed": bed, "span": msgspec.to_builtins(span), "asset": facts, "first": span.start_ms, "last": span.end_ms} for bed, span in zip(whole, spans, strict=True)]  # fmt: skip
+        for bed, span, told in zip(made.beds, spans, in_page("beats", cases), strict=True):
+            ours = beats_of(bed, span, made)
+            self.assertGreater(len(ours), 2)
+            self.assertEqual(ours, [(int(at), opens) for at, opens in told])
 
     def test_families(self):
         self.assertEqual(in_page("families", [{}]), [{name: family.css for name, family in FAMILIES.items()}])

@@ -6,7 +6,8 @@ from unittest import TestCase
 import numpy as np
 from msgspec.structs import replace
 
-from ritornel.core.sound.mixing import RATE, Heard
+from ritornel.core.sound import RATE
+from ritornel.core.sound.mixing import Heard
 from ritornel.core.sound.spans import Span
 from ritornel.render.mix import BLOCK_MS, Mix
 

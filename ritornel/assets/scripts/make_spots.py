@@ -49,14 +49,19 @@ def bell() -> np.ndarray:
     return tone(587, 2.4, 0.003, 0.7) + 0.4 * tone(587 * 2.76, 2.4, 0.003, 0.35)
 
 
-def rise() -> np.ndarray:
-    """Return three notes upwards."""
+def notes(pitches: tuple[float, ...], apart: float) -> np.ndarray:
+    """Return notes one after another, in Hz and seconds."""
     out = np.zeros(int(1.6 * RATE))
-    for n, note in enumerate((392, 494, 659)):
+    for n, note in enumerate(pitches):
         one = tone(note, 1.1, 0.008, 0.4)
-        first = int(n * 0.13 * RATE)
+        first = int(n * apart * RATE)
         out[first : first + len(one)] += one
     return out
+
+
+def rise() -> np.ndarray:
+    """Return three notes upwards."""
+    return notes((392, 494, 659), 0.13)
 
 
 def sweep() -> np.ndarray:
@@ -72,12 +77,7 @@ def leaf() -> np.ndarray:
 
 def fall() -> np.ndarray:
     """Return three notes downwards."""
-    out = np.zeros(int(1.6 * RATE))
-    for n, note in enumerate((659, 523, 392)):
-        one = tone(note, 1.1, 0.008, 0.4)
-        first = int(n * 0.15 * RATE)
-        out[first : first + len(one)] += one
-    return out
+    return notes((659, 523, 392), 0.15)
 
 
 def drop() -> np.ndarray:

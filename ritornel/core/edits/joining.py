@@ -9,6 +9,7 @@ from ritornel.core.edits.continuing import as_it_stands
 from ritornel.core.edits.grouping import Group, groups_of, with_groups
 from ritornel.core.edits.splitting import whole_slide
 from ritornel.core.model import Narration, Object, Show, Slide, Step, limits
+from ritornel.core.model.anchoring import onto
 from ritornel.core.model.slide import MARK
 from ritornel.core.motion.standing import Standing
 from ritornel.core.motion.target import states_at
@@ -41,7 +42,9 @@ class JoinSlides(Command, frozen=True, kw_only=True):
 
         def with_joined(one: Slide) -> Show:
             slides = (*show.slides[:place], one, *show.slides[place + 2 :])
-            return replace(show, slides=slides, chapters=chapters)
+            opens = [steps[0].id for _, steps in groups_of(one)[len(groups_of(slide)) :] if steps]
+            beds = onto(show.beds, later.id, slide.id, opens[0] if opens else "")
+            return replace(show, slides=slides, chapters=chapters, beds=beds)
 
         found, cue = with_joined(joined), str(len(groups_of(slide)))
         free = with_joined(replace(joined, waits={c: ms for c, ms in joined.waits.items() if c != cue}))

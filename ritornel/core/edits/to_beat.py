@@ -13,6 +13,7 @@ from ritornel.core.score import Score, compile
 from ritornel.core.sound.mixing import turns
 from ritornel.core.sound.spans import Span
 from ritornel.core.time.on_beats import near, placed
+from ritornel.core.time.rounding import rounded
 from ritornel.core.time.slide_clock import SlideTime
 
 _FURTHER_MS = 600_000
@@ -109,7 +110,7 @@ def beats_of(bed: Bed, span: Span, show: Show) -> list[tuple[int, bool]]:
         for number, beat in enumerate(beats):
             at = turn.start_ms + beat - turn.from_ms
             if turn.start_ms <= at < until:
-                found.append((int(at + 0.5), (number - first) % bar == 0))
+                found.append((rounded(at), (number - first) % bar == 0))
     return found
 
 

@@ -8,7 +8,7 @@ from ritornel.core.model.framing import Framing, Ground, Tone
 from ritornel.core.model.objects import Object
 from ritornel.core.model.pace import Pace
 from ritornel.core.model.paint import Gradient, Shadow
-from ritornel.core.model.show import Bed, Show
+from ritornel.core.model.show import Bed, Duck, Show
 from ritornel.core.model.slide import Narration, Slide, Step, Transition
 
 
@@ -18,6 +18,7 @@ def defaults() -> dict[str, dict[str, Any]]:
         "show": Show,
         "pace": Pace,
         "bed": Bed,
+        "duck": Duck,
         "slide": Slide,
         "transition": Transition,
         "narration": Narration,

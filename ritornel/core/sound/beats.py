@@ -11,7 +11,8 @@ import numpy as np
 from numpy.typing import NDArray
 from scipy.ndimage import gaussian_filter1d
 
-from ritornel.core.sound.loudness import RATE
+from ritornel.core.sound import RATE
+from ritornel.core.time.rounding import rounded
 
 HOP = 480
 """Samples between two looks at the spectrum: 10 ms."""
@@ -86,7 +87,7 @@ def beats_in(levels: NDArray[np.float32]) -> Beats:
     if len(steps) < len(_BARS) * 2:
         return Beats()
     offset = (WINDOW / 2 - (WINDOW - HOP)) / HOP  # a step tells of the window around it
-    times = tuple(sorted({max(0, int((step + offset) * 1000 / STEPS_A_SECOND + 0.5)) for step in steps}))
+    times = tuple(sorted({max(0, rounded((step + offset) * 1000 / STEPS_A_SECOND)) for step in steps}))
     bar, first = _bars(levels, steps)
     return Beats(times, bar, first)
 
@@ -189,7 +190,7 @@ def _strong_ones(steps: list[float], onsets: NDArray[np.float64]) -> list[float]
     """Return every second beat where the others are much weaker: they lie between the beats."""
     if len(steps) < 2 * len(_BARS) or np.median(np.diff(steps)) * FASTEST_HALVED > 60 * STEPS_A_SECOND:
         return steps
-    at = [round_step(step, len(onsets)) for step in steps]
+    at = [_nearest(step, len(onsets)) for step in steps]
     for strong, weak in ((0, 1), (1, 0)):
         if np.percentile(onsets[at[weak::2]], 60) < _WEAK * np.percentile(onsets[at[strong::2]], 20):
             return steps[strong::2]
@@ -202,7 +203,7 @@ def _top(onsets: NDArray[np.float64], step: int) -> float:
 
 def _bars(levels: NDArray[np.float32], steps: list[float]) -> tuple[int, int]:
     """Return how many beats a bar has and which beat opens one: where the sound between beats changes the most."""
-    at = [round_step(s, len(levels)) for s in steps]
+    at = [_nearest(s, len(levels)) for s in steps]
     between = np.array([levels[a:b].mean(axis=0) for a, b in pairwise(at) if b > a])
     if len(between) < 2 * _BARS[0]:
         return _BARS[0], 0
@@ -222,6 +223,6 @@ def _bars(levels: NDArray[np.float32], steps: list[float]) -> tuple[int, int]:
     return (3, three[1]) if three[0] > four[0] + margin else (4, four[1])
 
 
-def round_step(step: float, count: int) -> int:
+def _nearest(step: float, count: int) -> int:
     """Return the whole step nearest to one, within what there is."""
-    return min(count - 1, max(0, int(step + 0.5)))
+    return min(count - 1, max(0, rounded(step)))

@@ -11,7 +11,7 @@ from ritornel.core.model.units import SILENCE_DB
 from ritornel.core.motion.curves import Value
 from ritornel.core.motion.easing import HOLD, LINEAR, Easing, eased
 from ritornel.core.motion.track import Track, value_at
-from ritornel.core.time.rounding import rounded
+from ritornel.core.time.rounding import hundredths, rounded
 
 _STOPS = 24
 
@@ -45,7 +45,7 @@ class Line(Struct, frozen=True, gc=False):
 def line_of(points: Iterable[Point]) -> Line:
     """Return points as a line, in the order of their times; of those at one instant the last counts."""
     told = sorted(dict(points).items())
-    return Line(tuple(at for at, _ in told), tuple(float(f"{db:.2f}") for _, db in told))
+    return Line(tuple(at for at, _ in told), tuple(hundredths(db) for _, db in told))
 
 
 def line_at(line: Line, time: float) -> float:

@@ -3,6 +3,7 @@
 from typing import Literal
 
 from ritornel.core.model.asset import SoundFacts
+from ritornel.core.time.rounding import hundredths
 
 Kind = Literal["speech", "bed", "alone", "other"]
 
@@ -23,4 +24,4 @@ def level_of(kind: Kind, facts: SoundFacts | None) -> float:
     if facts is None or facts.loudness is None:
         return 0.0
     gain = min(WANTED_LUFS[kind] - facts.loudness, MOST_GAIN_DB, CEILING_DBTP - facts.peak)
-    return float(f"{gain:.2f}")
+    return hundredths(gain)

@@ -9,14 +9,15 @@ from math import exp
 import numpy as np
 from numpy.typing import NDArray
 
-from ritornel.core.sound.loudness import MOST_OVER, RATE, TAPS, between
+from ritornel.core.sound import RATE
+from ritornel.core.sound.levels import CEILING_DBTP
+from ritornel.core.sound.loudness import MOST_OVER, TAPS, between
 
 STEP = RATE // 1000
 """Samples from one gain to the next: 1 ms."""
 LOOK_AHEAD = 5
 """Steps."""
 RELEASE_MS = 80.0
-CEILING_DBTP = -1.0
 _CEILING = 10 ** (CEILING_DBTP / 20)
 _KEPT = exp(-1 / RELEASE_MS)
 _NOTHING = 1e-6

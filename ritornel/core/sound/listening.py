@@ -5,9 +5,11 @@ from numpy.typing import NDArray
 
 from ritornel.core.model import limits
 from ritornel.core.model.asset import SoundFacts
+from ritornel.core.sound import RATE
 from ritornel.core.sound.activity import STEP_MS, Spans, levels, speech_spans
 from ritornel.core.sound.beats import Beats, Flux, beats_in
-from ritornel.core.sound.loudness import RATE, Meter
+from ritornel.core.sound.loudness import Meter
+from ritornel.core.time.rounding import hundredths
 
 _SECOND = 1000 // STEP_MS
 _SOFT = 0.5
@@ -52,9 +54,9 @@ class Ear:
         talks = is_speech(level, spans)
         beats = Beats() if talks or self._heard_s > _MOST_BEATEN_S else beats_in(self._flux.levels())
         return SoundFacts(
-            loudness=None if loudness.integrated is None else _tenths(loudness.integrated),
-            range=_tenths(loudness.range or 0.0),
-            peak=_tenths(max(-120.0, loudness.true_peak)),
+            loudness=None if loudness.integrated is None else hundredths(loudness.integrated),
+            range=hundredths(loudness.range or 0.0),
+            peak=hundredths(max(-120.0, loudness.true_peak)),
             speaks=talks,
             speech=spans,
             beats=beats.times[: limits.BEATS],
@@ -83,7 +85,3 @@ def is_speech(level: NDArray[np.float64], spans: Spans) -> bool:
     within[0] = within[-1] = False
     soft = (power < _SOFT * around)[within[: len(power)]]
     return bool(len(soft) and soft.mean() > _SOFT_SHARE)
-
-
-def _tenths(value: float) -> float:
-    return float(f"{value:.2f}")

@@ -11,8 +11,7 @@ from numpy.lib.stride_tricks import sliding_window_view
 from numpy.typing import NDArray
 from scipy.signal import sosfilt
 
-RATE = 48_000
-"""Hz of everything that is measured and mixed."""
+from ritornel.core.sound import RATE
 
 _K_WEIGHTING = np.array(
     [

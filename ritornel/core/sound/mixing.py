@@ -10,8 +10,8 @@ from numpy.typing import NDArray
 from ritornel.core.motion.easing import eased
 from ritornel.core.motion.track import Track
 from ritornel.core.sound.spans import Span
+from ritornel.core.time.rounding import hundredths
 
-RATE = 48_000
 _FADE_STOPS = 24
 """Straight pieces of a fade of equal power: the page has as many."""
 
@@ -131,5 +131,5 @@ def in_decibels(heard: Heard) -> list[tuple[int, float]]:
     within = sorted(int(t) for t in times if span.start_ms <= t <= span.end_ms)
     factors = gains(span, Turn(span.start_ms, span.end_ms, 0), np.array(within, np.float64))
     return [
-        (heard.at_ms + t, float(f"{20 * np.log10(max(1e-5, f)):.2f}")) for t, f in zip(within, factors, strict=True)
+        (heard.at_ms + t, hundredths(float(20 * np.log10(max(1e-5, f))))) for t, f in zip(within, factors, strict=True)
     ]

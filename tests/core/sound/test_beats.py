@@ -4,9 +4,9 @@ from unittest import TestCase
 
 import numpy as np
 
+from ritornel.core.sound import RATE
 from ritornel.core.sound.beats import Beats, Flux, beats_in
 from ritornel.core.sound.listening import Ear
-from ritornel.core.sound.loudness import RATE
 from tests.music import beat_times, music
 from tests.speech import made_voice
 

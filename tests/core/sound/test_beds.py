@@ -66,6 +66,17 @@ class Anchored(TestCase):
         build = edited(start, do="delete-steps", slide="b", steps=["a"])
         self.assertEqual((build.beds[0].start.slide, build.beds[0].start.cue), ("b", ""))
 
+    def test_through_a_split_and_a_join_it_stays_where_it_was_heard(self):
+        start = made({"start": {"slide": "b", "cue": "a", "offset": 40}})
+        before = compile(start).bed_spans[0].start_ms
+        parted = edited(start, do="split-slide", slide="b", cue=1, id="new")
+        self.assertEqual((parted.beds[0].start.slide, compile(parted).bed_spans[0].start_ms), ("new", before))
+        joined = edited(parted, do="join-slides", slide="b")
+        self.assertEqual((joined.beds[0].start.slide, compile(joined).bed_spans[0].start_ms), ("b", before))
+        whole = edited(made({"start": {"slide": "c"}}), do="join-slides", slide="b")
+        self.assertEqual(whole.beds[0].start.slide, "b")
+        self.assertAlmostEqual(compile(whole).bed_spans[0].start_ms, 10_000, delta=1)
+
     def test_documents_with_anchors_that_are_not_there_are_refused(self):
         for bed, words in (
             ({"start": {"slide": "x"}}, "bed 1: start must name a slide"),

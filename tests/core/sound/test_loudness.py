@@ -8,9 +8,10 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from ritornel.core.model.asset import SoundFacts
+from ritornel.core.sound import RATE
 from ritornel.core.sound.levels import level_of
 from ritornel.core.sound.limiting import CEILING_DBTP, LOOK_AHEAD, STEP, Limiter
-from ritornel.core.sound.loudness import RATE, Loudness, Meter, between
+from ritornel.core.sound.loudness import Loudness, Meter, between
 from tests.examples import examples
 
 

@@ -8,9 +8,9 @@ const SMOOTH_S = 0.008; // in which a gain that is set frame by frame goes from 
 
 /** The mix of a page: an AudioContext with one way out. */
 export class Graph {
-  constructor() {
+  constructor(muted) {
     this.context = new AudioContext({ sampleRate: RATE, latencyHint: "interactive" });
-    this.bus = new GainNode(this.context);
+    this.bus = new GainNode(this.context, { gain: muted ? 0 : 1 });
     this.asked = -Infinity;
     this.media = new WeakMap(); // a media element's gain
     this.decoded = new Decoded(this.context);

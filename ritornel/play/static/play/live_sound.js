@@ -29,8 +29,9 @@ export class LiveSound extends Media {
     if (visit !== this.visit) this.enter(visit);
     const passed = this.last === null || !running ? 0 : Math.max(0, elapsed - this.last);
     this.last = elapsed;
-    for (const [key, span] of this.told(slide, slideId, time - start)) this.runFreely(key, span, slide, slideId, time - start, running, passed);
-    if (running && !this.muted) this.opened().wake();
+    const told = this.told(slide, slideId, time - start);
+    if (running && !this.muted && told.size + this.play.bed_spans.length) this.opened().wake();
+    for (const [key, span] of told) this.runFreely(key, span, slide, slideId, time - start, running, passed);
     const wanted = new Set();
     for (const span of this.play.bed_spans) this.runBed(span, time, elapsed, running, wanted);
     this.stopOthers(wanted, Infinity);

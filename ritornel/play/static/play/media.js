@@ -38,7 +38,7 @@ export class Media {
 
   /** The graph that all goes through, as soon as there is something to be heard. */
   opened() {
-    this.graph ??= new Graph();
+    this.graph ??= new Graph(this.muted);
     return this.graph;
   }
 

@@ -78,7 +78,7 @@ export class Sound extends Media {
 
   /** Whether a span is played by the graph itself. What a medium plays already, it goes on with. */
   isDecoded(span, slideId) {
-    if (!this.graph?.running || this.muted || this.speed !== 1 || (span.rate ?? 1) !== 1) return false;
+    if (!this.graph?.running || this.speed !== 1 || (span.rate ?? 1) !== 1) return false;
     const asset = this.play.assets[span.asset];
     if (span.out - span.in < LEAST_LOOP_MS && span.end - span.start > span.out - span.in) return false;
     if (!asset || !isShort(asset) || this.graph.decoded.failed.has(asset.url)) return false;

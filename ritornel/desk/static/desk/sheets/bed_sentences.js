@@ -9,7 +9,7 @@ import { laid } from "./sound_place.js";
 
 const HERE = "here";
 const SHOW = "";
-const LIES_SOFTER = { depth_db: -12, attack: 250, hold: 700, release: 600 };
+const GIVES_WAY_MS = 2000;
 
 /** Every bed in sentences of its own, and a way to lay one more. */
 export function bedSentences(desk, opened) {
@@ -40,7 +40,7 @@ function bedSentence(desk, bed, place, isOpened) {
       It fades in over ${time("Fade in", "fade_in")} s and out over ${time("Fade out", "fade_out")} s${wayGiven(store, bed, set, which)}.</p>
     ${isHeard ? nothing : html`<p class="sentence is-wrong">It is not heard: it ends before it begins, or its sound is gone.</p>`}
     ${asset ? playedSentence(bed, asset, time) : nothing}
-    <p class="sentence">${asset && hasLevel(store, bed) ? "It is brought to the loudness of a bed, and " : "It is "}${numberField(`Volume${which}`, bed.gain_db, (gain_db) => set({ gain_db }), { least: -96, most: 24 })} dB louder${bed.line.length ? html`, along <button class="word" title="Let it go" @click=${() => set({ line: null })}>a line of ${bed.line.length} ${bed.line.length === 1 ? "point" : "points"}</button>` : nothing}. ${roomSentence(bed, set, which)}</p>
+    <p class="sentence">${asset && hasLevel(store, bed) ? "It is brought to the loudness of a bed, and " : "It is "}${numberField(`Volume${which}`, bed.gain_db, (gain_db) => set({ gain_db }), { least: -96, most: 24 })} dB louder${bed.line.length ? html`, along <button class="word" title="Let it go" @click=${() => set({ line: null })}>a line of ${bed.line.length} ${bed.line.length === 1 ? "point" : "points"}</button>` : nothing}. ${roomSentence(store, bed, set, which)}</p>
     ${asset ? beatSentence(desk, bed, asset, set) : nothing}
     <p class="mt-1"><button class="act" @click=${() => store.edit({ do: "delete-bed", bed: bed.id })}>Take it away</button></p></section>`;
 }
@@ -73,7 +73,7 @@ function anchorWords({ shown }, { slide, cue, offset = 0 }) {
 function wayGiven({ shown }, bed, set, which) {
   if (shown.show.beds.length < 2) return nothing;
   const gives = bed.gives_way !== null;
-  return html`; ${choice(`Gives way${which}`, String(gives), [["false", "it does not heed the next bed"], ["true", "it gives way to the next bed"]], (on) => set({ gives_way: on === "true" ? 2000 : null }))}${gives ? html` over ${timeField(`Gives way over${which}`, bed.gives_way, (ms) => set({ gives_way: ms }))} s` : nothing}`;
+  return html`; ${choice(`Gives way${which}`, String(gives), [["false", "it does not heed the next bed"], ["true", "it gives way to the next bed"]], (on) => set({ gives_way: on === "true" ? GIVES_WAY_MS : null }))}${gives ? html` over ${timeField(`Gives way over${which}`, bed.gives_way, (ms) => set({ gives_way: ms }))} s` : nothing}`;
 }
 
 /** From where to where it plays, and where it goes on when it loops. */
@@ -83,13 +83,14 @@ function playedSentence(bed, asset, time) {
   return html`<p class="sentence">${whole}; whenever it comes to ${time("Loop to", "loop_to", bed.out ?? asset.length)} s it goes on at ${time("Loop from", "loop_from", bed.in)} s, over ${time("Joint", "loop_fade")} s.</p>`;
 }
 
-function roomSentence(bed, set, which) {
+function roomSentence({ vocabulary }, bed, set, which) {
   const { duck } = bed;
+  const usual = vocabulary.defaults.duck;
   const on = duck !== null;
-  const held = { ...LIES_SOFTER, ...duck };
+  const held = { ...usual, ...duck };
   const part = (values) => set({ duck: { ...held, ...values } });
   const time = (label, name) => timeField(`${label}${which}`, held[name], (ms) => part({ [name]: ms }));
-  const asked = check("It gives room to who speaks", on, (now) => set({ duck: now ? LIES_SOFTER : null }));
+  const asked = check("It gives room to who speaks", on, (now) => set({ duck: now ? usual : null }));
   if (!on) return asked;
   return html`${asked}: ${numberField(`Room${which}`, -held.depth_db, (db) => part({ depth_db: -db }), { least: 0, most: 96 })} dB softer, from ${time("Attack", "attack")} s before
     to ${time("Release", "release")} s after; pauses shorter than ${time("Hold", "hold")} s do not let it up.`;

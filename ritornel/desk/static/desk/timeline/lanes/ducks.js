@@ -11,7 +11,7 @@ const NEAR_DB = 0.05;
 export function duckGrip(timeline, bed, span, first, last, heightOf) {
   if (!bed.duck || !span.line) return "";
   const { times, decibels: gains } = span.line;
-  const depth = depthOf(bed);
+  const depth = depthOf(timeline.store, bed);
   for (let n = 0; n + 1 < times.length; n++) {
     const [from, to] = [Math.max(first, times[n]), Math.min(last, times[n + 1])];
     const isDown = Math.abs(gains[n] - gains[n + 1]) < NEAR_DB && gains[n] < depth / 2;
@@ -26,7 +26,7 @@ export function duckGrip(timeline, bed, span, first, last, heightOf) {
 export function pressDuck(timeline, event, { dataset }) {
   const { store } = timeline;
   const bed = bedOf(store, dataset.bed);
-  const before = depthOf(bed);
+  const before = depthOf(store, bed);
   const { clientY } = event;
   timeline.drag(event, { at: timeline.timeAt(event), make: (by, e) => deeper(bed, before + (clientY - e.clientY) * DB_A_PX), says: () => "room for who speaks" });
 }
@@ -36,11 +36,11 @@ export function keyDuck({ store }, event, { dataset }) {
   if (!by) return;
   event.preventDefault();
   const bed = bedOf(store, dataset.bed);
-  store.edit(deeper(bed, depthOf(bed) + by));
+  store.edit(deeper(bed, depthOf(store, bed) + by));
 }
 
-function depthOf({ duck }) {
-  return duck.depth_db ?? -12;
+function depthOf({ vocabulary }, { duck }) {
+  return duck.depth_db ?? vocabulary.defaults.duck.depth_db;
 }
 
 function deeper(bed, depth) {
