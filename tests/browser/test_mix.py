@@ -15,12 +15,12 @@ from ritornel.shows import in_rows
 from ritornel.shows.demo.making import make_demo
 from ritornel.shows.models import Show
 from tests.browser.base import BrowserCase
-from tests.files import wav
+from tests.files import wav, wave_of
 from tests.made import slide, step
 from tests.material import asset
 
 WINDOW_MS = 100
-RENDERED = """async () => {
+RENDERED = """async (windowMs) => {
   const [{ Sounding, turns }, { limited }] = await Promise.all([import("/static/play/mixing.js"), import("/static/play/graph.js")]);
   const { play } = ritornel.store;
   const context = new OfflineAudioContext(2, (play.length / 1000) * 48000, 48000);
@@ -36,7 +36,7 @@ RENDERED = """async () => {
     }
   }
   const mixed = await context.startRendering();
-  const each = (48000 * 100) / 1000;
+  const each = (48000 * windowMs) / 1000;
   return [0, 1].map((side) => {
     const samples = mixed.getChannelData(side);
     return Array.from({ length: Math.floor(samples.length / each) }, (_, n) => {
@@ -47,21 +47,42 @@ RENDERED = """async () => {
   });
 }"""
 
+STEEPEST = """async () => {
+  // the largest step from sample to sample where the bed goes on, and where it plays on
+  const { Sounding, turns } = await import("/static/play/mixing.js");
+  const { play } = ritornel.store;
+  const [span] = play.bed_spans;
+  const context = new OfflineAudioContext(1, (play.length / 1000) * 48000, 48000);
+  const buffer = await context.decodeAudioData(await (await fetch(play.assets[span.asset].url)).arrayBuffer());
+  const joints = [...turns(span, 0, span.end)].map((turn) => {
+    new Sounding(context, context.destination, buffer, span, turn, (at) => at / 1000).start(turn.start);
+    return [turn.start, turn.start + turn.rise];
+  });
+  const samples = (await context.startRendering()).getChannelData(0);
+  const found = { joints: 0, between: 0 };
+  for (let i = 4800; i < samples.length - 4800; i++) {
+    const at = i / 48;
+    const where = joints.some(([from, to]) => at >= from - 5 && at <= to + 5) ? "joints" : "between";
+    found[where] = Math.max(found[where], Math.abs(samples[i] - samples[i - 1]));
+  }
+  return found;
+}"""
+
 
 def opened(asset_id: str, start_s: float, pace: float):
     return paced_blocks(Path(stored_path(asset_id)), start_s, pace)
 
 
 class SameMix(BrowserCase):
-    def levels(self, show: CoreShow) -> np.ndarray:
-        """Return the level of the core's mix in every window, in dBFS, for both sides."""
+    def levels(self, show: CoreShow, window_ms: int = WINDOW_MS) -> np.ndarray:
+        """Return the level of the core's mix in every window, as a factor, for both sides."""
         score = compile(show)
         clips = {a.id for a in show.assets if a.kind == "clip"}  # those are media elements in the page
         heard = [one for one in heard_of(score) if one.span.asset not in clips]
         samples = np.concatenate(list(Mix(heard, score.length_ms, opened).blocks()), axis=1)
         # the page's limiter holds everything back for 8 ms
         samples = np.concatenate((np.zeros((2, 8 * RATE // 1000), np.float32), samples), axis=1)[:, : samples.shape[1]]
-        each = RATE * WINDOW_MS // 1000
+        each = RATE * window_ms // 1000
         whole = samples[:, : samples.shape[1] // each * each].reshape(2, -1, each).astype(np.float64)
         return np.sqrt(np.mean(whole**2, axis=2))
 
@@ -71,7 +92,7 @@ class SameMix(BrowserCase):
         ids = [s.id for s in show.slides]
         self.page.evaluate("(ids) => ritornel.store.loader.need(...ids)", ids)
         self.until(f"Object.keys(ritornel.store.play.slides).length >= {len(ids)}")
-        theirs, ours = np.array(self.page.evaluate(RENDERED)), self.levels(show)
+        theirs, ours = np.array(self.page.evaluate(RENDERED, WINDOW_MS)), self.levels(show)
         count = min(theirs.shape[1], ours.shape[1])
         theirs, ours = theirs[:, :count], ours[:, :count]
         heard = np.maximum(theirs, ours) > 10 ** (-50 / 20)
@@ -92,7 +113,26 @@ class SameMix(BrowserCase):
                 {"id": "c", "asset": voice, "start": {"slide": "two", "offset": 800}, "fade_out": 2000, "gain_db": 18},
             ],
         }  # fmt: skip
-        self.assert_same(self.keep(document))
+        self.row = self.keep(document)
+        self.assert_same(self.row)
+
+        # what begins, begins at the same instant: the rise of both goes together to the millisecond
+        theirs, ours = np.array(self.page.evaluate(RENDERED, 1))[0], self.levels(in_rows.load(self.row), 1)[0]
+        rises = [np.maximum(0, np.diff(x[: min(len(theirs), len(ours))])) for x in (theirs, ours)]
+        lags = range(-12, 13)
+        best = max(lags, key=lambda lag: float(np.dot(np.roll(rises[0], -lag), rises[1])))
+        self.assertLess(abs(best), 5)
+
+    def test_a_loop_in_the_page_has_no_gap_and_no_click(self):
+        chance = np.random.default_rng(1)
+        smooth = np.convolve(chance.standard_normal(4 * RATE), np.hanning(60), "same")
+        noise = asset(self.owner, "noise.wav", wave_of(0.2 * smooth / np.abs(smooth).max())).sha256
+        bed = {"id": "b", "asset": noise, "loop_from": 700, "loop_to": 1900, "loop_fade": 150}
+        self.open_desk(self.keep({"title": "T", "slides": [slide(id="one", hold=9000)], "beds": [bed]}))
+        two_ms = np.array(self.page.evaluate(RENDERED, 2))[0][20:]
+        self.assertGreater(two_ms.min(), 0.15 * np.median(two_ms))
+        step = self.page.evaluate(STEEPEST)
+        self.assertLess(step["joints"], 1.5 * step["between"])
 
     def test_of_the_demo_shows(self):
         self.owner.delete()
