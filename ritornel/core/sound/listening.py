@@ -14,8 +14,12 @@ from ritornel.core.time.rounding import hundredths
 _SECOND = 1000 // STEP_MS
 _SOFT = 0.5
 """Steps softer than half of the mean power of the second around them are soft."""
-_SOFT_SHARE = 0.44
-"""Speech is soft for so much of the time: between syllables, words and sentences (Scheirer and Slaney 1997)."""
+_SOFT_SHARE = 0.3
+"""Speech is soft for more of the time: between syllables, words and sentences (Scheirer and Slaney 1997)."""
+_MOST_EVEN = 0.7
+"""What repeats itself more than that within two seconds, as drums do, is no speech."""
+_REPEATS = slice(30, 200)
+_FLOOR_DB = 40.0
 _MOST_STEADY = 0.9
 """What sounds for more of the time than that without a pause is no speech."""
 _LONGEST_SPAN_MS = 20_000
@@ -68,7 +72,7 @@ class Ear:
 def is_speech(level: NDArray[np.float64], spans: Spans) -> bool:
     """Tell whether a sound is speech, by its levels in dB every 10 ms and the spans in which it is loud.
 
-    Speech is loud and soft in turn, many times a second, and pauses; music that does so seldom pauses as well.
+    Speech is loud and soft in turn, many times a second, and pauses; and never evenly: drums do all of it in time.
     """
     if len(level) < _LEAST_SPEECH_S * _SECOND or not spans:
         return False
@@ -84,4 +88,14 @@ def is_speech(level: NDArray[np.float64], spans: Spans) -> bool:
         within[start // STEP_MS : end // STEP_MS] = True
     within[0] = within[-1] = False
     soft = (power < _SOFT * around)[within[: len(power)]]
-    return bool(len(soft) and soft.mean() > _SOFT_SHARE)
+    return bool(len(soft) and soft.mean() > _SOFT_SHARE and _evenness(level) < _MOST_EVEN)
+
+
+def _evenness(level: NDArray[np.float64]) -> float:
+    """Return the highest autocorrelation of levels at 0.3 to 2 s, from -1 to 1: how much a sound keeps time."""
+    heard = np.maximum(level, level.max() - _FLOOR_DB)
+    heard = heard - heard.mean()
+    count = len(heard)
+    power = np.abs(np.fft.rfft(heard, 2 * count)) ** 2
+    alike = np.fft.irfft(power)[:count] / (count - np.arange(count))
+    return float(alike[_REPEATS].max() / alike[0]) if alike[0] > 0 else 1.0

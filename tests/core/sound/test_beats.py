@@ -61,7 +61,7 @@ class Heard(TestCase):
         return ear
 
     def test_voices_are_speech_and_music_is_none(self):
-        for voice in ("en-us", "en-gb-x-rp", "en-us+f3"):
+        for voice in ("en-us", "en-gb-x-rp", "en-us+f3", "en-us+m7"):
             said = made_voice("Every road in this town has a name, and most of them are wrong. Nobody minds.", voice)
             samples = np.frombuffer(said.content[44:], "<i2").astype(np.float32) / 32768
             at = np.arange(len(samples) * RATE // 22_050) * 22_050 / RATE
@@ -73,6 +73,15 @@ class Heard(TestCase):
             facts = self.ear(music(beat_times(100, 20), drums=drums, seed=seed)).facts()
             self.assertFalse(facts.speaks, seed)
             self.assertGreater(len(facts.beats), 20)
+
+    def test_drums_alone_are_no_speech(self):
+        chance = np.random.default_rng(1)
+        for tempo in (60, 90, 120, 170):
+            within = np.arange(RATE * 20) / RATE % (60 / tempo)
+            struck = np.exp(-within / 0.06) * chance.standard_normal(len(within))
+            facts = self.ear((0.2 * struck).astype(np.float32)).facts()
+            self.assertFalse(facts.speaks, tempo)
+            self.assertGreater(len(facts.beats), 15, tempo)
 
     def test_silence_has_nothing(self):
         facts = self.ear(np.zeros(RATE)).facts()

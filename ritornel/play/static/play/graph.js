@@ -1,10 +1,13 @@
 // What all sound of a show goes through: a bus, a limiter, and out. Short sounds are decoded for it, and kept for a while.
 
+import { Routed } from "./routed.js";
+
 const RATE = 48_000;
-const MOST_BYTES = 200 * 1024 * 1024; // of what is decoded at once
-const LONGEST_MS = 60_000; // longer sounds are played by media elements
+const MOST_BYTES = 320 * 1024 * 1024; // of what is decoded at once
+const LONGEST_MS = 600_000; // longer sounds are played by media elements: this much takes 230 MB decoded
+const LIMITER_S = 0.008; // what the limiter holds back
 const ASK_AGAIN_MS = 1000;
-const SMOOTH_S = 0.008; // in which a gain that is set frame by frame goes from one to the next
+const SMOOTH_S = 0.008;
 
 /** The mix of a page: an AudioContext with one way out. */
 export class Graph {
@@ -12,7 +15,7 @@ export class Graph {
     this.context = new AudioContext({ sampleRate: RATE, latencyHint: "interactive" });
     this.bus = new GainNode(this.context, { gain: muted ? 0 : 1 });
     this.asked = -Infinity;
-    this.media = new WeakMap(); // a media element's gain
+    this.media = new WeakMap(); // the ways of media elements
     this.decoded = new Decoded(this.context);
     this.limited = limited(this.context, this.bus, this.context.destination);
   }
@@ -20,6 +23,11 @@ export class Graph {
   /** Whether it sounds: a browser may want a gesture first. */
   get running() {
     return this.context.state === "running";
+  }
+
+  /** How much later one hears what leaves the bus, in s. */
+  get latency() {
+    return LIMITER_S + (this.context.outputLatency || 0);
   }
 
   /** Asks the browser to let it sound, now and then. */
@@ -44,20 +52,28 @@ export class Graph {
 
   /** How loud a media element is, also above what it can be by itself: through the graph once that sounds. */
   setGain(element, gain) {
-    if (!this.media.has(element) && this.running && !element.muted) {
-      const node = new GainNode(this.context, { gain });
-      this.context.createMediaElementSource(element).connect(node).connect(this.bus);
-      this.media.set(element, node);
-      element.volume = 1;
-    }
-    const node = this.media.get(element);
-    if (node && node.wanted !== gain) node.gain.setTargetAtTime((node.wanted = gain), this.context.currentTime, SMOOTH_S);
-    else if (!node) element.volume = Math.min(1, Math.max(0, gain));
+    if (!this.media.has(element) && this.running && !element.muted) this.media.set(element, new Routed(this, element, gain));
+    const routed = this.media.get(element);
+    if (routed) routed.loudness = gain;
+    else element.volume = Math.min(1, Math.max(0, gain));
+  }
+
+  /** How far a media element must be ahead of what is to be heard, in s: what it gives goes through the graph first. */
+  ahead(element) {
+    const routed = this.media.get(element);
+    return routed && !element.muted ? this.latency + routed.held : 0;
+  }
+
+  /** Ends a media element softly. */
+  end(element) {
+    const routed = this.media.get(element);
+    if (routed) routed.end();
+    else element.pause();
   }
 
   /** How loud a media element is now, for those who look. */
   gainOf(element) {
-    return this.media.get(element)?.gain.value ?? element.volume;
+    return this.media.get(element)?.gain.gain.value ?? element.volume;
   }
 }
 

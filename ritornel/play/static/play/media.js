@@ -6,9 +6,10 @@ import { jointAt } from "./mixing.js";
 import { gainAt, placeAt } from "./spans.js";
 
 const SEEK_BEYOND_S = 0.4; // further off than this, seek
-const CORRECT_BEYOND_S = 0.03; // further off than this, run faster or slower ...
+const CORRECT_BEYOND_S = 0.016; // further off than this, a clip runs faster or slower ...
 const CORRECTED_S = 0.008; // ... until it is nearer than this
 const CORRECTION = 0.15; // by so much: constant while it lasts, as every change of rate disturbs a browser's sound
+const ENDING_S = 0.5; // one that ended by itself so near to where it should be is not begun again
 const ELSEWHERE_S = 0.1; // another stretch of the same medium that begins further off than this is gone to
 const SMOOTHING = 0.75; // share of the drift before in the smoothed drift: readings of currentTime jitter
 
@@ -48,11 +49,17 @@ export class Media {
     else element.volume = Math.min(1, Math.max(0, gain));
   }
 
+  /** How far an element must be ahead of what is to be heard, in s. */
+  ahead(element) {
+    return this.graph?.ahead(element) ?? 0;
+  }
+
   /** Stops what plays a span and is not among the `wanted` keys; what stands ready for later than `time` stays. */
   stopOthers(wanted, time) {
     for (const [key, medium] of this.heard) {
       if (wanted.has(key) || medium.ahead > time) continue;
-      medium.element.pause();
+      if (this.graph) this.graph.end(medium.element);
+      else medium.element.pause();
       this.heard.delete(key);
     }
   }
@@ -62,22 +69,27 @@ export class Media {
     const key = this.keyOf(span, slideId);
     const medium = this.heard.get(key);
     if (medium) {
-      if (medium.span === stretchOf(span)) this.beginEarly(medium, at - time, span);
+      if (medium.span === stretchOf(span)) this.comeEarly(medium, (at - time) / 1000 / this.speed, span);
       return; // else it still plays what comes before: it is put there when it is to be heard
     }
     const element = this.elementFor(span, slideId);
     if (!element) return;
     const place = span.from / 1000;
+    element.muted = this.muted || span.muted;
+    this.setGain(element, 0); // it goes through the graph before it begins: nothing of it is heard beside that
     if (element.paused && Math.abs(element.currentTime - place) > 0.008) element.currentTime = place;
     this.heard.set(key, { element, fresh: true, ahead: at, span: stretchOf(span) });
   }
 
-  /** Starts a prepared medium so early that it sounds on time. */
-  beginEarly(medium, wait, span) {
-    if (medium.element.paused && wait <= this.latencies[medium.element.tagName] * 1000) {
-      medium.element.muted = this.muted || span.muted;
-      this.begin(medium, span.from / 1000, span.rate * this.speed);
-    }
+  /** Starts a prepared medium so early that it sounds on time, `wait` s from now; what it is off by is made up for before. */
+  comeEarly(medium, wait, span) {
+    const { element } = medium;
+    const rate = span.rate * this.speed;
+    const ahead = this.ahead(element);
+    if (wait > ahead + this.latencies[element.tagName]) return;
+    const place = span.from / 1000;
+    if (element.paused) this.begin(medium, place, rate);
+    else if (element.currentTime > place) this.keepInStep(medium, place + (ahead - wait) * rate, span, Infinity);
   }
 
   /** Stops everything that sounds. */
@@ -101,7 +113,7 @@ export class Media {
     }
     const { element } = medium;
     const length = Math.max(1, span.out - span.in);
-    const place = placeAt(span, at) / 1000;
+    const place = placeAt(span, at) / 1000 + (playing ? this.ahead(element) * span.rate * this.speed : 0);
     if (medium.span !== stretchOf(span)) this.turn(medium, span, place);
     element.loop = loopsWhole(span, this.play.assets[span.asset]);
     element.muted = this.muted || span.muted;
@@ -132,21 +144,27 @@ export class Media {
 
   keepInStep(medium, place, span, length) {
     const { element } = medium;
+    const rate = span.rate * this.speed;
+    if (element.ended && !element.loop && place > element.duration - ENDING_S) return; // the last of it is on its way
     if (element.paused) {
-      this.begin(medium, place, span.rate * this.speed);
+      this.begin(medium, place, rate);
       return;
     }
     if (element.seeking || element.readyState < HTMLMediaElement.HAVE_FUTURE_DATA) return;
-    let drift = element.currentTime - place;
+    const routed = this.graph?.media.get(element);
+    let drift = element.currentTime - place - (routed?.more ?? 0) * rate;
     if (Math.abs(drift) > length / 2) drift -= Math.sign(drift) * length;
-    medium.drift = medium.drift === undefined ? drift : SMOOTHING * medium.drift + (1 - SMOOTHING) * drift;
+    medium.drift = routed?.delay ? routed.told(drift) : medium.drift === undefined ? drift : SMOOTHING * medium.drift + (1 - SMOOTHING) * drift;
     this.learnLatency(medium);
     this.note(medium.drift * 1000);
     if (Math.abs(medium.drift) > SEEK_BEYOND_S) {
       element.currentTime = place + this.latencies[element.tagName];
       medium.drift = undefined;
-    } else {
-      this.correct(medium, span.rate * this.speed);
+    } else if (!routed?.delay) {
+      this.correct(medium, rate);
+    } else if (medium.learnt && !routed.shift(medium.drift / rate)) {
+      element.currentTime = place + this.latencies[element.tagName];
+      medium.drift = undefined;
     }
   }
 

@@ -16,7 +16,6 @@ const AHEAD_MS = 2500; // a sound is fetched, and put on its place, this long be
 const JUMP_S = 0.05; // further off than this the playhead has gone elsewhere
 const OFF_S = 0.012; // a sound that is further off than this is put on its place anew, softly
 const FOLLOWS = 0.02; // share of what the clocks of sound and show are apart that is made up for at each frame
-const LIMITER_S = 0.008; // what the limiter holds back
 
 /** Plays what a score says is heard and moves at an instant. */
 export class Sound extends Media {
@@ -43,7 +42,7 @@ export class Sound extends Media {
     for (const one of soon) {
       const { span, slideId: of, base } = one;
       const at = time - base;
-      if (this.isDecoded(span, of)) continue;
+      if (this.isDecoded(span)) continue;
       if (at < span.start) {
         if (playing) this.prepareSpan(span, of, base + span.start, time);
         continue;
@@ -71,20 +70,19 @@ export class Sound extends Media {
       // one that goes on when the show begins again has its own clock
       const base = span.end > this.play.length ? time - bedTime : 0;
       if (base + span.end <= time || base + span.start > until) continue;
-      if (!span.joint || this.isDecoded(span, slideId)) yield { span, slideId, base };
+      if (!span.joint || this.isDecoded(span)) yield { span, slideId, base };
       else for (const turn of turns(span, time - base, until - base)) yield { span: turned(span, turn), slideId, base };
     }
   }
 
-  /** Whether a span is played by the graph itself. What a medium plays already, it goes on with. */
-  isDecoded(span, slideId) {
+  /** Whether a span is played by the graph itself: what is short, as soon as it is decoded. Until then a medium plays it. */
+  isDecoded(span) {
     if (!this.graph?.running || this.speed !== 1 || (span.rate ?? 1) !== 1) return false;
     const asset = this.play.assets[span.asset];
     if (span.out - span.in < LEAST_LOOP_MS && span.end - span.start > span.out - span.in) return false;
     if (!asset || !isShort(asset) || this.graph.decoded.failed.has(asset.url)) return false;
-    const medium = this.heard.get(this.keyOf(span, slideId));
-    if (medium && !medium.element.paused) return false;
-    return !(span.source === "object" && asset.kind === "clip");
+    if (span.source === "object" && asset.kind === "clip") return false;
+    return this.graph.decoded.get(asset.url) !== null;
   }
 
   /** Puts the turns of decoded sounds that come soon into the graph; those that are there are kept as they are to be. */
@@ -94,7 +92,7 @@ export class Sound extends Media {
     this.keepTime(time);
     const wanted = new Set();
     for (const { span, slideId, base } of soon) {
-      if (span.muted || !this.isDecoded(span, slideId)) continue;
+      if (span.muted || !this.isDecoded(span)) continue;
       const { url } = this.play.assets[span.asset];
       for (const turn of turns(span, time - base, time + AHEAD_MS - base)) {
         const key = `${this.keyOf(span, slideId)} ${turn.number}`;
@@ -109,8 +107,7 @@ export class Sound extends Media {
 
   /** Keeps the clock of the graph beside that of the show. */
   keepTime(time) {
-    const { context } = this.graph;
-    this.exact = context.currentTime - time / 1000 - LIMITER_S - (context.outputLatency || 0);
+    this.exact = this.graph.context.currentTime - time / 1000 - this.graph.latency;
     if (this.zero === null || Math.abs(this.exact - this.zero) > JUMP_S) this.zero = this.exact;
     this.zero += FOLLOWS * (this.exact - this.zero);
   }
@@ -210,13 +207,10 @@ export class Sound extends Media {
     return !this.soon(index, time, time).next().done;
   }
 
-  /** The decoded sounds that are heard soon, on their way. */
+  /** The short sounds that are heard soon, on their way to be decoded. */
   coming(index, time) {
-    const found = [];
-    for (const { span, slideId } of this.soon(index, time, time)) {
-      if (this.isDecoded(span, slideId)) found.push(this.graph.decoded.fetch(this.play.assets[span.asset].url));
-    }
-    return found;
+    const assets = [...this.soon(index, time, time)].map(({ span }) => this.play.assets[span.asset]);
+    return assets.filter((asset) => asset && isShort(asset)).map((asset) => this.graph.decoded.fetch(asset.url));
   }
 
   /** What is heard just now, for those who look: by what plays it, its place in its asset in ms. */
