@@ -50,7 +50,9 @@ def tidy() -> Tidied:
         since = "touched_at" if coming is Upload else "begun_at"
         old = coming.objects.filter(**{f"{since}__lt": timezone.now() - UPLOADS_STAY})
         if coming is Upload:
-            old = old.exclude(recording__upload__begun_at__gt=timezone.now() - RECORDINGS_STAY)
+            since = timezone.now() - RECORDINGS_STAY
+            old = old.exclude(recording__upload__begun_at__gt=since)
+            old = old.exclude(run__begun_at__gt=since).exclude(pictured_run__begun_at__gt=since)
         for row in old:
             stop(_KINDS[coming.__name__], row.pk)
             shutil.rmtree(row.folder, ignore_errors=True)

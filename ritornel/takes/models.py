@@ -1,7 +1,11 @@
-"""Takes as rows."""
+"""Takes, and what was recorded in runs, as rows."""
 
+import uuid
+
+from django.conf import settings
 from django.db import models
 
+from ritornel.library.models import Asset, Upload
 from ritornel.shows.models import Show
 
 
@@ -20,3 +24,69 @@ class Take(models.Model):
 
     def __str__(self) -> str:
         return f"take of {self.begun_at:%d %b %H:%M}"
+
+
+class Run(models.Model):
+    """A run at the lectern that is recorded: what arrives of its voice and its camera picture, and its instants.
+
+    ``anchors`` say where slides began, and the run ended, in what was recorded: for each “slide” among the instants,
+    and the end, [ms of the voice, ms of the picture or null]. ``now`` is the same of when it was heard of last, with
+    its instant before: [at, voice, picture]. ``scripts`` are those of the slides when it began, as ``said_of``.
+    """
+
+    id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
+    show = models.ForeignKey(Show, on_delete=models.CASCADE, related_name="runs")
+    by = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.SET_NULL, null=True, related_name="+")
+    voice = models.OneToOneField(Upload, on_delete=models.SET_NULL, null=True, related_name="run")
+    picture = models.OneToOneField(
+        Upload, on_delete=models.SET_NULL, null=True, blank=True, related_name="pictured_run"
+    )
+    rate = models.PositiveIntegerField("samples a second")
+    scripts = models.JSONField(default=dict)
+    instants = models.JSONField(default=list)
+    anchors = models.JSONField(default=list)
+    now = models.JSONField(default=list)
+    begun_at = models.DateTimeField(auto_now_add=True)
+    heard_of_at = models.DateTimeField(auto_now=True)
+    ended_at = models.DateTimeField(null=True, blank=True)
+
+    class Meta:
+        ordering = ["begun_at"]
+
+    def __str__(self) -> str:
+        return f"run of {self.begun_at:%d %b %H:%M}"
+
+
+class Passage(models.Model):
+    """What was recorded of one slide in one run (timing, section 13), the ``number``-th that was come to.
+
+    In the run's voice it lies from ``start`` to ``end``, in its picture from ``picture_start`` on; in the files that
+    were made of it, it begins at ``voice_in`` and ``seen_in``. One that was taken away (``gone_at``) can be had back.
+    """
+
+    run = models.ForeignKey(Run, on_delete=models.CASCADE, related_name="passages")
+    number = models.PositiveIntegerField()
+    slide = models.CharField(max_length=80)
+    name = models.CharField(max_length=200, blank=True)
+    said = models.CharField("its slide's script then, as said_of gives it", max_length=64)
+    start_ms = models.PositiveIntegerField()
+    end_ms = models.PositiveIntegerField()
+    picture_start_ms = models.PositiveIntegerField(null=True, blank=True)
+    cues = models.JSONField("instants of cues, in ms from its beginning", default=dict)
+    voice = models.ForeignKey(Asset, on_delete=models.SET_NULL, null=True, blank=True, related_name="+")
+    seen = models.ForeignKey(Asset, on_delete=models.SET_NULL, null=True, blank=True, related_name="+")
+    voice_in_ms = models.PositiveIntegerField(default=0)
+    seen_in_ms = models.PositiveIntegerField(default=0)
+    gone_at = models.DateTimeField(null=True, blank=True)
+
+    class Meta:
+        ordering = ["run__begun_at", "number"]
+        constraints = [models.UniqueConstraint(fields=["run", "number"], name="one_passage_per_run_and_number")]
+
+    def __str__(self) -> str:
+        return f"passage of {self.slide}"
+
+    @property
+    def length_ms(self) -> int:
+        """How long it is."""
+        return self.end_ms - self.start_ms

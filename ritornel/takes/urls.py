@@ -2,7 +2,7 @@
 
 from django.urls import path
 
-from ritornel.takes import views
+from ritornel.takes import passage_views, views
 
 app_name = "takes"
 urlpatterns = [
@@ -10,6 +10,11 @@ urlpatterns = [
     path("shows/<uuid:show_id>/stage", views.stage, name="stage"),
     path("shows/<uuid:show_id>/takes", views.keep, name="keep"),
     path("shows/<uuid:show_id>/takes/last", views.last, name="last"),
+    path("shows/<uuid:show_id>/runs", passage_views.begin, name="begin-run"),
+    path("shows/<uuid:show_id>/runs/<uuid:name>", passage_views.run, name="run"),
+    path("shows/<uuid:show_id>/passages", passage_views.ledger, name="ledger"),
+    path("shows/<uuid:show_id>/passages/chosen", passage_views.chosen, name="chosen"),
+    path("shows/<uuid:show_id>/passages/<int:number>", passage_views.passage, name="passage"),
     path("takes/<int:take_id>", views.take, name="take"),
     path("takes/<int:take_id>/apply", views.apply, name="apply"),
 ]

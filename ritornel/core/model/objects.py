@@ -143,11 +143,22 @@ class Timed(Placed, frozen=True, kw_only=True, omit_defaults=True):
     waited_for: bool = False
 
 
+class InStep(Struct, frozen=True, kw_only=True, omit_defaults=True, gc=False):
+    """That a clip goes along with a ``voice`` (an asset), as long as that is its slide's.
+
+    What it shows with an instant of that lies ``shift`` ms later in its own asset.
+    """
+
+    voice: Name
+    shift_ms: Annotated[int, Meta(ge=-86_400_000, le=86_400_000)] = field(default=0, name="shift")
+
+
 class Clip(Timed, frozen=True, kw_only=True, omit_defaults=True, tag="clip"):
-    """A moving picture, with its sound."""
+    """A moving picture, with its sound; or without it, ``in_step`` with the slide's voice."""
 
     fit: Literal["whole", "fill"] = "whole"
     frame: Framing = Framing()
+    in_step: InStep | None = None
 
 
 class Sound(Timed, frozen=True, kw_only=True, omit_defaults=True, tag="sound"):

@@ -14,11 +14,12 @@ ROLES: Mapping[str, str] = {
     "quotation": "What someone said",
     "source": "Who said it",
     "picture": "Picture",
+    "speaker": "Who speaks",
     "ornament": "Ornament",
 }
 """The roles, and what is prompted for in an empty one."""
 
-PICTURE, ORNAMENT = "picture", "ornament"
+PICTURE, ORNAMENT, SPEAKER = "picture", "ornament", "speaker"
 
 NEW_TEXT = "body"
 """What a text is that somebody puts on a slide."""

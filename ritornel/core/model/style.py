@@ -36,7 +36,8 @@ class Slot(Struct, frozen=True, kw_only=True, omit_defaults=True, gc=False):
     """A place for an object of a role.
 
     A picture is seen in the form of ``mask``; a ``colour`` other than ``ink`` takes the place of the look's. Words are
-    ``scale`` times as large as their look.
+    ``scale`` times as large as their look. Who speaks is seen with round corners and a ``line``, a colour, if the
+    style draws one.
     """
 
     role: Name
@@ -50,6 +51,9 @@ class Slot(Struct, frozen=True, kw_only=True, omit_defaults=True, gc=False):
     scale: Annotated[float, Meta(gt=0, le=20)] = 1.0
     mask: Mask = "rectangle"
     fit: Literal["whole", "fill"] = "fill"
+    corner_radius: Annotated[float, Meta(ge=0, le=2000)] = 0
+    line: Name = ""
+    line_width: Annotated[float, Meta(ge=0, le=200)] = 4
 
 
 class Ornament(Struct, frozen=True, kw_only=True, omit_defaults=True, gc=False):
@@ -96,6 +100,7 @@ class Style(Struct, frozen=True, kw_only=True, omit_defaults=True, gc=False):
     Inks are drawn for the style's own ground; ``turned`` says which colour stands for which on a ground of the other
     kind, light for dark. Where neither can be read, words stand on the style's ``plate``; a drawing that
     would not be made out on its ground has ``board`` behind it.
+    Who speaks is seen at ``speaker``, on every kind of slide.
     A new slide comes in by its ``transition``, what is built by its ``effect`` and ``easing``, in ``duration`` ms.
     """
 
@@ -108,6 +113,7 @@ class Style(Struct, frozen=True, kw_only=True, omit_defaults=True, gc=False):
     turned: Annotated[dict[Tint, Tint], Meta(max_length=40)] = {}
     plate: StylePlate = StylePlate()
     board: Tint = "ink"
+    speaker: Slot = Slot(role="speaker", x=960, y=0, width=320, height=720)
     transition: Transition = Transition()
     effect: Name = "fade"
     easing: Name = ""

@@ -29,6 +29,7 @@ from ritornel.core.score.parts import Score, SlideScore
 from ritornel.core.score.planning import plan_of
 from ritornel.core.sound.beds import Clock, bed_spans
 from ritornel.core.sound.ducking import Stretches, merged, speech_in
+from ritornel.core.sound.in_step import in_step
 from ritornel.core.sound.spans import media_track, narration_spans, object_spans, played, speaks
 from ritornel.core.sound.spots import spot_spans
 from ritornel.core.time.dwell import Shown, shown_by
@@ -221,7 +222,7 @@ def _compile_slide(
     transition = time.transition_ms
     steps = [timed for group in time.groups for timed in group.steps]
     targets = choreograph(slide, steps, width, height)
-    clips = played(slide, time.groups[0].start_ms, steps, lengths)
+    clips = [in_step(clip, slide, asked, lengths) for clip in played(slide, time.groups[0].start_ms, steps, lengths)]
     spans = object_spans(clips, time.length_ms, sounds)
     for clip in clips:
         if isinstance(clip.thing, Clip):

@@ -1,7 +1,7 @@
 """Broadside: a letterpress poster, the largest narrow type that the sheet takes, and one red."""
 
 from ritornel.core.model import Look, Style, StylePlate, Transition
-from ritornel.core.styles.drawing import TURNED, block, in_row, picture, placing, rule, words
+from ritornel.core.styles.drawing import TURNED, block, in_row, picture, placing, rule, speaker, words
 
 _HEAD = rule(48, 40, 1184, 10)
 _THIN = rule(48, 56, 1184, 2)
@@ -56,6 +56,7 @@ STYLE = Style(
     },
     turned=TURNED,
     plate=StylePlate(opacity=0.92),
+    speaker=speaker(952, 0, 328, 720),
     transition=Transition(type="barWipe", subtype="topToBottom", duration_ms=700),
     effect="wipe",
     easing="ease-out",

@@ -21,6 +21,11 @@ def picture(x: float, y: float, width: float, height: float, **more: Any) -> Slo
     return Slot(role="picture", x=x, y=y, width=width, height=height, **more)
 
 
+def speaker(x: float, y: float, width: float, height: float, **more: Any) -> Slot:
+    """Return where somebody who speaks is seen; ``more`` are ``mask``, ``corner_radius``, ``line`` and ``line_width``."""
+    return Slot(role="speaker", x=x, y=y, width=width, height=height, **more)
+
+
 def block(x: float, y: float, width: float, height: float, colour: str = "accent", **more: Any) -> Ornament:
     """Return a filled form: a rectangle, or the ``form`` that is given."""
     return Ornament(x=x, y=y, width=width, height=height, colour=colour, **more)

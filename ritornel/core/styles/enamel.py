@@ -1,7 +1,7 @@
 """Enamel: a sign baked in green and cream, framed, everything on its axis."""
 
 from ritornel.core.model import Look, Style, StylePlate, Transition
-from ritornel.core.styles.drawing import TURNED_DARK, block, in_row, outline, picture, placing, rule, words
+from ritornel.core.styles.drawing import TURNED_DARK, block, in_row, outline, picture, placing, rule, speaker, words
 
 _FRAME = (outline(28, 28, 1224, 664, "ink", line_width=6, corner_radius=44),)
 _BOLTS = tuple(block(x, y, 18, 18, "ink", form="ellipse") for x in (62, 1200) for y in (62, 640))
@@ -50,6 +50,7 @@ STYLE = Style(
     },
     turned=TURNED_DARK,
     plate=StylePlate(corner_radius=10),
+    speaker=speaker(880, 400, 338, 258, corner_radius=22, line="accent", line_width=4),
     transition=Transition(type="irisWipe", subtype="rectangle", duration_ms=800),
     effect="fade",
     easing="ease-in-out",

@@ -1,7 +1,7 @@
 """Fog: a grey morning, large quiet letters low on the sheet, pictures as through a glass."""
 
 from ritornel.core.model import Look, Style, StylePlate, Transition
-from ritornel.core.styles.drawing import TURNED, block, in_row, picture, placing, words
+from ritornel.core.styles.drawing import TURNED, block, in_row, picture, placing, speaker, words
 
 _HAZE = (
     block(-200, 430, 900, 420, "haze", form="ellipse", opacity=0.5),
@@ -49,6 +49,7 @@ STYLE = Style(
     turned=TURNED,
     board="second",
     plate=StylePlate(colour="panel", opacity=0.9, corner_radius=18),
+    speaker=speaker(860, 300, 380, 380, mask="ellipse"),
     transition=Transition(type="blur-through", duration_ms=1200),
     effect="blur",
     easing="ease-in-out",

@@ -23,7 +23,7 @@ from ritornel.core.model import (
     Text,
 )
 from ritornel.core.model.box import Box
-from ritornel.core.model.roles import ORNAMENT, PICTURE
+from ritornel.core.model.roles import ORNAMENT, PICTURE, SPEAKER
 from ritornel.core.model.style import STAGE
 from ritornel.core.text.fitting import excess, shrunk
 from ritornel.core.time.rounding import tenths
@@ -81,11 +81,14 @@ def placing_of(style: Style, kind: str) -> Placing:
 def placing_for(style: Style, slide: Slide) -> Placing:
     """Return what a style says of a slide; of one whose pictures all stand where somebody put them, as of one without.
 
-    So nothing is kept free, or framed, for a picture that stands elsewhere.
+    So nothing is kept free, or framed, for a picture that stands elsewhere. Who speaks has a place on each that shows
+    somebody.
     """
-    pictures = [o for o in slide.objects if isinstance(o, Picture | Clip) and o.role != ORNAMENT]
+    pictures = [o for o in slide.objects if isinstance(o, Picture | Clip) and o.role not in (ORNAMENT, SPEAKER)]
     elsewhere = pictures and not any(o.role == PICTURE and not set(PLACE) & set(o.own) for o in pictures)
-    return placing_of(style, "list" if elsewhere and slide.kind == "picture-and-text" else slide.kind)
+    placing = placing_of(style, "list" if elsewhere and slide.kind == "picture-and-text" else slide.kind)
+    shows_somebody = any(o.role == SPEAKER for o in slide.objects)
+    return replace(placing, slots=(*placing.slots, style.speaker)) if shows_somebody else placing
 
 
 def slots_of(slide: Slide, placing: Placing) -> dict[str, Slot]:
@@ -123,7 +126,12 @@ def wanted(
         if thing.grows:
             values.pop("height", None)
     if isinstance(thing, Picture | Clip) and slot is not None:
-        values |= {"fit": slot.fit, "frame": replace(thing.frame, mask=slot.mask)}
+        frame = replace(thing.frame, mask=slot.mask)
+        if slot.role == SPEAKER:
+            line = colour_of(slot.line, style, placing) if slot.line else "none"
+            radius, width = tenths(slot.corner_radius * room.scale), tenths(slot.line_width * room.scale)
+            frame = replace(frame, corner_radius=radius, line=line, line_width=width)
+        values |= {"fit": slot.fit, "frame": frame}
     return values
 
 

@@ -1,7 +1,7 @@
 """Keeper's hand: notes by hand on a warm sheet, stuck down with strips of paper."""
 
 from ritornel.core.model import Look, Ornament, Style, StylePlate, Transition
-from ritornel.core.styles.drawing import TURNED, block, in_row, outline, picture, placing, rule, words
+from ritornel.core.styles.drawing import TURNED, block, in_row, outline, picture, placing, rule, speaker, words
 
 
 def _strip(x: float, y: float, turn: float) -> Ornament:
@@ -58,6 +58,7 @@ STYLE = Style(
     turned=TURNED,
     board="second",
     plate=StylePlate(colour="panel", opacity=0.95, corner_radius=2),
+    speaker=speaker(880, 410, 330, 250, line="paper", line_width=12),
     transition=Transition(type="leaf", duration_ms=1100),
     effect="letters",
     easing="linear",

@@ -1,7 +1,7 @@
 """Linocut: a heavy block cut away around the words, one green, and a low sun."""
 
 from ritornel.core.model import Look, Style, StylePlate, Transition
-from ritornel.core.styles.drawing import TURNED, block, in_row, picture, placing, words
+from ritornel.core.styles.drawing import TURNED, block, in_row, picture, placing, speaker, words
 
 _SUN = block(880, 90, 330, 330, "second", form="ellipse")
 _GROUND = block(0, 470, 1280, 250, "accent")
@@ -49,6 +49,7 @@ STYLE = Style(
     },
     turned=TURNED,
     plate=StylePlate(opacity=0.95),
+    speaker=speaker(1000, 240, 230, 390, line="ink", line_width=6),
     transition=Transition(type="ellipseWipe", subtype="circle", duration_ms=900),
     effect="grow",
     easing="ease-out",

@@ -1,7 +1,7 @@
 """Log book: typed entries on ruled paper, a red margin, and blue pencil."""
 
 from ritornel.core.model import Look, Style, StylePlate, Transition
-from ritornel.core.styles.drawing import TURNED, in_row, picture, placing, rule, words
+from ritornel.core.styles.drawing import TURNED, in_row, picture, placing, rule, speaker, words
 
 _LINES = tuple(rule(0, y, 1280, 1, "line", opacity=0.9) for y in range(96, 720, 52))
 _PAGE = (*_LINES, rule(168, 0, 2, 720, "margin"))
@@ -44,6 +44,7 @@ STYLE = Style(
     },
     turned=TURNED,
     plate=StylePlate(opacity=0.94),
+    speaker=speaker(960, 96, 272, 204, line="line", line_width=2),
     transition=Transition(type="cut"),
     effect="letters",
     easing="linear",

@@ -1,7 +1,7 @@
 """Night watch: the sea at night, everything stands above one low horizon."""
 
 from ritornel.core.model import Look, Style, StylePlate, Transition
-from ritornel.core.styles.drawing import TURNED_DARK, block, in_row, picture, placing, rule, words
+from ritornel.core.styles.drawing import TURNED_DARK, block, in_row, picture, placing, rule, speaker, words
 
 _SEA = rule(0, 612, 1280, 1.5, "soft", opacity=0.55)
 _NIGHT = {"ground": "ground", "below": "deep"}
@@ -53,6 +53,7 @@ STYLE = Style(
     },
     turned=TURNED_DARK,
     plate=StylePlate(colour="deep", opacity=0.8, corner_radius=4),
+    speaker=speaker(912, 204, 320, 408),
     transition=Transition(type="fade", duration_ms=900),
     effect="fade",
     easing="ease-out",

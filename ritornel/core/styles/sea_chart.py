@@ -1,7 +1,7 @@
 """Sea chart: an engraved chart with its double border, italic names, and a compass left in the corner."""
 
 from ritornel.core.model import Look, Style, StylePlate, Transition
-from ritornel.core.styles.drawing import TURNED, in_row, outline, picture, placing, rule, words
+from ritornel.core.styles.drawing import TURNED, in_row, outline, picture, placing, rule, speaker, words
 
 _BORDER = (outline(22, 22, 1236, 676, "ink", line_width=1), outline(32, 32, 1216, 656, "ink", line_width=5))
 _COMPASS = (
@@ -55,6 +55,7 @@ STYLE = Style(
     },
     turned=TURNED,
     plate=StylePlate(opacity=0.9),
+    speaker=speaker(930, 330, 300, 300, mask="ellipse", line="ink", line_width=1.5),
     transition=Transition(type="barnDoorWipe", subtype="vertical", duration_ms=1000, softness=0.2),
     effect="fade",
     easing="ease-in-out",

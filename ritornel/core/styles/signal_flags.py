@@ -1,7 +1,7 @@
 """Signal flags: flat bright fields as on a ship's halyard, another flag for every kind of slide."""
 
 from ritornel.core.model import Look, Style, StylePlate, Transition
-from ritornel.core.styles.drawing import TURNED, block, in_row, picture, placing, words
+from ritornel.core.styles.drawing import TURNED, block, in_row, picture, placing, speaker, words
 
 STYLE = Style(
     name="signal-flags",
@@ -61,6 +61,7 @@ STYLE = Style(
     turned=TURNED,
     board="second",
     plate=StylePlate(colour="yellow", opacity=1),
+    speaker=speaker(920, 360, 360, 360),
     transition=Transition(type="pushWipe", subtype="fromRight", duration_ms=600),
     effect="slide",
     easing="ease-out",

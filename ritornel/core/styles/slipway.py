@@ -1,7 +1,7 @@
 """Slipway: white, a slanting order of small and large type, one orange mark."""
 
 from ritornel.core.model import Look, Style, StylePlate, Transition
-from ritornel.core.styles.drawing import TURNED, block, in_row, picture, placing, rule, words
+from ritornel.core.styles.drawing import TURNED, block, in_row, picture, placing, rule, speaker, words
 
 _MARK = block(64, 64, 40, 40, "accent")
 _FOOT = rule(64, 664, 1152, 1.5, "ink")
@@ -44,6 +44,7 @@ STYLE = Style(
     },
     turned=TURNED,
     plate=StylePlate(opacity=0.94),
+    speaker=speaker(1024, 476, 192, 180, corner_radius=6),
     transition=Transition(type="slideWipe", subtype="fromRight", duration_ms=700),
     effect="rise",
     easing="ease-out",

@@ -186,6 +186,8 @@ class Playback:
         """Return which clips and sounds a slide of that length cuts in their first pass, and by how many ms."""
         found = []
         for name, content in self.contents.items():
+            if getattr(self.timed[name], "in_step", None) is not None:
+                continue  # it is cut as its voice is
             ran = self.stretches_of(name)
             last = next((stretch for stretch in reversed(ran) if stretch.played_ms < content.span_ms), None)
             if last is None or not ran[-1].complete:

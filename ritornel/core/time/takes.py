@@ -13,6 +13,9 @@ from ritornel.core.time.slide_clock import SlideTime
 GIVEN_TO_MS = 100
 """Waits and holds from a take are rounded to this."""
 
+LEAST_PASSAGE_MS = 500
+"""Who is shorter on a slide has only passed it by."""
+
 
 class Given(NamedTuple):
     """One slide as it was run: cues by number, and when it was left, in ms since it was entered. Pauses taken out.
@@ -70,6 +73,31 @@ def counted_runs(take: Take) -> dict[str, list[Given]]:
     for run in runs_of(take):
         found[run.slide] = [*found.get(run.slide, []), run] if run.from_cue else [run]
     return found
+
+
+class PassageTime(NamedTuple):
+    """What was recorded of one slide: from when to when in its run, and its cues since its own beginning, in ms.
+
+    Pauses are taken out. ``number``: before it so many slides were come to in the run.
+    """
+
+    number: int
+    slide: str
+    start_ms: int
+    end_ms: int
+    cues_ms: dict[int, int]
+
+
+def passages_of(take: Take) -> list[PassageTime]:
+    """Return the passages of a run, in order (timing, section 13): all that was given of a slide from its beginning on.
+
+    What was only passed by is none, nor is what went on in the middle of a slide.
+    """
+    return [
+        PassageTime(number, run.slide, run.entered_ms, run.entered_ms + run.left_ms, run.cues_ms)
+        for number, run in enumerate(runs_of(take))
+        if not run.from_cue and run.left_ms >= LEAST_PASSAGE_MS
+    ]
 
 
 def apply_to_slide(slide: Slide, planned: SlideTime, given: Given) -> Applied:

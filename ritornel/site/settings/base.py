@@ -168,6 +168,7 @@ JOBS = {
     "clean": "ritornel.voices.cleaning.clean",
     "mix": "ritornel.desk.sounding.measure",
     "record": "ritornel.voices.recording.keep",
+    "passages": "ritornel.takes.making.make",
     "fetch": "ritornel.library.fetching.fetched",
     "arrival": "ritornel.shows.arriving.taken_in",
 }

@@ -1,0 +1,207 @@
+"""What pages ask of recorded runs: begun, heard of, ended; their passages listed, chosen, named, taken away."""
+
+from typing import Annotated, Any
+from uuid import UUID
+
+import msgspec
+from django.http import HttpRequest, HttpResponse
+from django.shortcuts import get_object_or_404
+from django.utils import timezone
+from django.views.decorators.http import require_http_methods, require_POST, require_safe
+
+from ritornel.core.edits import BadEdit
+from ritornel.core.model import Show as CoreShow
+from ritornel.core.model import limits
+from ritornel.core.score import compile
+from ritornel.core.text.naming import slide_title
+from ritornel.jobs.models import Job
+from ritornel.jobs.running import waited
+from ritornel.library.describing import described
+from ritornel.library.models import Asset, Upload
+from ritornel.library.room import check_disk, check_room
+from ritornel.shows import in_rows, keeping
+from ritornel.shows.access import own_show, own_show_loaded
+from ritornel.site.answering import answer, answering, asked, refused, signed_in
+from ritornel.site.rates import at_most
+from ritornel.takes.models import Passage, Run
+from ritornel.takes.passages import (
+    State,
+    began,
+    choose,
+    end,
+    end_those_left,
+    forget,
+    is_chosen,
+    of_show,
+    said_of,
+    told,
+)
+from ritornel.voices.recording import whole_pieces
+
+PATIENCE_S = 2.0
+_A_MINUTE = 6_000_000
+_A_MINUTE_SEEN = 16_000_000
+"""Bytes that a run may well need: there is to be room for a minute before it is begun."""
+
+
+class Beginning(msgspec.Struct):
+    """A run that begins, under names that the page gave: its own, its voice's, its picture's if there is one."""
+
+    id: UUID
+    voice: UUID
+    rate: Annotated[int, msgspec.Meta(ge=8000, le=192_000)]
+    picture: UUID | None = None
+
+
+@signed_in
+@require_POST
+@answering
+@at_most("uploads")
+def begin(request: HttpRequest, show_id: UUID) -> HttpResponse:
+    """Begin a run that is recorded. Who asks again gets the same."""
+    row, show = own_show_loaded(request, show_id)
+    wanted = asked(request, Beginning)
+    names = [name for name in (wanted.voice, wanted.picture) if name is not None]
+    known = Run.objects.filter(pk=wanted.id, show=row).exists()
+    if not known and (Run.objects.filter(pk=wanted.id).exists() or Upload.objects.filter(pk__in=names).exists()):
+        return refused("another recording has that name; begin again")
+    room = _A_MINUTE + (_A_MINUTE_SEEN if wanted.picture else 0)
+    check_room(row.owner, room, "the recording")
+    check_disk(room)
+    run = began(row, show, request.user, wanted.id, wanted.voice, wanted.picture, wanted.rate)
+    return answer({"run": str(run.pk)})
+
+
+class Ending(msgspec.Struct):
+    """What a page tells of its run; if it is ``over``, of how many ``pieces`` its voice and its picture are."""
+
+    state: State
+    over: bool = False
+    pieces: tuple[int, int] = (0, 0)
+
+
+@signed_in
+@require_http_methods(["POST", "DELETE"])
+@answering
+def run(request: HttpRequest, show_id: UUID, name: UUID) -> HttpResponse:
+    """Keep what a page tells of its run; end it, once all its pieces are there. DELETE forgets it."""
+    row = own_show(request, show_id)
+    one = get_object_or_404(Run.objects.select_related("show", "voice", "picture"), pk=name, show=row)
+    if request.method == "DELETE":
+        forget(one)
+        return answer({"forgotten": str(name)})
+    wanted = asked(request, Ending)
+    if one.ended_at is None:
+        told(one, wanted.state)
+        if wanted.over:
+            sent = zip(wanted.pieces, (one.voice, one.picture), strict=True)
+            missing = sum(max(0, count - whole_pieces(upload)) for count, upload in sent if upload)
+            if missing:
+                return refused(f"{missing} pieces of this run have not arrived: send them again", 409)
+            end(one)
+    return answer({"ended": one.ended_at is not None})
+
+
+@signed_in
+@require_safe
+@answering
+def ledger(request: HttpRequest, show_id: UUID) -> HttpResponse:
+    """Answer what is kept of a show: its slides with their passages, and how far those are that are being made."""
+    row, show = own_show_loaded(request, show_id)
+    end_those_left(row)
+    making = Job.objects.filter(kind="passages", subject__in=[str(r.pk) for r in row.runs.exclude(voice=None)])
+    for job in making:
+        waited(job, PATIENCE_S / max(1, len(making)))
+    return answer(_ledger(row, in_rows.load(row) if making else show))
+
+
+class Wish(msgspec.Struct):
+    """What becomes of a passage: a name; that it is ``gone``, or is back."""
+
+    name: Annotated[str, msgspec.Meta(max_length=200)] | None = None
+    gone: bool | None = None
+
+
+@signed_in
+@require_POST
+@answering
+def passage(request: HttpRequest, show_id: UUID, number: int) -> HttpResponse:
+    """Name a passage, take it away, bring it back; answer the ledger. What is heard of its slide stays."""
+    row, show = own_show_loaded(request, show_id)
+    one = get_object_or_404(Passage, pk=number, run__show=row)
+    wish = asked(request, Wish)
+    if wish.name is not None:
+        one.name = wish.name.strip()
+    if wish.gone is not None:
+        one.gone_at = timezone.now() if wish.gone else None
+    one.save(update_fields=["name", "gone_at"])
+    return answer(_ledger(row, show))
+
+
+class Choice(msgspec.Struct):
+    """Passages that are to be what is heard and seen of their slides."""
+
+    passages: Annotated[list[int], msgspec.Meta(min_length=1, max_length=limits.SLIDES)]
+
+
+@signed_in
+@require_POST
+@answering
+def chosen(request: HttpRequest, show_id: UUID) -> HttpResponse:
+    """Choose passages, as one edit of the show; answer the ledger."""
+    row = own_show(request, show_id)
+    wanted = asked(request, Choice).passages
+    found = [p for p in of_show(row) if p.pk in set(wanted)]
+    if len(found) < len(set(wanted)):
+        return refused("one of these passages is not there any more; look at the ledger again", 409)
+    if any(p.voice is None for p in found):
+        return refused("a passage is still being made; choose it in a moment")
+    try:
+        choose(row, found)
+    except (BadEdit, keeping.Collision) as error:
+        return refused(f"this could not be chosen: {error}")
+    row.refresh_from_db()
+    return answer(_ledger(row, in_rows.load(row)))
+
+
+def _ledger(row: Any, show: CoreShow) -> dict[str, Any]:
+    times = compile(show).times
+    by_slide: dict[str, list[Passage]] = {}
+    for one in of_show(row):
+        by_slide.setdefault(one.slide, []).append(one)
+    jobs = {j.subject: j for j in Job.objects.filter(kind="passages", subject__in=[str(r.pk) for r in row.runs.all()])}
+    slides = [
+        {
+            "id": slide.id,
+            "title": slide_title(slide, number),
+            "planned": time.length_ms,
+            "voice": slide.narration is not None and not slide.narration.scratch,
+            "passages": [_told(p, n, slide, jobs) for n, p in enumerate(by_slide.pop(slide.id, []), 1)],
+        }
+        for number, (slide, time) in enumerate(zip(show.slides, times, strict=True), 1)
+    ]
+    without = [_told(p, n, None, jobs) for found in by_slide.values() for n, p in enumerate(found, 1)]
+    return {"slides": slides, "without": without}
+
+
+def _told(one: Passage, number: int, slide: Any, jobs: dict[str, Job]) -> dict[str, Any]:
+    job = jobs.get(str(one.run_id))
+    return {
+        "id": one.pk,
+        "number": number,
+        "name": one.name,
+        "made": one.run.begun_at,
+        "by": one.run.by.get_username() if one.run.by else "",
+        "length": one.length_ms,
+        "cues": len(one.cues),
+        "voice": _described(one.voice, one.voice_in_ms),
+        "seen": _described(one.seen, one.seen_in_ms),
+        "chosen": is_chosen(one, slide),
+        "changed": slide is not None and one.said != said_of(slide),
+        "gone": one.gone_at is not None,
+        "trouble": job.words if job is not None and one.voice is None and job.has_ended else "",
+    }
+
+
+def _described(asset: Asset | None, first: int) -> dict[str, Any] | None:
+    return None if asset is None else {**described(asset), "in": first}
