@@ -38,8 +38,9 @@ def desk(request: HttpRequest, show_id: UUID) -> HttpResponse:
         "contact": reverse("contact:sheet", args=[row.pk]),
         "history": reverse("history:history", args=[row.pk]),
         "lectern": reverse("takes:lectern", args=[row.pk]),
+        "record": reverse("takes:record", args=[row.pk]),
         "publish": reverse("publishing:editions", args=[row.pk]),
-        "worklet": static("desk/recording/microphone_worklet.js"),
+        "worklet": static("parts/recording/microphone_worklet.js"),
     }
     page = {
         "state": projection.state(row, show, near=first),

@@ -6,7 +6,7 @@ from uuid import UUID
 
 import msgspec
 from django.conf import settings
-from django.http import HttpRequest, HttpResponse, HttpResponseBase
+from django.http import Http404, HttpRequest, HttpResponse, HttpResponseBase
 from django.shortcuts import get_object_or_404
 from django.views.decorators.http import require_http_methods, require_POST, require_safe
 
@@ -139,7 +139,10 @@ def _grown(upload: Upload, number: int, content: bytes) -> str:
     check_room(upload.owner, len(content), upload.name)
     check_disk(len(content))
     with or_no_room():
-        upload.keep_grown(number, content)
+        try:
+            upload.keep_grown(number, content)
+        except FileNotFoundError as error:
+            raise Http404 from error  # it was forgotten while its piece came
     return ""
 
 

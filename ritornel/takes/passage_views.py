@@ -8,6 +8,7 @@ from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
 from django.utils import timezone
 from django.views.decorators.http import require_http_methods, require_POST, require_safe
+from msgspec.structs import replace
 
 from ritornel.core.edits import BadEdit
 from ritornel.core.model import Show as CoreShow
@@ -165,7 +166,8 @@ def chosen(request: HttpRequest, show_id: UUID) -> HttpResponse:
 
 
 def _ledger(row: Any, show: CoreShow) -> dict[str, Any]:
-    times = compile(show).times
+    bare = replace(show, slides=tuple(replace(slide, narration=None) for slide in show.slides))
+    times = compile(bare).times  # what was planned before anything was spoken
     by_slide: dict[str, list[Passage]] = {}
     for one in of_show(row):
         by_slide.setdefault(one.slide, []).append(one)
@@ -188,6 +190,7 @@ def _told(one: Passage, number: int, slide: Any, jobs: dict[str, Job]) -> dict[s
     job = jobs.get(str(one.run_id))
     return {
         "id": one.pk,
+        "run": str(one.run_id),
         "number": number,
         "name": one.name,
         "made": one.run.begun_at,

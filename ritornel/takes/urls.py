@@ -7,6 +7,7 @@ from ritornel.takes import passage_views, views
 app_name = "takes"
 urlpatterns = [
     path("shows/<uuid:show_id>/lectern", views.lectern, name="lectern"),
+    path("shows/<uuid:show_id>/record", views.record, name="record"),
     path("shows/<uuid:show_id>/stage", views.stage, name="stage"),
     path("shows/<uuid:show_id>/takes", views.keep, name="keep"),
     path("shows/<uuid:show_id>/takes/last", views.last, name="last"),

@@ -1,5 +1,6 @@
 """The lectern, the stage window, and takes beside their plan."""
 
+from itertools import pairwise
 from uuid import UUID
 
 import msgspec
@@ -7,13 +8,16 @@ from django.contrib import messages
 from django.contrib.auth.decorators import login_required
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404, redirect, render
+from django.templatetags.static import static
 from django.urls import reverse
 from django.utils import timezone
 from django.views.decorators.http import require_POST, require_safe
 
 from ritornel.core.edits import BadEdit
+from ritornel.core.edits.passages import speaker_place
 from ritornel.core.edits.takes import ApplyTake
 from ritornel.core.model import Show as CoreShow
+from ritornel.core.model import Slide
 from ritornel.core.model import Take as CoreTake
 from ritornel.core.model.reading import BadDocument, convert
 from ritornel.core.model.running import running
@@ -38,8 +42,34 @@ def lectern(request: HttpRequest, show_id: UUID) -> HttpResponse:
     """The speaker's page while rehearsing."""
     row, show = own_show_loaded(request, show_id)
     show = running(show)
+    return render(request, "takes/lectern.html", {"row": row, "page": _page(row, show), "slides": len(show.slides)})
+
+
+@login_required
+@require_safe
+def record(request: HttpRequest, show_id: UUID) -> HttpResponse:
+    """The speaker's page while recording."""
+    row, show = own_show_loaded(request, show_id)
+    show = running(show)
+    places = {slide.id: n for n, slide in enumerate(show.slides)}
+    chapters = [(c.title, places[c.first]) for c in show.chapters if c.first in places]
+    page = _page(row, show) | {
+        "runs": reverse("takes:begin-run", args=[row.pk]),
+        "passages": reverse("takes:ledger", args=[row.pk]),
+        "voices": reverse("voices:stand-in", args=[row.pk]).removesuffix("stand-in"),
+        "worklet": static("parts/recording/microphone_worklet.js"),
+        "chapters": [
+            {"title": title, "first": first, "last": end - 1}
+            for (title, first), (_, end) in pairwise([*chapters, ("", len(show.slides))])
+        ],
+        "speakers": [_speaker(show, slide) for slide in show.slides],
+    }
+    return render(request, "takes/lectern.html", {"row": row, "page": page, "slides": len(show.slides), "keep": True})
+
+
+def _page(row: Show, show: CoreShow) -> dict:
     score = compile(show)
-    page = {
+    return {
         "play": _playable(row, show, score),
         "plan": [_plan(slide, time) for slide, time in zip(show.slides, score.times, strict=True)],
         "target": show.target_ms,
@@ -47,7 +77,19 @@ def lectern(request: HttpRequest, show_id: UUID) -> HttpResponse:
         "stage": reverse("takes:stage", args=[row.pk]),
         "pictures": [reverse("shows:picture", args=[row.pk, slide.id]) for slide in show.slides],
     }
-    return render(request, "takes/lectern.html", {"row": row, "page": page, "slides": len(show.slides)})
+
+
+def _speaker(show: CoreShow, slide: Slide) -> dict:
+    """Return where who speaks is seen on a slide, or would be, in shares of the stage, and whether that is round."""
+    x, y, width, height, mask = speaker_place(show, slide)
+    across, down = show.width, show.height
+    return {
+        "x": x / across,
+        "y": y / down,
+        "width": width / across,
+        "height": height / down,
+        "round": mask == "ellipse",
+    }
 
 
 @login_required

@@ -67,7 +67,9 @@ class Runs(OwnerCase):
     def sent(self, name: str, content: bytes, size: int) -> int:
         pieces = [content[n : n + size] for n in range(0, len(content), size)]
         for number, piece in enumerate(pieces):
-            answer = self.client.put(f"/library/uploads/{name}/{number}", piece, content_type="application/octet-stream")
+            answer = self.client.put(
+                f"/library/uploads/{name}/{number}", piece, content_type="application/octet-stream"
+            )
             self.assertEqual(answer.status_code, 200, answer.content)
         return len(pieces)
 
@@ -81,7 +83,11 @@ class Runs(OwnerCase):
         end = len(slides) * 2000
         if ended:
             instants.append({"kind": "end", "at": end})
-        return {"instants": instants, "anchors": anchors, "now": [end, end + late, None if shift is None else end + shift]}
+        return {
+            "instants": instants,
+            "anchors": anchors,
+            "now": [end, end + late, None if shift is None else end + shift],
+        }
 
     def recorded(self, slides: list[str], seen: bool = False, late: int = 0, shift: int = 0) -> dict:
         names = self.begun(seen)

@@ -67,6 +67,16 @@ class ChoosePassages(Command, frozen=True, kw_only=True):
         return "choose a passage" if len(self.passages) == 1 else f"choose {len(self.passages)} passages"
 
 
+def speaker_place(show: Show, slide: Slide) -> tuple[float, float, float, float, str]:
+    """Return where who speaks is seen on a slide, or would be: x, y, width, height in stage units, and the form."""
+    clip = _speaker(slide)
+    if clip is None:
+        slide = _seen(show, slide, Seen(asset="-", in_ms=0, out_ms=1), InStep(voice="-"), "-")
+        clip = _speaker(slide)
+    assert clip is not None
+    return clip.x, clip.y, clip.width, clip.height, clip.frame.mask
+
+
 def _speaker(slide: Slide) -> Clip | None:
     return next((o for o in slide.objects if isinstance(o, Clip) and o.role == SPEAKER and o.in_step), None)
 
@@ -81,9 +91,14 @@ def _with(show: Show, slide: Slide, passage: Passage, ids: Mapping[str, str]) ->
     if old is not None:
         new = replace(old, asset=seen.asset, in_ms=seen.in_ms, out_ms=seen.out_ms, in_step=step)
         return replace(slide, objects=tuple(new if o is old else o for o in slide.objects))
+    return _seen(show, slide, seen, step, ids[slide.id])
+
+
+def _seen(show: Show, slide: Slide, seen: Seen, step: InStep, name: str) -> Slide:
+    """Return a slide with who speaks where the house style has them."""
     x, y, width, height = _BOX
     new = Clip(
-        id=ids[slide.id],
+        id=name,
         name="Who speaks",
         role=SPEAKER,
         asset=seen.asset,

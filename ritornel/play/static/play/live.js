@@ -15,6 +15,7 @@ export class Live {
     this.running = false;
     this.ended = false;
     this.visit = 0;
+    this.until = Infinity; // it ends with this slide
     this.slide = 0;
     this.cue = 0;
     this.time = 0;
@@ -107,7 +108,7 @@ export class Live {
       this.time = this.order[this.slide][1] + this.group.start;
       this.instants.push({ kind: "cue", at: this.at(now), slide: this.order[this.slide][0], cue: this.cue });
       this.changed();
-    } else if (this.slide + 1 < this.order.length) {
+    } else if (this.slide < this.until && this.slide + 1 < this.order.length) {
       this.enter(this.slide + 1, now);
     } else {
       this.end(now);

@@ -1,5 +1,10 @@
 // Times as they are written and read. In ms.
 
+/** How much longer, or shorter, in seconds: "+0.3". */
+export function signedSeconds(ms) {
+  return `${ms < 0 ? "−" : "+"}${(Math.abs(ms) / 1000).toFixed(1)}`;
+}
+
 /** m:ss, rounded down. */
 export function minutes(ms) {
   const seconds = Math.floor(ms / 1000);

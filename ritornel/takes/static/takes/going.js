@@ -17,6 +17,7 @@ export function keysOf(run, acts) {
     p: acts.pause, w: acts["open-stage"], d: acts.dark, l: acts.light, s: acts.hear, o: acts.overview, c: () => run.turnCaptions(),
     Home: () => run.goToNumber(1), End: () => run.goToNumber(slides.length),
   };
+  Object.assign(keys, run.ownKeys);
   let typed = "";
   let forgetting = 0;
   const forget = () => ((typed = ""), clearTimeout(forgetting));

@@ -34,9 +34,13 @@ export class Running {
     this.remembered = 0;
     this.ticking = new Ticking((at) => this.frame(at));
     this.sound.muted = !this.isHeard;
+    window.lectern = Object.assign(this.live, { sound: this.sound });
+  }
+
+  begin() {
     this.changed();
     this.goOnWithWhatWasLeft();
-    window.lectern = Object.assign(this.live, { sound: this.sound });
+    this.listen();
   }
 
   /** A run that was cut short by a reload goes on; one that was left longer ago waits for a word; an old one is kept as it is. */

@@ -4,7 +4,7 @@ import { ask, send } from "../../site/sending.js";
 import { seconds } from "../../site/times.js";
 import { html, nothing } from "../../site/vendor/lit.js";
 import { footButtons, openDialog } from "../../parts/dialogs.js";
-import { isHeld, leftHere, Pieces } from "./pieces.js";
+import { isHeld, leftHere, Pieces } from "../../parts/recording/pieces.js";
 import { keepRecording } from "./recording.js";
 
 const QUIET_S = 10; // one whose last piece is no older may be going on somewhere

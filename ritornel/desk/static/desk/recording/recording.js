@@ -4,10 +4,10 @@ import { send } from "../../site/sending.js";
 import { newUuid } from "../../parts/state/ids.js";
 import { sentence } from "../../parts/words.js";
 import { Along } from "./along.js";
-import { Level } from "./level.js";
-import { Microphone } from "./microphone.js";
-import { Pieces } from "./pieces.js";
-import { waveFile } from "./wave.js";
+import { Level } from "../../parts/recording/level.js";
+import { Microphone } from "../../parts/recording/microphone.js";
+import { Pieces } from "../../parts/recording/pieces.js";
+import { waveFile } from "../../parts/recording/wave.js";
 
 const BEFORE_MS = 3000;
 const BEATS = 3;
@@ -106,7 +106,9 @@ export class Recording {
 
   record() {
     const { store, slide, range, microphone } = this;
-    const about = { show: store.shown.show.id, address: store.address, id: newUuid(), slide, rate: microphone.rate, words: range.words };
+    const [id, { rate }] = [newUuid(), microphone];
+    const begin = { address: `${store.address}recordings`, body: { id, slide, rate, ...(range.words ? { words: range.words } : {}) } };
+    const about = { show: store.shown.show.id, id, rate, begin, forget: `${store.address}recordings/${id}` };
     this.pieces = new Pieces(about, (trouble) => {
       this.line = trouble;
       this.changed();

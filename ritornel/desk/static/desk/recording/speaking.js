@@ -1,7 +1,7 @@
 // Recording a voice on the desk: in the stage's place stands the script, large, and runs along while it is spoken.
 
 import { html, nothing, render } from "../../site/vendor/lit.js";
-import { microphones, STAND_IN } from "./microphone.js";
+import { microphones, STAND_IN } from "../../parts/recording/microphone.js";
 import { parted, rangesOf, scriptOf } from "./ranges.js";
 import { Recording } from "./recording.js";
 

@@ -1,4 +1,5 @@
-// In the thread of the sound: passes on what comes in as 16-bit samples, in blocks, each with its peak and its level.
+// In the thread of the sound: passes on what comes in as 16-bit samples, in blocks, each with its peak and its level, and
+// when it ended, in s of the sound's own clock.
 
 const BLOCK = 2048;
 
@@ -21,14 +22,14 @@ class Microphone extends AudioWorkletProcessor {
       this.peak = Math.max(this.peak, Math.abs(value));
       this.power += value * value;
       this.samples[this.filled++] = Math.max(-1, Math.min(1, value)) * 32767;
-      if (this.filled === BLOCK) this.pass();
+      if (this.filled === BLOCK) this.pass(currentTime + (n + 1) / sampleRate);
     }
     return true;
   }
 
-  pass() {
+  pass(ended) {
     const { samples, peak, power } = this;
-    this.port.postMessage({ samples, peak, level: Math.sqrt(power / BLOCK) }, [samples.buffer]);
+    this.port.postMessage({ samples, peak, level: Math.sqrt(power / BLOCK), ended }, [samples.buffer]);
     this.begin();
   }
 }

@@ -48,24 +48,33 @@ export class Microphone {
     return this.context.sampleRate;
   }
 
-  /** Lets the made voice get ready to say a text. Throws words. */
+  /** Lets the made voice get ready to say a text; resolves to it. Throws words. */
   async learn(address, text) {
     const response = await fetch(`${address}stand-in`, { method: "POST", headers: { "Content-Type": "application/json", "X-CSRFToken": csrf() }, body: JSON.stringify({ text }) });
     if (!response.ok) throw new Error((await response.json()).error);
     this.voice = await this.context.decodeAudioData(await response.arrayBuffer());
+    return this.voice;
   }
 
   /** The made voice begins to speak; `ended` is called when it has. */
-  speak(ended) {
-    this.speaking = new AudioBufferSourceNode(this.context, { buffer: this.voice });
+  speak(ended, voice = this.voice) {
+    this.hush();
+    this.speaking = new AudioBufferSourceNode(this.context, { buffer: voice });
     this.speaking.connect(new GainNode(this.context, { gain: STAND_IN_GAIN })).connect(this.node);
     this.speaking.connect(this.context.destination);
     this.speaking.onended = ended;
     this.speaking.start();
   }
 
+  hush() {
+    if (!this.speaking) return;
+    this.speaking.onended = null;
+    this.speaking.stop();
+    this.speaking = null;
+  }
+
   close() {
-    if (this.speaking) this.speaking.onended = null;
+    this.hush();
     for (const track of this.stream?.getTracks() ?? []) track.stop();
     if (this.context && this.context.state !== "closed") this.context.close();
     this.heard = () => {};

@@ -8,17 +8,21 @@ import { UNKNOWN, waveHead } from "./wave.js";
 const store = createStore("ritornel-recordings", "pieces");
 const LONGEST_REST_MS = 4000;
 const PIECE_MS = 1000;
+const MOST_BYTES = 512 * 1024;
 const GIVEN_UP = new Set([400, 404]);
 
 const metaKey = (id) => `${id}/meta`;
 const pieceKey = (id, number) => `${id}/${String(number).padStart(6, "0")}`;
 const numberOf = (key) => Number(key.split("/")[1]);
 
-/** One recording: samples come in, pieces go out. */
+/** One recording: samples come in, or bytes of another kind; pieces go out. */
 export class Pieces {
-  /** `about`: {show, address, id, slide, rate, words}, as it is told to the server; `told` is called when the line changes. */
+  /**
+   * `about`: {show, id, rate, begin: {address, body}, forget}, how it is begun on the server, and where it is forgotten;
+   * without `begin` it is there. What pieces are of is told by `kind`. `told` is called when the line changes.
+   */
   constructor(about, told = () => {}) {
-    Object.assign(this, { about, told, count: 0, sent: 0, blocks: [], waiting: 0, trouble: "", held: new Map() });
+    Object.assign(this, { about: asBegun(about), told, count: 0, sent: 0, blocks: [], waiting: 0, trouble: "", held: new Map() });
     this.wake = () => {};
     this.arrived = new Promise((resolve) => (this.allArrived = resolve));
     if (navigator.locks) navigator.locks.request(lockOf(about.id), () => new Promise((resolve) => (this.letGo = resolve)));
@@ -27,7 +31,7 @@ export class Pieces {
   /** Begins a new one. */
   begin() {
     this.keep(metaKey(this.about.id), this.about);
-    this.push(waveHead(this.about.rate, UNKNOWN));
+    if (this.about.rate) this.push(waveHead(this.about.rate, UNKNOWN));
     this.run();
     return this;
   }
@@ -48,6 +52,11 @@ export class Pieces {
     this.blocks.push(samples);
     this.waiting += samples.length;
     if (this.waiting >= (this.about.rate * PIECE_MS) / 1000) this.cut();
+  }
+
+  /** Takes bytes in that are a piece, or several where they are more than one may be. */
+  addBytes(bytes) {
+    for (let at = 0; at < bytes.byteLength; at += MOST_BYTES) this.push(bytes.slice(at, at + MOST_BYTES));
   }
 
   /** How much of what was spoken has not arrived, in ms. */
@@ -97,7 +106,7 @@ export class Pieces {
     this.stopped = true;
     this.wake();
     await this.forgetHere();
-    await send(`${this.about.address}recordings/${this.about.id}`, undefined, "DELETE");
+    if (this.about.forget) await send(this.about.forget, undefined, "DELETE");
     this.release();
   }
 
@@ -113,8 +122,8 @@ export class Pieces {
   // ---- on the way
 
   async run() {
-    const { address, id, slide, rate, words } = this.about;
-    await this.answered(() => send(`${address}recordings`, { id, slide, rate, ...(words ? { words } : {}) }));
+    const { id, begin } = this.about;
+    if (begin) await this.answered(() => send(begin.address, begin.body));
     while (!this.stopped && !(this.closed && this.sent >= this.count)) {
       const bytes = this.held.get(this.sent);
       if (bytes === undefined && this.sent < this.count) this.sent++; // it had arrived before
@@ -161,15 +170,22 @@ export class Pieces {
   }
 }
 
+/** What a page of an earlier day has left says less. */
+function asBegun(about) {
+  if (about.begin || !about.slide) return about;
+  const { address, id, slide, rate, words } = about;
+  return { ...about, begin: { address: `${address}recordings`, body: { id, slide, rate, ...(words ? { words } : {}) } }, forget: `${address}recordings/${id}` };
+}
+
 const lockOf = (id) => `ritornel/recording/${id}`;
 
-/** What pages that are gone have left of a show's recordings: what is said of each, as it was begun. */
-export async function leftHere(show) {
+/** What pages that are gone have left of a show's recordings of a kind: what is said of each, as it was begun. */
+export async function leftHere(show, kind) {
   const found = [];
   for (const key of await keys(store).catch(() => [])) {
     if (!key.endsWith("/meta")) continue;
     const about = await get(key, store);
-    if (about?.show === show && !(await isHeld(about.id))) found.push(about);
+    if (about?.show === show && about.kind === kind && !(await isHeld(about.id))) found.push(about);
   }
   return found;
 }

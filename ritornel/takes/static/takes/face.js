@@ -1,0 +1,50 @@
+// What a lectern shows: script, pace, the stage now and next.
+
+import { evaluate } from "../play/evaluate.js";
+import { Stage } from "../play/stage.js";
+import { minutes } from "../site/times.js";
+import { PaceLine } from "./pace_line.js";
+import { ScriptPage } from "./script_page.js";
+import { textSize } from "./text_size.js";
+
+const id = (name) => document.getElementById(name);
+
+/** What the lectern shows, of its own run or of that of another page. */
+export class Lectern {
+  constructor({ play, plan, target }) {
+    Object.assign(this, { play, plan, target });
+    this.now = new Stage(id("stage-now"), play);
+    this.next = new Stage(id("stage-next"), play);
+    this.script = new ScriptPage(id("script"), play.order, plan);
+    this.line = new PaceLine(id("line"), play.order, plan, play.length);
+    this.place = null;
+    this.now.show(evaluate(play, 0));
+    textSize(id("script"), [id("larger"), id("smaller")]);
+  }
+
+  /** Draws where the show is: {time, slide, cue, elapsed, ahead}. */
+  draw(place) {
+    const { play, target } = this;
+    this.now.show(evaluate(play, place.time));
+    id("elapsed").textContent = minutes(place.elapsed);
+    const length = target ?? play.length;
+    const left = length - place.elapsed;
+    id("left").textContent = left >= 0 ? `${minutes(left)} left of ${minutes(length)}` : `${minutes(-left)} over ${minutes(length)}`;
+    this.line.draw(place);
+    if (this.place?.slide === place.slide && this.place?.cue === place.cue) return;
+    this.place = place;
+    this.script.mark(place);
+    this.showNext(place);
+  }
+
+  showNext({ slide, cue }) {
+    const { play, plan } = this;
+    const [, start] = play.order[slide];
+    const next = plan[slide].groups[cue + 1];
+    const following = play.order[slide + 1];
+    if (next) this.next.show(evaluate(play, start + next.settle));
+    else if (following) this.next.show(evaluate(play, following[1] + plan[slide + 1].groups[0].settle));
+    else this.next.show({ backdrop: "#17131f", layers: [] });
+    id("next-words").textContent = next ? `Cue ${next.cue} brings` : following ? `Next: ${following[3]}` : "Then the show ends";
+  }
+}

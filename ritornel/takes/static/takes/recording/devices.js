@@ -1,0 +1,94 @@
+// What a run is recorded with: a microphone, perhaps a camera, tried before it begins.
+
+import { Camera, NO_CAMERA, cameras } from "../../parts/recording/camera.js";
+import { Level } from "../../parts/recording/level.js";
+import { Microphone, STAND_IN, microphones } from "../../parts/recording/microphone.js";
+
+const DRIFTS = 1e-4; // clocks may go apart by so much
+
+export { NO_CAMERA, STAND_IN };
+
+/** `heard(block, now)` is called for each block of sound; `changed` when a device is another. */
+export class Devices {
+  constructor(page, picture, heard, changed) {
+    Object.assign(this, { page, picture, heard, changed, level: new Level(), microphone: null, camera: null, speakInto: "", seenBy: "", troubles: {}, names: { microphones: [], cameras: [] } });
+    this.voices = new Map();
+  }
+
+  /** Opens what is wanted, and lets go of what is not. Resolves to whether all of it is there. */
+  async open({ seen }) {
+    const asked = (this.asked = Symbol("asked"));
+    await Promise.all([this.openMicrophone(), seen ? this.openCamera() : this.closeCamera()]);
+    if (this.asked !== asked) return false;
+    this.names = { microphones: await microphones(), cameras: await cameras() };
+    this.changed();
+    return this.isReady;
+  }
+
+  get isReady() {
+    return Boolean(this.microphone?.isOpen) && !this.troubles.microphone && !this.troubles.camera;
+  }
+
+  async openMicrophone() {
+    if (this.microphone?.isOpen && this.microphone.device === this.speakInto) return;
+    this.microphone?.close();
+    this.apart = Infinity;
+    const microphone = new Microphone((block) => this.hear(block));
+    this.microphone = Object.assign(microphone, { device: this.speakInto });
+    microphone.lost = () => this.lose("microphone", "The microphone is not there any more: connect it, then try again. What was spoken is kept.");
+    await this.trying("microphone", microphone.open(this.speakInto, this.page.worklet));
+    microphone.isOpen = !this.troubles.microphone;
+  }
+
+  async openCamera() {
+    if (this.camera?.stream && this.camera.device === this.seenBy) return;
+    await this.closeCamera();
+    const camera = Object.assign(new Camera(this.picture), { device: this.seenBy });
+    camera.lost = () => this.lose("camera", "The camera is not there any more: connect it, then try again. What was seen is kept.");
+    await this.trying("camera", camera.open(this.seenBy));
+    if (!this.troubles.camera) this.camera = camera;
+  }
+
+  async closeCamera() {
+    this.camera?.close();
+    this.camera = null;
+    this.troubles.camera = "";
+  }
+
+  async trying(kind, opening) {
+    this.troubles[kind] = "";
+    await opening.catch((error) => (this.troubles[kind] = error.message));
+  }
+
+  lose(kind, words) {
+    this.troubles[kind] = words;
+    this.changed(true);
+  }
+
+  /** Blocks come a little late, and some later: when one ended is told by the sound's clock, and by those that came soonest. */
+  hear(block) {
+    const now = performance.now();
+    const lasts = (block.samples.length / this.microphone.rate) * 1000;
+    this.level.hear(block, now, lasts);
+    const ended = block.ended * 1000;
+    this.apart = Math.min(now - ended, (this.apart ?? Infinity) + DRIFTS * lasts);
+    this.heard(block, ended + this.apart);
+  }
+
+  /** Where a made voice stands in it says a text; it is asked for before it is needed. */
+  async learn(text) {
+    if (!this.microphone.isStandIn || !text.trim()) return null;
+    if (!this.voices.has(text)) this.voices.set(text, this.microphone.learn(this.page.voices, text).catch(() => null));
+    return this.voices.get(text);
+  }
+
+  async say(text) {
+    const voice = await this.learn(text);
+    if (voice) this.microphone.speak(() => {}, voice);
+  }
+
+  close() {
+    this.microphone?.close();
+    this.closeCamera();
+  }
+}

@@ -1,0 +1,166 @@
+// What is kept of a show: one row a slide, with its passages; heard, chosen, named, taken away and brought back.
+
+import { drawPeaks } from "../../parts/media/peaks.js";
+import { ask, send } from "../../site/sending.js";
+import { minutes, signedSeconds, tenths } from "../../site/times.js";
+import { html, nothing, ref, render } from "../../site/vendor/lit.js";
+
+const LOOK_AGAIN_MS = 1200;
+const HAIR_MS = 100;
+const ORDINALS = ["first", "second", "third", "fourth", "fifth", "sixth", "seventh", "eighth", "ninth", "tenth"];
+
+const nth = (number) => ORDINALS[number - 1] ?? `${number}th`;
+const chosenOf = (slide) => slide.passages.find((one) => one.chosen);
+
+/** The ledger below the script. */
+export class Ledger {
+  constructor(root, recording) {
+    Object.assign(this, { root, recording, slides: [], without: [], open: null, heard: null, trouble: "" });
+    this.audio = new Audio();
+    this.audio.addEventListener("timeupdate", () => this.heard && this.audio.currentTime * 1000 >= this.heard.end && this.hearNext());
+    this.audio.addEventListener("ended", () => this.hearNext());
+    const { play } = recording;
+    this.lengths = play.order.map(([, , length]) => length);
+  }
+
+  /** Asks for what is kept, again for as long as something is being made. */
+  async refresh() {
+    clearTimeout(this.again);
+    const { status, data } = await ask(this.recording.page.passages);
+    if (status === 200) this.take(data);
+    const all = [...this.slides.flatMap((slide) => slide.passages), ...this.without];
+    if (status !== 200 || all.some((one) => !one.voice && !one.trouble)) this.again = setTimeout(() => this.refresh(), LOOK_AGAIN_MS);
+  }
+
+  take(data) {
+    Object.assign(this, { slides: data.slides, without: data.without, trouble: "" });
+    this.draw();
+  }
+
+  async act(path, body) {
+    const { status, data } = await send(`${this.recording.page.passages}${path}`, body);
+    if (status === 200) this.take(data);
+    else {
+      this.trouble = data.error ?? "there is no line to the server just now; try again";
+      this.draw();
+    }
+  }
+
+  /** The slide on which the run stands. */
+  mark() {
+    if (this.at === this.recording.live.slide && this.state === this.recording.state) return;
+    this.at = this.recording.live.slide;
+    this.state = this.recording.state;
+    this.draw();
+    this.root.querySelector("[data-now]")?.scrollIntoView({ block: "nearest" });
+  }
+
+  // ---- listening
+
+  /** Hears passages one after another, or stops if these are heard. */
+  hear(passages, name) {
+    const same = this.hearing === name;
+    this.quiet();
+    if (same) return;
+    Object.assign(this, { hearing: name, queue: [...passages] });
+    this.hearNext();
+  }
+
+  hearNext() {
+    const next = this.queue?.shift();
+    if (!next) return this.quiet();
+    const from = next.voice.in;
+    this.heard = { id: next.id, end: from + next.length };
+    this.audio.src = `${next.voice.url}#t=${from / 1000}`;
+    this.audio.play().catch(() => this.quiet());
+    return this.draw();
+  }
+
+  quiet() {
+    this.audio.pause();
+    Object.assign(this, { hearing: null, heard: null, queue: [] });
+    this.draw();
+  }
+
+  // ---- drawing
+
+  draw() {
+    const { slides, without } = this;
+    const all = slides.map(chosenOf).filter(Boolean);
+    const kept = all.reduce((sum, one) => sum + one.length, 0);
+    const planned = slides.reduce((sum, slide) => sum + slide.planned, 0);
+    const fresh = this.justRecorded;
+    const missing = slides.filter((slide) => !slide.voice).length;
+    const lacks = missing ? `; ${missing === 1 ? "one slide has" : `${missing} slides have`} nothing yet` : "";
+    render(html`<div class="ledger-head"><h2>What is kept of this show</h2>
+        <span class="soft">recorded and chosen: ${tenths(kept)} of about ${minutes(planned)}${lacks}</span>
+        ${fresh.length ? html`<button class="act-main" @click=${() => this.act("/chosen", { passages: fresh.map((one) => one.id) })}>${fresh.length === 1 ? "Choose what was just recorded" : `Choose all ${fresh.length} just recorded`}</button>` : nothing}
+        ${all.some((one) => one.voice) ? html`<button class="act" aria-pressed=${String(this.hearing === "all")} @click=${() => this.hear(all.filter((one) => one.voice), "all")}>${this.hearing === "all" ? "Quiet" : "Listen through"}</button>` : nothing}</div>
+      ${this.trouble ? html`<p class="keep-trouble" role="alert">${this.trouble}</p>` : nothing}
+      <ol class="ledger-rows">${slides.map((slide, n) => this.row(slide, n))}</ol>
+      ${without.length ? html`<p class="soft">Of slides that are gone: ${without.length} ${without.length === 1 ? "passage" : "passages"}. They are here again when their slide is brought back.</p>` : nothing}`, this.root);
+  }
+
+  /** Passages of the last run that are not chosen: the last of each slide. */
+  get justRecorded() {
+    const { lastRun } = this.recording;
+    const of = (slide) => slide.passages.findLast((one) => one.run === lastRun && one.voice && !one.gone);
+    return lastRun ? this.slides.map(of).filter((one) => one && !one.chosen) : [];
+  }
+
+  row(slide, n) {
+    const { recording } = this;
+    const isNow = recording.state === "running" && recording.live.slide === n;
+    const chosen = chosenOf(slide);
+    const open = this.open === slide.id;
+    const count = slide.passages.filter((one) => !one.gone).length;
+    const notes = [
+      chosen && count > 1 ? `${nth(chosen.number)} of ${slide.passages.length}` : "",
+      !chosen && count ? `${count} not chosen` : "",
+      chosen?.changed ? "the words have changed since" : "",
+      isNow ? "being kept" : "",
+    ].filter(Boolean).join(" · ");
+    const length = chosen ? tenths(chosen.length) : slide.voice ? "a voice of its own" : "nothing yet";
+    return html`<li class=${isNow ? "is-kept-now" : ""} data-now=${isNow ? "" : nothing}>
+      <button class="ledger-row" aria-expanded=${String(open)} ?disabled=${recording.isBusy} @click=${() => this.unfold(slide, n)}>
+        <span class="soft">${n + 1}</span><span class="ledger-title ${chosen ? "" : "is-bare"}">${slide.title} <small>${notes}</small></span>
+        ${chosen?.voice ? html`<canvas class="ledger-wave" ${ref((canvas) => canvas && drawPeaks(canvas, chosen.voice, chosen.voice.in, chosen.voice.in + chosen.length, { colour: "#4fb3a3", alpha: 1 }))}></canvas>` : html`<span class="ledger-none"></span>`}
+        ${isNow ? html`<span class="num" data-length></span>` : html`<span class="num">${length}</span>`}<span class="num soft">${chosen ? against(chosen.length, this.lengths[n], slide.planned) : tenths(slide.planned)}</span></button>
+      ${open && !recording.isBusy ? html`<div class="ledger-passages">${slide.passages.length ? slide.passages.map((one) => this.passage(one)) : html`<p class="soft">Nothing is recorded of this slide yet: A records it alone.</p>`}</div>` : nothing}</li>`;
+  }
+
+  unfold(slide, n) {
+    this.open = this.open === slide.id ? null : slide.id;
+    this.recording.goTo(this.recording.play.order[n][0]);
+    this.draw();
+  }
+
+  passage(one) {
+    const when = new Date(one.made).toLocaleString([], { dateStyle: "medium", timeStyle: "short" });
+    const told = one.trouble || (one.voice ? "" : "being made…");
+    const mine = this.heard?.id === one.id;
+    return html`<div class="ledger-passage ${one.gone ? "is-gone" : ""}">
+      <input class="field" aria-label="Name of the ${nth(one.number)} passage" placeholder=${nth(one.number)} .value=${one.name} ?disabled=${one.gone} @change=${(event) => this.act(`/${one.id}`, { name: event.target.value })} @keydown=${(event) => event.key === "Enter" && event.target.blur()}>
+      <span class="soft">${when}, ${one.by}${one.seen ? ", with picture" : ""}${one.changed ? "; the words have changed since" : ""}</span>
+      ${one.voice ? html`<canvas class="ledger-wave" ${ref((canvas) => canvas && drawPeaks(canvas, one.voice, one.voice.in, one.voice.in + one.length, { colour: "#4fb3a3", alpha: 1 }))}></canvas>` : html`<span class="soft" role="status">${told}</span>`}
+      <span class="num">${tenths(one.length)}</span>
+      <span class="ledger-acts">${one.voice && !one.gone ? html`<button class="act" aria-pressed=${String(mine)} @click=${() => this.hear([one], one.id)}>${mine ? "Quiet" : "Listen"}</button>
+        ${one.chosen ? html`<span class="soft">chosen</span>` : html`<button class="act-main" @click=${() => this.act("/chosen", { passages: [one.id] })}>Choose</button>`}` : nothing}
+        ${one.gone ? html`<button class="act" @click=${() => this.act(`/${one.id}`, { gone: false })}>Bring back</button>` : html`<button class="act" @click=${() => this.act(`/${one.id}`, { gone: true })}>Take away</button>`}</span></div>`;
+  }
+
+  /** The length of what is being kept, frame by frame. */
+  drawNow() {
+    const { live, state } = this.recording;
+    if (state !== "running") return;
+    const begun = live.instants.findLast((instant) => instant.kind === "slide");
+    const paused = live.instants.filter((one) => one.kind === "pause" && one.at > begun?.at).reduce((sum, one) => sum + one.length, 0);
+    const cell = this.root.querySelector("[data-length]");
+    if (cell && begun && live.running) cell.textContent = tenths(live.at(performance.now()) - begun.at - paused);
+  }
+}
+
+function against(length, now, planned) {
+  const off = length - planned;
+  return Math.abs(off) < HAIR_MS ? "as planned" : signedSeconds(off);
+}

@@ -1,0 +1,278 @@
+// A show recorded at the lectern: devices tried, counted in, run as when it is rehearsed, kept slide by slide.
+
+import { evaluate } from "../../play/evaluate.js";
+import { Live } from "../../play/live.js";
+import { Sound } from "../../play/sound.js";
+import { send } from "../../site/sending.js";
+import { Running } from "../running.js";
+import { Devices } from "./devices.js";
+import { KeepPane } from "./keep_pane.js";
+import { Ledger } from "./ledger.js";
+import { RunRecorder, endWhatWasLeft } from "./run_recorder.js";
+import { SeenHere } from "./seen_here.js";
+
+const BEFORE_MS = 3000;
+const BEATS = ["three", "two", "one"];
+const BEAT_MS = 650;
+const NOT_REMEMBERED = { remember() {}, forget() {}, left: () => null, sendWhatIsOld: async () => null };
+const id = (name) => document.getElementById(name);
+
+/** States: "trying", "troubled", "ready", "before", "counting", "running", "keeping". */
+export class Recording extends Running {
+  constructor(lectern, page, show, channel) {
+    super(lectern, page, show, channel);
+    Object.assign(this, { show, memory: NOT_REMEMBERED, heard: false, state: "trying", recorder: null, last: { visit: null } });
+    this.choice = { seen: false, range: "all" };
+    this.sound.muted = true;
+    this.seen = new SeenHere(id("stage-now"), page.speakers);
+    this.devices = new Devices(page, this.seen.picture, (block, now) => this.hear(block, now), (lost) => this.devicesChanged(lost));
+    this.pane = new KeepPane(id("keep"), this);
+    this.ledger = new Ledger(id("ledger"), this);
+  }
+
+  async begin() {
+    this.listen();
+    this.changed();
+    window.addEventListener("pagehide", () => this.devices.close());
+    this.ledger.refresh();
+    await this.tryDevices();
+    if (await endWhatWasLeft(this.page, this.show, (words) => this.say(words))) {
+      this.say("What was recorded before this page was closed is kept.");
+      this.ledger.refresh();
+    }
+  }
+
+  to(state) {
+    this.state = state;
+    document.body.dataset.recording = state;
+    this.pane.update();
+    this.drawActs();
+  }
+
+  get isBusy() {
+    return ["before", "counting", "running", "keeping"].includes(this.state);
+  }
+
+  // ---- devices
+
+  async tryDevices() {
+    this.to("trying");
+    await this.devices.open(this.choice);
+    this.seen.show(Boolean(this.devices.camera));
+    if (this.state === "trying") this.to(this.devices.isReady ? "ready" : "troubled");
+  }
+
+  devicesChanged(lost) {
+    if (lost && this.state === "running") this.live.end(performance.now());
+    else if (lost) this.to("troubled");
+    this.pane.update();
+  }
+
+  hear(block, now) {
+    this.recorder?.hear(block, now);
+    this.pane.drawLevel(now);
+  }
+
+  choose(values) {
+    Object.assign(this.choice, values);
+    if ("seen" in values) this.tryDevices();
+    else this.pane.update();
+  }
+
+  use(values) {
+    Object.assign(this.devices, values);
+    this.tryDevices();
+  }
+
+  // ---- what is recorded
+
+  /** The slides that are recorded, from the first to the last: the whole show, from here on, this one, or a chapter. */
+  get range() {
+    const { range } = this.choice;
+    const end = this.play.order.length - 1;
+    if (range === "all") return [0, end];
+    if (range === "on") return [this.live.slide, end];
+    if (range === "one") return [this.live.slide, this.live.slide];
+    const { first, last } = this.page.chapters[Number(range)];
+    return [first, last];
+  }
+
+  async record([first, last], playBefore = false) {
+    if (this.isBusy || !this.devices.isReady) return;
+    const recorder = new RunRecorder(this.page, this.show, this.devices, (trouble) => this.pane.tellLine(trouble));
+    this.to("before");
+    this.fresh(first, last);
+    this.lineUp(first);
+    await recorder.warm();
+    const went = (!playBefore || (await this.playBefore(first))) && (await this.countIn());
+    if (!went) {
+      recorder.forget();
+      return;
+    }
+    this.recorder = recorder;
+    const now = performance.now();
+    recorder.start(this.live, now);
+    this.to("running");
+    this.live.start(now);
+    this.ticking.start();
+  }
+
+  /** A run of its own that begins with one slide and ends with another. */
+  fresh(first, last) {
+    this.live = new Live(this.play.order, this.plan, { changed: () => this.changed() });
+    Object.assign(this.live, { until: last, slide: first, time: this.play.order[first][1] });
+    window.lectern = Object.assign(this.live, { sound: this.sound });
+    this.lectern.place = null;
+    this.lectern.draw(this.live.place);
+  }
+
+  /** This slide once more: from its beginning in the run that goes on, else in one of its own. */
+  async again() {
+    const slide = this.live.slide;
+    if (this.state !== "running") return this.record([slide, slide], true);
+    this.live.pause(performance.now());
+    this.to("before");
+    if (!((await this.playBefore(slide)) && (await this.countIn()))) return undefined;
+    this.to("running");
+    const now = performance.now();
+    this.live.goOn(now);
+    return this.live.goTo(this.play.order[slide][0], now);
+  }
+
+  /** Plays the seconds before a slide. Resolves to whether that was not stopped. */
+  async playBefore(slide) {
+    const end = this.play.order[slide][1];
+    const from = Math.max(0, end - BEFORE_MS);
+    if (!slide) return true;
+    this.to("before");
+    const { now: stage } = this.lectern;
+    this.before ??= new Sound(this.play, stage, () => {});
+    await this.before.ready(slide - 1, from);
+    const since = performance.now();
+    return new Promise((resolve) => {
+      const draw = () => {
+        const time = from + performance.now() - since;
+        if (time >= end - 1 || this.state !== "before") {
+          this.before.stop();
+          resolve(this.state === "before");
+          return;
+        }
+        const index = Math.max(0, this.play.order.findLastIndex(([, start]) => start <= time));
+        stage.show(evaluate(this.play, time));
+        this.before.follow(index, time, true);
+        requestAnimationFrame(draw);
+      };
+      draw();
+    });
+  }
+
+  /** Counts in. Resolves to whether that was not stopped. */
+  async countIn() {
+    this.to("counting");
+    for (const beat of BEATS) {
+      this.say(`It begins: ${beat}`);
+      await new Promise((resolve) => setTimeout(resolve, BEAT_MS));
+      if (this.state !== "counting") return false;
+    }
+    this.say("");
+    this.saying = null;
+    return true;
+  }
+
+  /** What was to begin does not. */
+  leave() {
+    if (!["before", "counting"].includes(this.state)) return;
+    this.say("");
+    this.saying = null;
+    if (this.recorder) this.to("running"); // it stands where it was paused
+    else this.to("ready");
+  }
+
+  // ---- while it goes
+
+  changed() {
+    this.seen?.at(this.live.slide);
+    super.changed();
+    this.recorder?.changed(performance.now());
+    if (this.live.visit !== this.last.visit && this.state === "running" && this.live.running) this.standIn();
+    this.last = { visit: this.live.visit };
+    this.pane?.update();
+    this.ledger?.mark();
+  }
+
+  /** Where there is no microphone a made voice says the slide that was come to. */
+  standIn() {
+    const { slide } = this.live;
+    this.devices.say(this.wordsOf(slide));
+    this.lineUp(slide + 1);
+  }
+
+  lineUp(slide) {
+    if (slide < this.plan.length) this.devices.learn(this.wordsOf(slide));
+  }
+
+  wordsOf(slide) {
+    return this.plan[slide].passages.join(" ");
+  }
+
+  draw() {
+    super.draw();
+    this.ledger?.drawNow();
+  }
+
+  give() {
+    if (this.state === "ready") return this.record(this.range);
+    return this.state === "running" ? super.give() : undefined;
+  }
+
+  back() {
+    if (this.state === "running") super.back();
+  }
+
+  pause() {
+    if (this.state === "running") super.pause();
+  }
+
+  goTo(slide, cue = 0) {
+    if (this.state === "running" || !this.isBusy) super.goTo(slide, this.state === "running" ? cue : 0);
+  }
+
+  async keep() {
+    const { recorder, live } = this;
+    if (!recorder || this.state === "keeping") return;
+    this.to("keeping");
+    this.sound.stop();
+    this.devices.microphone.hush();
+    this.channel.postMessage({ ended: true });
+    const told = (words) => this.say(words);
+    this.say("It is being kept…");
+    await recorder.close(told);
+    Object.assign(this, { recorder: null, lastRun: recorder.id });
+    send(this.page.takes, { instants: live.instants });
+    this.fresh(live.slide, this.play.order.length - 1);
+    this.say("It is kept.");
+    this.to(this.devices.isReady ? "ready" : "troubled");
+    await this.ledger.refresh();
+  }
+
+  get ownKeys() {
+    return { Enter: () => this.live.end(performance.now()), a: () => this.again(), Escape: () => this.leave() };
+  }
+
+  listen() {
+    super.listen();
+    id("again").addEventListener("click", () => this.again());
+    id("leave").addEventListener("click", () => this.leave());
+  }
+
+  drawActs() {
+    super.drawActs();
+    const { state } = this;
+    const running = state === "running";
+    if (!running) id("give").firstChild.textContent = { ready: "Begin", keeping: "Being kept…" }[state] ?? "Begin";
+    id("give").disabled = !["ready", "running"].includes(state);
+    id("leave").hidden = !["before", "counting"].includes(state);
+    id("again").disabled = !["ready", "running"].includes(state);
+    for (const name of ["pause", "back", "end"]) id(name).hidden = !running;
+  }
+}

@@ -1,0 +1,24 @@
+// Who speaks, seen by the camera, where the slide will show them.
+
+import { el } from "../../site/dom.js";
+
+/** `places` are, for each slide, {x, y, width, height} in shares of the stage, and whether it is round. */
+export class SeenHere {
+  constructor(stage, places) {
+    this.places = places;
+    this.picture = el("video.seen-here", { hidden: true, "aria-hidden": "true" });
+    stage.append(this.picture);
+    this.at(0);
+  }
+
+  show(on) {
+    this.picture.hidden = !on;
+  }
+
+  at(slide) {
+    const place = this.places[slide];
+    if (!place) return;
+    for (const [name, share] of [["left", place.x], ["top", place.y], ["width", place.width], ["height", place.height]]) this.picture.style[name] = `${share * 100}%`;
+    this.picture.style.borderRadius = place.round ? "50%" : "0";
+  }
+}

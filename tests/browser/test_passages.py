@@ -1,0 +1,225 @@
+"""A show recorded at the lectern by real hands: tried, run, kept slide by slide, again, and never lost."""
+
+from itertools import pairwise
+
+import av
+import numpy as np
+
+from ritornel.core.model.roles import SPEAKER
+from ritornel.formats.samples import mono
+from ritornel.library.models import Asset
+from ritornel.publishing.models import Edition
+from ritornel.shows import in_rows
+from ritornel.takes.models import Passage, Run
+from tests.browser.counting import CountingCase
+from tests.browser.test_accessibility import Axe
+from tests.made import slide, step
+
+STATE = "recording.state"
+FLASHES_AND_CLICKS = """
+navigator.mediaDevices.getUserMedia = async ({ video }) => {
+  if (video) {
+    const canvas = Object.assign(document.createElement("canvas"), { width: 320, height: 240 });
+    const pen = canvas.getContext("2d");
+    const draw = () => {
+      pen.fillStyle = performance.now() % 600 < 250 ? "#fff" : "#000";
+      pen.fillRect(0, 0, 320, 240);
+      requestAnimationFrame(draw);
+    };
+    draw();
+    return canvas.captureStream(60);
+  }
+  const context = new AudioContext();
+  await context.resume();
+  const into = new MediaStreamAudioDestinationNode(context);
+  const next = (number) => {
+    const wait = number * 600 - performance.now();
+    const at = context.currentTime + wait / 1000;
+    const tone = new OscillatorNode(context, { frequency: 900 });
+    tone.connect(into);
+    tone.start(at);
+    tone.stop(at + 0.05);
+    setTimeout(() => next(number + 1), wait + 300);
+  };
+  next(Math.ceil(performance.now() / 600) + 1);
+  return into.stream;
+};
+"""
+
+
+class RecordingAShow(CountingCase, Axe):
+    def at_the_lectern(self, devices: bool = True):
+        if devices:
+            self.context.grant_permissions(["microphone", "camera"])
+        slides = [slide(step("a", duration=0), id=f"s{n}", title=f"Slide {n}", script=f"Here is [1] word {n}.") for n in (1, 2, 3)]  # fmt: skip
+        self.row = self.keep({"title": "Talk", "slides": slides, "style": "enamel"})
+        self.come()
+
+    def come(self):
+        self.page.goto(f"/shows/{self.row.pk}/record")
+        self.ready()
+
+    def to(self, state: str, page=None):
+        self.until(f"{STATE} === {state!r}", page)
+
+    def now(self):
+        self.row.refresh_from_db()
+        return in_rows.load(self.row)
+
+    def spoken_for(self, seconds: float):
+        self.until(f"recording.recorder.fed / recording.devices.microphone.rate > {seconds}")
+
+    def made(self, count: int):
+        self.until(
+            f"recording.ledger.slides.flatMap((one) => one.passages).filter((one) => one.voice).length === {count}"
+        )
+
+    def test_three_slides_are_recorded_with_the_camera_one_of_them_again_and_published(self):
+        self.at_the_lectern()
+        page = self.page
+        self.to("ready")
+        self.check_now("before a show is recorded")
+        page.select_option("select[aria-label='What is kept']", "both")
+        self.until("recording.devices.camera?.stream && recording.state === 'ready'")
+        page.keyboard.press("Space")
+        self.to("running")
+        self.spoken_for(1.0)
+        page.keyboard.press("Space")  # the cue of the first
+        page.keyboard.press("Space")  # the second
+        self.context.set_offline(True)  # the line is cut while it is spoken
+        self.spoken_for(2.5)
+        page.keyboard.press("Space")
+        page.keyboard.press("Space")  # the third
+        self.spoken_for(3.5)
+        self.check_now("while a show is recorded")
+        self.context.set_offline(False)
+        page.keyboard.press("Enter")
+        self.to("ready")
+        self.made(3)
+        self.until("recording.ledger.slides.every((one) => one.passages[0].chosen)")
+        one, two, _ = self.now().slides
+        self.assertEqual([len(s.objects) for s in self.now().slides], [2, 2, 2])
+        face = one.objects[-1]
+        self.assertEqual((face.role, face.in_step.voice, face.frame.corner_radius), (SPEAKER, one.narration.asset, 22))
+        self.assertAlmostEqual(one.narration.marks[0], 1000, delta=350)
+        took = {p.slide: p.length_ms for p in Passage.objects.all()}
+        self.assertAlmostEqual(took["s1"], 1000, delta=350)
+        self.assertAlmostEqual(took["s2"], 1500, delta=400)
+
+        page.click(".ledger-row >> nth=1")
+        self.check_now("the passages of a slide")
+        page.keyboard.press("a")  # again
+        self.to("running")
+        self.spoken_for(0.8)
+        page.keyboard.press("Space")
+        page.keyboard.press("Space")  # it stops where the slide ends
+        self.to("ready")
+        self.made(4)
+        self.assertEqual(self.now().slides[1].narration.asset, two.narration.asset)
+        page.click("text=Choose what was just recorded")
+        self.until("recording.ledger.slides[1].passages[1].chosen")
+        again = self.now().slides[1]
+        self.assertNotEqual(again.narration.asset, two.narration.asset)
+        self.assertEqual(again.objects[-1].in_step.voice, again.narration.asset)
+
+        page.goto(f"/shows/{self.row.pk}/")
+        self.ready()
+        page.click("text=Publish")
+        page.click("text=Publish an edition")
+        page.wait_for_selector("text=begins again")
+        assets = Edition.objects.get().assets
+        for part in self.now().slides:
+            self.assertIn(part.narration.asset, assets)
+            self.assertIn(part.objects[-1].asset, assets)
+
+    def test_what_was_spoken_is_kept_when_the_page_is_closed_and_the_line_was_cut(self):
+        self.at_the_lectern()
+        page = self.page
+        self.to("ready")
+        page.keyboard.press("Space")
+        self.to("running")
+        self.spoken_for(1.2)
+        page.keyboard.press("Space")
+        page.keyboard.press("Space")
+        self.until("recording.recorder.pieces.sent > 1")
+        self.context.set_offline(True)
+        self.spoken_for(3.2)
+        page.keyboard.press("p")
+        page.close(run_before_unload=False)
+        self.context.set_offline(False)
+        self.page = self.new_page(self.context)
+        self.come()
+        self.made(2)
+        self.assertEqual(Run.objects.filter(ended_at=None).count(), 0)
+        lengths = {p.slide: p.length_ms for p in Passage.objects.all()}
+        self.assertAlmostEqual(lengths["s1"], 1200, delta=350)
+        self.assertGreater(
+            lengths["s1"] + lengths["s2"], 2200
+        )  # a piece that was not whole yet is lost: under a second
+
+    def test_without_devices_it_says_what_to_do_and_a_made_voice_and_a_made_picture_stand_in(self):
+        self.at_the_lectern(devices=False)
+        page = self.page
+        self.to("troubled")
+        self.assertIn("allow it beside the address", page.inner_text(".keep-trouble"))
+        page.click("text=Let a made voice stand in")
+        self.to("ready")
+        page.select_option("select[aria-label='What is kept']", "both")
+        self.to("troubled")
+        self.check_now("a camera is not there")
+        page.click("text=Let a made picture stand in")
+        self.to("ready")
+        page.select_option("select[aria-label='What is recorded']", "one")
+        page.keyboard.press("Space")
+        self.to("counting")
+        page.keyboard.press("Escape")  # not yet
+        self.to("ready")
+        self.until("recording.recorder === null")
+        page.keyboard.press("Space")
+        self.to("running")
+        self.spoken_for(1.5)
+        page.keyboard.press("Space")
+        page.keyboard.press("Space")
+        self.to("ready")
+        self.made(1)
+        self.assertGreater(page.evaluate("recording.devices.level.loudest"), -60)
+        self.assertEqual(Run.objects.count(), 1)
+        page.click(".ledger-row >> nth=0")
+        name = page.locator("[aria-label='Name of the first passage']")
+        name.fill("calm")
+        name.press("Enter")
+        self.until("recording.ledger.slides[0].passages[0].name === 'calm'")
+        page.click("text=Take away")
+        page.click("text=Bring back")
+        page.wait_for_selector("text=Take away")
+
+    def test_who_speaks_is_seen_in_step_with_what_is_heard_from_a_second_flash_and_click_on(self):
+        """A made camera flashes while a made microphone clicks: in what is kept they lie as near as they were."""
+        self.at_the_lectern()
+        self.page.add_init_script(FLASHES_AND_CLICKS)
+        self.come()
+        self.to("ready")
+        page = self.page
+        page.select_option("select[aria-label='What is kept']", "both")
+        self.until("recording.devices.camera?.stream && recording.state === 'ready'")
+        page.keyboard.press("Space")
+        self.to("running")
+        self.spoken_for(2.2)
+        page.keyboard.press("p")
+        page.wait_for_timeout(700)  # a pause is taken out of both
+        page.keyboard.press("p")
+        self.spoken_for(4.4)
+        page.keyboard.press("Enter")
+        self.to("ready")
+        self.made(1)
+        one = self.now().slides[0]
+        face, voice = one.objects[-1], one.narration
+        heard = mono(Asset.objects.get(sha256=voice.asset).path, 48_000)
+        loud = np.abs(heard) > 0.2
+        clicks = [n / 48 for n in np.flatnonzero(loud) if not loud[max(0, n - 12_000) : n].any()]
+        with av.open(str(Asset.objects.get(sha256=face.asset).path)) as container:
+            frames = [(f.time * 1000, f.to_ndarray(format="gray").mean() > 128) for f in container.decode(video=0)]
+        flashes = [at for (_, dark), (at, light) in pairwise(frames) if light and not dark]
+        apart = [min((flash - click - face.in_step.shift_ms for flash in flashes), key=abs) for click in clicks]
+        self.assertGreater(len(clicks), 3)
+        self.assertLess(np.median(np.abs(apart)), 60, (apart, clicks, flashes))
