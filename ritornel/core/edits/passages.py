@@ -10,10 +10,11 @@ from ritornel.core.edits.command import Command, NewIds, object_ids, slide_of
 from ritornel.core.edits.grouping import without_steps
 from ritornel.core.model import Clip, Narration, Show, Slide, limits
 from ritornel.core.model.objects import InStep
-from ritornel.core.model.roles import SPEAKER
+from ritornel.core.model.roles import ORNAMENT, SPEAKER
 from ritornel.core.model.units import Ms, Name
 from ritornel.core.styles import room_of, style_of
-from ritornel.core.styles.dressing import restored
+from ritornel.core.styles.dressing import noted, restored
+from ritornel.core.styles.giving import PLACE
 
 _BOX = (0.75, 0.0, 0.25, 1.0)
 """Where who speaks is seen in a show without a style, in shares of the stage: at its right edge, from top to bottom."""
@@ -38,9 +39,9 @@ class Passage(Struct, frozen=True, kw_only=True, omit_defaults=True, forbid_unkn
 class ChoosePassages(Command, frozen=True, kw_only=True):
     """Let recorded passages be what is heard and seen of slides (timing, section 13): ``passages`` by slide.
 
-    A slide lasts as its passage. The picture of the one before stands where it stood, with its builds; one of another
-    voice goes where the passage has none. A new one stands where the house style has who speaks. ``ids`` are for new
-    objects, in the order of the slides.
+    A slide lasts as its passage. Who speaks stands where the house style has them, or fills a slide that is bare
+    otherwise; after another passage where that stood, with its builds. Where the passage has no picture, one of another voice
+    goes. ``ids`` are for new objects, in the order of the slides.
     """
 
     passages: Annotated[dict[str, Passage], Meta(min_length=1, max_length=limits.SLIDES)]
@@ -112,6 +113,9 @@ def _seen(show: Show, slide: Slide, seen: Seen, step: InStep, name: str) -> Slid
         width=width * show.width,
         height=height * show.height,
     )
+    if all(o.role == ORNAMENT for o in slide.objects):
+        place = {"x": 0.0, "y": 0.0, "width": float(show.width), "height": float(show.height)}
+        return replace(slide, objects=(*slide.objects, replace(new, own=noted({*PLACE, "frame"}), **place)))
     slide, style = replace(slide, objects=(*slide.objects, new)), style_of(show)
     return slide if style is None else restored(slide, style, room_of(show), frozenset({new.id}))
 

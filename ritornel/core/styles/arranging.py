@@ -13,7 +13,7 @@ from numpy.typing import NDArray
 
 from ritornel.core.model import Clip, Object, Picture, Placing, Shape, Slide, Slot, Style, Text
 from ritornel.core.model.box import Box
-from ritornel.core.model.roles import ORNAMENT
+from ritornel.core.model.roles import ORNAMENT, SPEAKER
 from ritornel.core.styles.giving import PLACE, Room, box_of, slots_of, wanted
 from ritornel.core.text.extent import words_box
 from ritornel.core.time.rounding import tenths
@@ -41,15 +41,20 @@ def arranged(slide: Slide, style: Style, placing: Placing, room: Room) -> dict[s
     slots = slots_of(slide, placing)
     follow = {o.id: o for o in slide.objects if o.id in slots and not placed_by_hand(o)}
     taken = [box for o in slide.objects if o.id not in follow for box in _held(o, room)][:_MOST]
+    words = [box for o in slide.objects if isinstance(o, Text) and o.id not in follow for box in _held(o, room)][:_MOST]
     found: dict[str, Box] = {}
     for name, slot in sorted(slots.items(), key=lambda pair: placing.slots.index(pair[1])):
         if name not in follow:
             continue
         thing, box = follow[name], box_of(slot, room)
-        if taken and _meets(_reached(thing, box, style, placing, slot, room), taken):
-            box = _nearest_room(box, taken, room, _read_before(slide, slots, placing, slot)) or box
+        others = words if slot.role == SPEAKER else taken  # who speaks may well stand before a picture
+        if others and _meets(_reached(thing, box, style, placing, slot, room), others):
+            box = _nearest_room(box, others, room, _read_before(slide, slots, placing, slot)) or box
         found[name] = box
-        taken.append(box if isinstance(thing, Picture | Clip) else _reached(thing, box, style, placing, slot, room))
+        reached = box if isinstance(thing, Picture | Clip) else _reached(thing, box, style, placing, slot, room)
+        taken.append(reached)
+        if isinstance(thing, Text):
+            words.append(reached)
     return found
 
 

@@ -79,6 +79,11 @@ class Choosing(TestCase):
         self.assertEqual(len(again.slides[0].objects), 2)
         self.assertEqual([o.id for o in chosen(again, seen=None).slides[0].objects], ["box"])
 
+    def test_on_a_slide_with_nothing_else_who_speaks_fills_it(self):
+        alone = show({"id": "one"}, {"id": "two"}, style="fog")
+        face = chosen(alone).slides[0].objects[-1]
+        self.assertEqual((face.x, face.y, face.width, face.height, face.frame.mask), (0, 0, 1280, 720, "rectangle"))
+
     def test_a_slide_that_is_gone_and_a_passage_of_nothing_are_refused(self):
         with self.assertRaisesRegex(BadEdit, "not in the show"):
             edited(made(), do="choose-passages", passages={"three": {"voice": VOICE}})

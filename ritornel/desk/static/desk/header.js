@@ -40,7 +40,7 @@ export function headerPane(desk, addresses) {
         <a class="act" href=${addresses.library}>Library</a>
         <a class="act" href=${addresses.history}>History</a>
         <a class="act" href=${addresses.lectern}>Rehearse</a>
-        <a class="act" href=${addresses.record}>Record</a>
+        <a class="act" href=${addresses.record} @click=${(event) => (event.currentTarget.hash = store.focus ?? "")}>Record</a>
         <a class="act-main" href=${addresses.publish}>Publish</a>`;
     },
   });

@@ -58,7 +58,7 @@ export class Camera {
       pen.fillRect(300, 260, 40, 160);
       pen.font = "600 26px sans-serif";
       pen.textAlign = "center";
-      pen.fillText("made picture: no camera", 320, 455);
+      pen.fillText("made picture", 320, 455);
     };
     draw();
     this.drawing = setInterval(draw, 40);

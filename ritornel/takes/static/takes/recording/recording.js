@@ -5,12 +5,13 @@ import { Live } from "../../play/live.js";
 import { Sound } from "../../play/sound.js";
 import { send } from "../../site/sending.js";
 import { Running } from "../running.js";
-import { Devices } from "./devices.js";
+import { Devices, NO_CAMERA } from "./devices.js";
 import { KeepPane } from "./keep_pane.js";
 import { Ledger } from "./ledger.js";
 import { RunRecorder, endWhatWasLeft } from "./run_recorder.js";
 import { SeenHere } from "./seen_here.js";
 
+const SEEN = "record/seen"; // whether one was seen the last time
 const BEFORE_MS = 3000;
 const BEATS = ["three", "two", "one"];
 const BEAT_MS = 650;
@@ -22,7 +23,7 @@ export class Recording extends Running {
   constructor(lectern, page, show, channel) {
     super(lectern, page, show, channel);
     Object.assign(this, { show, memory: NOT_REMEMBERED, heard: false, state: "trying", recorder: null, last: { visit: null } });
-    this.choice = { seen: false, range: "all" };
+    this.choice = { seen: localStorage.getItem(SEEN) === "yes", range: "all" };
     this.sound.muted = true;
     this.seen = new SeenHere(id("stage-now"), page.speakers);
     this.devices = new Devices(page, this.seen.picture, (block, now) => this.hear(block, now), (lost) => this.devicesChanged(lost));
@@ -34,12 +35,22 @@ export class Recording extends Running {
     this.listen();
     this.changed();
     window.addEventListener("pagehide", () => this.devices.close());
-    this.ledger.refresh();
+    this.ledger.refresh().then(() => this.comeFromDesk());
     await this.tryDevices();
     if (await endWhatWasLeft(this.page, this.show, (words) => this.say(words))) {
       this.say("What was recorded before this page was closed is kept.");
       this.ledger.refresh();
     }
+  }
+
+  /** Who comes from a slide on the desk begins there; with it alone, if it is the one that lacks a voice. */
+  comeFromDesk() {
+    const index = this.play.order.findIndex(([name]) => name === location.hash.slice(1));
+    if (index < 0 || this.isBusy) return;
+    const rows = this.ledger.slides;
+    const alone = !rows[index]?.voice && rows.some((row) => row.voice);
+    this.choice.range = alone ? "one" : index ? "on" : "all";
+    this.goTo(this.play.order[index][0]);
   }
 
   to(state) {
@@ -58,7 +69,7 @@ export class Recording extends Running {
   async tryDevices() {
     this.to("trying");
     await this.devices.open(this.choice);
-    this.seen.show(Boolean(this.devices.camera));
+    this.seen.show(this.devices.camera, this.devices.seenBy === NO_CAMERA);
     if (this.state === "trying") this.to(this.devices.isReady ? "ready" : "troubled");
   }
 
@@ -75,6 +86,7 @@ export class Recording extends Running {
 
   choose(values) {
     Object.assign(this.choice, values);
+    if ("seen" in values) localStorage.setItem(SEEN, values.seen ? "yes" : "no");
     if ("seen" in values) this.tryDevices();
     else this.pane.update();
   }
@@ -124,6 +136,7 @@ export class Recording extends Running {
     window.lectern = Object.assign(this.live, { sound: this.sound });
     this.lectern.place = null;
     this.lectern.draw(this.live.place);
+    this.showSettled();
   }
 
   /** This slide once more: from its beginning in the run that goes on, else in one of its own. */
@@ -217,7 +230,14 @@ export class Recording extends Running {
 
   draw() {
     super.draw();
+    if (this.live.began === undefined) this.showSettled();
     this.ledger?.drawNow();
+  }
+
+  /** Before it begins the stage shows the slide as it is once it has come in. */
+  showSettled() {
+    const { slide } = this.live;
+    this.lectern.now.show(evaluate(this.play, this.play.order[slide][1] + this.plan[slide].groups[0].settle));
   }
 
   give() {

@@ -7,12 +7,17 @@ export class SeenHere {
   constructor(stage, places) {
     this.places = places;
     this.picture = el("video.seen-here", { hidden: true, "aria-hidden": "true" });
+    this.told = el("span.soft", { hidden: true }, "You stand where the house style places you.");
     stage.append(this.picture);
+    stage.after(this.told);
     this.at(0);
   }
 
-  show(on) {
-    this.picture.hidden = !on;
+  /** A camera is a mirror to who stands before it; what is kept is not turned. */
+  show(camera, isMade) {
+    this.picture.hidden = !camera;
+    this.picture.classList.toggle("is-made", isMade);
+    this.told.hidden = !camera;
   }
 
   at(slide) {
