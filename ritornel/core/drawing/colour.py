@@ -36,11 +36,16 @@ def coded(light: Grey) -> Grey:
 
 def least_contrast(colour: str, low: Grey, high: Grey) -> float:
     """Return the contrast of a colour to what is behind it, where it is least: all from ``low`` to ``high``."""
+    return float(np.min(contrasts(colour, low, high)))
+
+
+def contrasts(colour: str, low: Grey, high: Grey) -> Grey:
+    """Return the contrast of a colour to what is behind it at each point, where all from ``low`` to ``high`` may be."""
     own = luminance(colour)
     dark, light = light_of(low), light_of(high)
     to_dark, to_light = _contrasts(own, dark), _contrasts(own, light)
     inside = (dark <= own) & (own <= light)
-    return float(np.min(np.where(inside, 1.0, np.minimum(to_dark, to_light))))
+    return np.asarray(np.where(inside, 1.0, np.minimum(to_dark, to_light)))
 
 
 def contrast(one: str, other: str) -> float:

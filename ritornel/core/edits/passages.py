@@ -8,10 +8,12 @@ from msgspec.structs import replace
 
 from ritornel.core.edits.command import Command, NewIds, object_ids, slide_of
 from ritornel.core.edits.grouping import without_steps
+from ritornel.core.edits.inking import with_ink, without_ink
 from ritornel.core.model import Clip, Narration, Show, Slide, limits
 from ritornel.core.model.objects import InStep
 from ritornel.core.model.roles import ORNAMENT, SPEAKER
 from ritornel.core.model.units import Ms, Name
+from ritornel.core.motion.strokes import STROKES, Stroke
 from ritornel.core.styles import room_of, style_of
 from ritornel.core.styles.dressing import noted, restored
 from ritornel.core.styles.giving import PLACE
@@ -30,18 +32,22 @@ class Seen(Struct, frozen=True, kw_only=True, omit_defaults=True, forbid_unknown
 
 
 class Passage(Struct, frozen=True, kw_only=True, omit_defaults=True, forbid_unknown_fields=True):
-    """What was recorded of one slide: a ``voice`` with the marks of the cues as they were given, perhaps a picture."""
+    """What was recorded of one slide: a ``voice`` with the marks of the cues as they were given, perhaps more.
+
+    ``seen`` is the picture of who speaks, ``ink`` what was drawn, in slide time.
+    """
 
     voice: Narration
     seen: Seen | None = None
+    ink: Annotated[tuple[Stroke, ...], Meta(max_length=STROKES)] = ()
 
 
 class ChoosePassages(Command, frozen=True, kw_only=True):
     """Let recorded passages be what is heard and seen of slides (timing, section 13): ``passages`` by slide.
 
     A slide lasts as its passage. Who speaks stands where the house style has them, or fills a slide that is bare
-    otherwise; after another passage where that stood, with its builds. Where the passage has no picture, one of another voice
-    goes. ``ids`` are for new objects, in the order of the slides.
+    otherwise; after another passage where that stood, with its builds. Where the passage has no picture, one of another
+    voice goes. ``ids`` are for new objects, in the order of the slides.
     """
 
     passages: Annotated[dict[str, Passage], Meta(min_length=1, max_length=limits.SLIDES)]
@@ -54,7 +60,10 @@ class ChoosePassages(Command, frozen=True, kw_only=True):
         bare = [n for n, p in self.passages.items() if p.seen is not None and _speaker(slide_of(show, n)) is None]
         ids = dict(zip(bare, object_ids(show, len(bare), self.ids), strict=True))
         slides = (_with(show, s, self.passages[s.id], ids) if s.id in self.passages else s for s in show.slides)
-        return replace(show, slides=tuple(slides))
+        show = replace(show, slides=tuple(slides))
+        for name, passage in self.passages.items():
+            show = with_ink(show, name, passage.ink) if passage.ink else show
+        return show
 
     @property
     def brings_assets(self) -> tuple[str, ...]:
@@ -84,7 +93,7 @@ def _speaker(slide: Slide) -> Clip | None:
 
 def _with(show: Show, slide: Slide, passage: Passage, ids: Mapping[str, str]) -> Slide:
     voice = replace(passage.voice, lead_ms=0, tail_ms=0)
-    slide = replace(slide, narration=voice, hold_ms=None, length_ms=None)
+    slide = replace(without_ink(slide), narration=voice, hold_ms=None, length_ms=None)
     old, seen = _speaker(slide), passage.seen
     if seen is None:
         return slide if old is None else _without(slide, old)

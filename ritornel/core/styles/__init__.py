@@ -12,7 +12,7 @@ from ritornel.core.model import Show, Style
 from ritornel.core.styles.giving import Room
 
 _PARTS = (
-    "arranging", "beginning", "colouring", "drawing", "dressing", "giving", "guessing", "inking", "keeping", "kinds",
+    "arranging", "beginning", "colouring", "drawing", "dressing", "giving", "guessing", "inking", "keeping", "kinds", "pens",
     "tints", "troubles",
 )  # fmt: skip
 

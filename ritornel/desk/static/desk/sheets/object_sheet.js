@@ -123,8 +123,8 @@ function roleRow({ store }, things) {
   const texts = things.every((thing) => thing.kind === "text");
   const pictures = things.every((thing) => ["picture", "clip"].includes(thing.kind));
   if (!store.shown.show.style || !(texts || pictures)) return nothing;
-  const { picture, ornament, ...words } = store.vocabulary.roles;
-  const roles = texts ? words : { picture };
+  const { picture, ornament, speaker, ...words } = store.vocabulary.roles;
+  const roles = texts ? words : { picture, speaker };
   const set = (role) => store.edit({ do: "set-role", slide: store.focus, objects: things.map(({ id }) => id), role });
   const select = setting("", choice("Role in the house style", common(things.map((thing) => thing.role ?? "")), [["", "none in the house style"], ...Object.entries(roles)], set), { span: 4 });
   const [thing] = things;

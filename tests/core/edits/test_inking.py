@@ -1,0 +1,109 @@
+"""Ink: strokes become drawings that are drawn again when, and as fast as, they were; three pens stand out on any slide."""
+
+from typing import Any
+from unittest import TestCase
+
+import numpy as np
+
+from ritornel.core.drawing.backdrop import behind
+from ritornel.core.drawing.colour import contrasts
+from ritornel.core.edits import BadEdit
+from ritornel.core.edits.inking import INK
+from ritornel.core.model import Show
+from ritornel.core.model.paths import placed, read_path
+from ritornel.core.motion.track import value_at
+from ritornel.core.score import compile
+from ritornel.core.styles import STYLES, room_of
+from ritornel.core.styles.pens import PENS, pens_for
+from tests.made import edited, show, slide, step
+
+
+def stroke(*points: tuple[float, float, int], **more: Any) -> dict[str, Any]:
+    return {"colour": "#c4182f", "points": [[x, y, at, 0.5] for x, y, at in points], **more}
+
+
+def drawn_at(one: Show, at: int, name: str = "object-1") -> float:
+    """How much of a stroke is drawn, 0 to 1, at an instant of the first slide; 0 if it is not seen."""
+    target = next(t for t in compile(one).slides[0].targets if t.object == name)
+    tracks = {t.property: t for t in target.tracks}
+    seen = value_at(tracks["visible"], at) if "visible" in tracks else 1.0
+    faint = value_at(tracks["opacity"], at) if "opacity" in tracks else 1.0
+    return float(seen) * float(faint > 0.01) * min(1.0, float(value_at(tracks["drawn"], at)))
+
+
+class Keeping(TestCase):
+    def kept(self, *strokes: dict[str, Any], **more: Any) -> Show:
+        one = show(slide(step("a", duration=0), id="one", waits={"1": 3000}, **more))
+        return edited(one, do="keep-ink", slide="one", strokes=list(strokes))
+
+    def test_a_stroke_is_drawn_when_it_was_and_as_fast(self):
+        quick_then_slow = stroke((0, 0, 1000), (300, 0, 1200), (400, 0, 2000))
+        one = self.kept(quick_then_slow)
+        self.assertEqual(drawn_at(one, 990), 0)
+        self.assertAlmostEqual(drawn_at(one, 1200), 0.75, delta=0.03)
+        self.assertAlmostEqual(drawn_at(one, 1600), 0.875, delta=0.03)
+        self.assertEqual(drawn_at(one, 2000), 1)
+
+    def test_in_every_cue_it_comes_with_that_and_keeps_nothing_waiting(self):
+        one = self.kept(stroke((0, 0, 3500), (50, 50, 3900)))
+        order = one.slides[0].running_order
+        self.assertEqual([(s.object, s.trigger, s.delay_ms) for s in order], [("box", "cue", 0), ("object-1", "alongside", 500)])  # fmt: skip
+        self.assertEqual(drawn_at(one, 3499), 0)
+        steps = [step("a", duration=400), step("b", "following", duration=400), step("c", "following", duration=400)]
+        before = show(slide(*steps, id="one", waits={"1": 1000}))
+        after = edited(before, do="keep-ink", slide="one", strokes=[stroke((0, 0, 1500), (9, 9, 2900))])
+        times = {s.step.id: s.start_ms for g in compile(after).times[0].groups for s in g.steps}
+        self.assertEqual([times[name] for name in "abc"], [1000, 1400, 1800])
+        self.assertEqual(times["build-1"], 1500)
+
+    def test_what_was_taken_away_goes_when_it_did(self):
+        one = self.kept(stroke((0, 0, 200), (90, 0, 400), gone=1500))
+        self.assertEqual((drawn_at(one, 1400), drawn_at(one, 1900)), (1, 0))
+
+    def test_the_way_goes_through_what_was_drawn_within_a_unit_with_far_fewer_points(self):
+        turn = np.linspace(0, 6, 400)
+        points = [(float(600 + 200 * np.cos(t)), float(300 + 120 * np.sin(t)), int(1000 * t)) for t in turn]
+        (ink,) = self.kept(stroke(*points)).slides[0].objects[1:]
+        path = placed(read_path(ink.path), ink.x, ink.y, ink.width, ink.height)
+        self.assertLess(len(path), 60)
+        there = np.array([p[:2] for p in points])
+        for segment in path:
+            end = np.array(segment.numbers[-2:])
+            self.assertLess(np.hypot(*(there - end).T).min(), 0.7)
+
+    def test_a_marker_is_broad_and_seen_through_an_arrow_has_a_head_a_harder_press_is_thicker_a_dot_is_one(self):
+        line = ((0, 0, 0), (100, 40, 300))
+        pen, marker, arrow = self.kept(stroke(*line), stroke(*line, tool="marker"), stroke(*line, tool="arrow")).slides[0].objects[1:]  # fmt: skip
+        self.assertEqual((marker.opacity, pen.opacity), (0.4, 1))
+        self.assertGreater(marker.line_width, 3 * pen.line_width)
+        self.assertEqual([s.letter for s in read_path(arrow.path)], list("MLMLL"))
+        hard = {"colour": "#c4182f", "points": [[x, y, at, 0.9] for x, y, at in line]}
+        self.assertGreater(self.kept(hard).slides[0].objects[1].line_width, pen.line_width)
+        dot = self.kept(stroke((50, 50, 100))).slides[0].objects[1]
+        self.assertLess(dot.width, 3)
+
+    def test_it_is_taken_off_with_its_builds_and_what_is_drawn_next_takes_its_place(self):
+        one = self.kept(stroke((0, 0, 0), (9, 9, 100)), stroke((0, 0, 0), (9, 9, 100)))
+        self.assertEqual([o.group for o in one.slides[0].objects[1:]], [INK, INK])
+        again = edited(one, do="keep-ink", slide="one", strokes=[stroke((0, 0, 0), (9, 9, 100))])
+        self.assertEqual(len(again.slides[0].objects), 2)
+        bare = edited(again, do="take-off-ink", slides=["one"])
+        self.assertEqual((len(bare.slides[0].objects), len(bare.slides[0].running_order)), (1, 1))
+        with self.assertRaisesRegex(BadEdit, "no ink"):
+            edited(bare, do="take-off-ink", slides=["one"])
+        with self.assertRaises(BadEdit):
+            edited(bare, do="keep-ink", slide="one", strokes=[{"colour": "#c4182f", "points": []}])
+
+
+class Pens(TestCase):
+    def test_three_stand_out_on_most_of_every_kind_of_slide_in_every_style(self):
+        for name, style in STYLES.items():
+            for kind in style.placings:
+                one = show({"id": "one", "kind": kind})
+                one = edited(one, do="set-style", style=name)
+                pens = pens_for(one.slides[0], style, room_of(one))
+                self.assertEqual(len(set(pens)), PENS, (name, kind))
+                places = np.array([(x, y) for x in range(40, 1280, 100) for y in range(40, 720, 80)], float)
+                low, high = behind(one.slides[0], len(one.slides[0].objects), places, (1280, 720), {})
+                for pen in pens:
+                    self.assertGreaterEqual(np.mean(contrasts(pen, low, high) >= 3), 0.5, (name, kind, pen))
