@@ -16,6 +16,7 @@ class Take(models.Model):
     size = models.PositiveBigIntegerField(default=0)
     document = models.JSONField()
     planned = models.JSONField()
+    ink = models.JSONField("strokes by slide", default=dict)
     begun_at = models.DateTimeField(auto_now_add=True)
     applied_at = models.DateTimeField(null=True, blank=True)
 
@@ -46,6 +47,7 @@ class Run(models.Model):
     instants = models.JSONField(default=list)
     anchors = models.JSONField(default=list)
     now = models.JSONField(default=list)
+    ink = models.JSONField("strokes by the number of the slide among the instants", default=dict)
     begun_at = models.DateTimeField(auto_now_add=True)
     heard_of_at = models.DateTimeField(auto_now=True)
     ended_at = models.DateTimeField(null=True, blank=True)
@@ -73,6 +75,7 @@ class Passage(models.Model):
     end_ms = models.PositiveIntegerField()
     picture_start_ms = models.PositiveIntegerField(null=True, blank=True)
     cues = models.JSONField("instants of cues, in ms from its beginning", default=dict)
+    ink = models.JSONField("strokes", default=list)
     voice = models.ForeignKey(Asset, on_delete=models.SET_NULL, null=True, blank=True, related_name="+")
     seen = models.ForeignKey(Asset, on_delete=models.SET_NULL, null=True, blank=True, related_name="+")
     voice_in_ms = models.PositiveIntegerField(default=0)

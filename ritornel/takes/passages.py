@@ -13,12 +13,13 @@ from django.utils import timezone
 
 from ritornel.core.edits.passages import ChoosePassages, Seen
 from ritornel.core.edits.passages import Passage as Given
-from ritornel.core.model import Narration, Slide
+from ritornel.core.model import Narration, Slide, limits
 from ritornel.core.model import Show as CoreShow
 from ritornel.core.model import Take as CoreTake
 from ritornel.core.model.reading import convert
 from ritornel.core.model.take import Instant
 from ritornel.core.model.writing import plain
+from ritornel.core.motion.strokes import STROKES, Stroke
 from ritornel.core.time.running_order import split_into_groups
 from ritornel.core.time.takes import LEAST_PASSAGE_MS, passages_of
 from ritornel.core.voice.spoken import tokens
@@ -37,6 +38,7 @@ QUIET = timedelta(seconds=15)
 PIECE_BYTES = 512 * 1024
 _TRIES = 4
 
+Strokes = Annotated[tuple[Stroke, ...], msgspec.Meta(max_length=STROKES)]
 Place = Annotated[int, msgspec.Meta(ge=0, le=864_000_000)]
 
 
@@ -46,6 +48,7 @@ class State(msgspec.Struct):
     instants: Annotated[tuple[Instant, ...], msgspec.Meta(max_length=100_000)]
     anchors: Annotated[tuple[tuple[Place, Place | None], ...], msgspec.Meta(max_length=100_000)]
     now: tuple[Place, Place, Place | None]
+    ink: Annotated[dict[str, Strokes], msgspec.Meta(max_length=limits.SLIDES)] = {}
 
     def __post_init__(self) -> None:
         """Every slide that was come to lies somewhere in what was recorded."""
@@ -105,6 +108,7 @@ def end(run: Run) -> list[Passage]:
             "start_ms": start,
             "end_ms": last,
             "picture_start_ms": seen if run.picture_id else None,
+            "ink": run.ink.get(str(passage.number), []),
             "cues": {str(cue): at for cue, at in passage.cues_ms.items() if at <= last - start},
         }
         made.append(Passage.objects.get_or_create(run=run, number=passage.number, defaults=fields)[0])
@@ -211,7 +215,7 @@ def _given(passage: Passage, slide: Slide) -> Given:
         first, last = passage.seen_in_ms, min(passage.seen.length_ms, passage.seen_in_ms + passage.length_ms)
         shift = passage.seen_in_ms - passage.voice_in_ms
         seen = Seen(asset=passage.seen.sha256, in_ms=first, out_ms=max(first, last), shift_ms=shift)
-    return Given(voice=voice, seen=seen)
+    return Given(voice=voice, seen=seen, ink=convert(passage.ink, tuple[Stroke, ...]))
 
 
 def _last(run: Run) -> tuple[int, int | None]:

@@ -17,5 +17,6 @@ urlpatterns = [
     path("shows/<uuid:show_id>/passages/chosen", passage_views.chosen, name="chosen"),
     path("shows/<uuid:show_id>/passages/<int:number>", passage_views.passage, name="passage"),
     path("takes/<int:take_id>", views.take, name="take"),
+    path("takes/<int:take_id>/ink", views.keep_ink, name="keep-ink"),
     path("takes/<int:take_id>/apply", views.apply, name="apply"),
 ]

@@ -1,6 +1,7 @@
 """The lectern, the stage window, and takes beside their plan."""
 
 from itertools import pairwise
+from typing import Annotated
 from uuid import UUID
 
 import msgspec
@@ -14,15 +15,18 @@ from django.utils import timezone
 from django.views.decorators.http import require_POST, require_safe
 
 from ritornel.core.edits import BadEdit
+from ritornel.core.edits.inking import KeepInk
 from ritornel.core.edits.passages import speaker_place
 from ritornel.core.edits.takes import ApplyTake
 from ritornel.core.model import Show as CoreShow
-from ritornel.core.model import Slide
+from ritornel.core.model import Slide, limits
 from ritornel.core.model import Take as CoreTake
 from ritornel.core.model.reading import BadDocument, convert
 from ritornel.core.model.running import running
 from ritornel.core.model.writing import plain
 from ritornel.core.score import Score, compile
+from ritornel.core.styles import room_of, style_of
+from ritornel.core.styles.pens import pens_for
 from ritornel.core.time.script import texts
 from ritornel.library.describing import described
 from ritornel.library.models import Asset
@@ -34,6 +38,7 @@ from ritornel.shows.models import Show
 from ritornel.site.answering import answer, answering, asked, signed_in
 from ritornel.takes.comparing import compared, planned_lengths
 from ritornel.takes.models import Take
+from ritornel.takes.passages import Strokes
 
 
 @login_required
@@ -75,6 +80,7 @@ def _page(row: Show, show: CoreShow) -> dict:
         "target": show.target_ms,
         "takes": reverse("takes:keep", args=[row.pk]),
         "stage": reverse("takes:stage", args=[row.pk]),
+        "pens": [pens_for(slide, style_of(show), room_of(show)) for slide in show.slides],
         "pictures": [reverse("shows:picture", args=[row.pk, slide.id]) for slide in show.slides],
     }
 
@@ -101,17 +107,31 @@ def stage(request: HttpRequest, show_id: UUID) -> HttpResponse:
     return render(request, "takes/stage.html", {"row": row, "page": {"play": _playable(row, show, compile(show))}})
 
 
+class Given(CoreTake, frozen=True, kw_only=True):
+    """A take, and what was drawn in it: strokes by the number of the slide among its instants."""
+
+    ink: Annotated[dict[str, Strokes], msgspec.Meta(max_length=limits.SLIDES)] = {}
+
+
+def _ink_by_slide(given: Given) -> dict[str, Strokes]:
+    """Return what was drawn on each slide: the last time that something was."""
+    slides = [instant.slide for instant in given.instants if instant.kind == "slide"]
+    return {slide: given.ink[str(n)] for n, slide in enumerate(slides) if given.ink.get(str(n))}
+
+
 @signed_in
 @require_POST
 @answering
 def keep(request: HttpRequest, show_id: UUID) -> HttpResponse:
     """Keep a take that has ended; answer where it can be seen."""
     row = own_show(request, show_id)
-    take = asked(request, CoreTake)
+    given = asked(request, Given)
+    take = CoreTake(instants=given.instants)
+    ink = _ink_by_slide(given)
     planned = planned_lengths(running(in_rows.load(row)))
     size = len(request.body) + len(msgspec.json.encode(planned))
     check_room(row.owner, size, "this take")
-    kept = Take.objects.create(show=row, document=plain(take), planned=planned, size=size)
+    kept = Take.objects.create(show=row, document=plain(take), planned=planned, ink=plain(ink), size=size)
     return answer({"take": reverse("takes:take", args=[kept.pk])})
 
 
@@ -163,6 +183,22 @@ def apply(request: HttpRequest, take_id: int) -> HttpResponse:
     kept.applied_at = timezone.now()
     kept.save(update_fields=["applied_at"])
     messages.info(request, "The show now waits and holds as you did. Undo on the desk takes it back.")
+    return redirect("desk:desk", kept.show_id)
+
+
+@login_required
+@require_POST
+def keep_ink(request: HttpRequest, take_id: int) -> HttpResponse:
+    """Keep what was drawn in a take as drawings of the show's slides, as one edit that can be undone."""
+    kept = get_object_or_404(Take, pk=take_id, show__owner=request.user)
+    there = set(kept.show.slides.values_list("key", flat=True))
+    ink = {name: strokes for name, strokes in kept.ink.items() if name in there}
+    try:
+        keeping.edit(kept.show_id, kept.show.revision, convert({"do": "keep-ink", "ink": ink}, KeepInk))
+    except (keeping.Collision, BadEdit, BadDocument) as error:
+        messages.error(request, f"The ink was not kept: {error}.")
+        return redirect("takes:take", kept.pk)
+    messages.info(request, "What you drew stands on the slides now. Undo on the desk takes it back.")
     return redirect("desk:desk", kept.show_id)
 
 

@@ -47,6 +47,18 @@ navigator.mediaDevices.getUserMedia = async ({ video }) => {
 """
 
 
+def drawn(page, *places: tuple[float, float], root: str = "#stage-now"):
+    """Draws a stroke through places of the stage."""
+    box = page.locator(root).bounding_box()
+    scale = box["width"] / 1280
+    there = [(box["x"] + x * scale, box["y"] + y * scale) for x, y in places]
+    page.mouse.move(*there[0])
+    page.mouse.down()
+    for x, y in there[1:]:
+        page.mouse.move(x, y, steps=6)
+    page.mouse.up()
+
+
 class RecordingAShow(CountingCase, Axe):
     def at_the_lectern(self, devices: bool = True):
         if devices:
@@ -83,6 +95,10 @@ class RecordingAShow(CountingCase, Axe):
         self.until("recording.devices.camera?.stream && recording.state === 'ready'")
         page.keyboard.press("Space")
         self.to("running")
+        self.spoken_for(0.5)
+        self.press("i")
+        drawn(page, (200, 150), (400, 320))
+        self.press("i")
         self.spoken_for(1.0)
         page.keyboard.press("Space")  # the cue of the first
         page.keyboard.press("Space")  # the second
@@ -98,8 +114,13 @@ class RecordingAShow(CountingCase, Axe):
         self.made(3)
         self.until("recording.ledger.slides.every((one) => one.passages[0].chosen)")
         one, two, _ = self.now().slides
-        self.assertEqual([len(s.objects) for s in self.now().slides], [2, 2, 2])
-        face = one.objects[-1]
+        self.assertEqual([len(s.objects) for s in self.now().slides], [3, 2, 2])
+        face, ink = one.objects[-2:]
+        self.assertAlmostEqual(ink.x, 200, delta=2)
+        self.assertAlmostEqual(ink.height, 170, delta=4)
+        builds = {s.object: s for s in one.running_order}
+        self.assertEqual((builds[ink.id].effect, builds[ink.id].trigger), ("draw", "alongside"))
+        self.assertAlmostEqual(builds[ink.id].delay_ms, 650, delta=250)
         self.assertEqual((face.role, face.in_step.voice, face.frame.corner_radius), (SPEAKER, one.narration.asset, 22))
         self.assertAlmostEqual(one.narration.marks[0], 1000, delta=350)
         took = {p.slide: p.length_ms for p in Passage.objects.all()}
@@ -130,7 +151,7 @@ class RecordingAShow(CountingCase, Axe):
         assets = Edition.objects.get().assets
         for part in self.now().slides:
             self.assertIn(part.narration.asset, assets)
-            self.assertIn(part.objects[-1].asset, assets)
+            self.assertIn(next(o for o in part.objects if o.role == SPEAKER).asset, assets)
 
     def test_what_was_spoken_is_kept_when_the_page_is_closed_and_the_line_was_cut(self):
         self.at_the_lectern()

@@ -1,4 +1,4 @@
-"""Edits of ink: what was drawn on slides while they were shown, as drawings that are drawn again, or taken off."""
+"""Edits of ink: what was drawn on slides while they were shown, as drawings that are drawn again."""
 
 from collections.abc import Iterator, Sequence
 from typing import Annotated, NamedTuple
@@ -6,7 +6,7 @@ from typing import Annotated, NamedTuple
 from msgspec import Meta
 from msgspec.structs import replace
 
-from ritornel.core.edits.command import BadEdit, Command, Ids, change_slide, object_ids, slide_of, step_ids
+from ritornel.core.edits.command import Command, change_slide, object_ids, slide_of, step_ids
 from ritornel.core.edits.grouping import groups_of, with_groups, without_steps
 from ritornel.core.model import Show, Slide, Step, limits
 from ritornel.core.motion.strokes import STROKES, Drawn, Stroke, drawn
@@ -20,40 +20,23 @@ _GOES_MS = 200
 
 
 class KeepInk(Command, frozen=True, kw_only=True):
-    """Keep strokes on a slide as drawings, each drawn again when it was drawn, and gone when it was taken away."""
+    """Keep strokes on slides as drawings, each drawn again when it was drawn, and gone when it was taken away.
 
-    slide: str
-    strokes: Annotated[tuple[Stroke, ...], Meta(min_length=1, max_length=STROKES)]
+    ``ink`` is by slide; what stands on a slide as ink goes.
+    """
 
-    def apply(self, show: Show) -> Show:
-        """Return the show with them, instead of the ink that was there."""
-        show = change_slide(show, self.slide, without_ink)
-        return with_ink(show, self.slide, self.strokes)
-
-    @property
-    def label(self) -> str:
-        """Name it as people do."""
-        return "keep the ink"
-
-
-class TakeOffInk(Command, frozen=True, kw_only=True):
-    """Take the ink off slides."""
-
-    slides: Ids
+    ink: Annotated[dict[str, Annotated[tuple[Stroke, ...], Meta(max_length=STROKES)]], Meta(max_length=limits.SLIDES)]
 
     def apply(self, show: Show) -> Show:
-        """Return the show without it."""
-        found = [slide_of(show, name) for name in self.slides]
-        if not any(o.group == INK for slide in found for o in slide.objects):
-            raise BadEdit("there is no ink on these slides")
-        for slide in found:
-            show = change_slide(show, slide.id, without_ink)
+        """Return the show with them."""
+        for name, strokes in self.ink.items():
+            show = with_ink(change_slide(show, name, without_ink), name, strokes)
         return show
 
     @property
     def label(self) -> str:
         """Name it as people do."""
-        return "take the ink off"
+        return "keep the ink"
 
 
 def without_ink(slide: Slide) -> Slide:

@@ -12,6 +12,7 @@ export class Live {
     this.instants = [];
     this.elapsed = 0;
     this.elapsedAtCue = 0;
+    this.elapsedAtEntry = 0; // when the slide was come to
     this.running = false;
     this.ended = false;
     this.visit = 0;
@@ -39,6 +40,7 @@ export class Live {
     this.cue = cue;
     this.visit++;
     this.elapsedAtCue = this.elapsed;
+    this.elapsedAtEntry = this.elapsed;
     this.time = time;
     const instant = { kind: "slide", at: this.at(now), slide: this.order[index][0] };
     this.instants.push(cue ? { ...instant, cue } : instant);

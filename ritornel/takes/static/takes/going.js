@@ -39,7 +39,7 @@ export function keysOf(run, acts) {
       return;
     }
     if (typed && key !== "Shift") forget();
-    const act = keys[key];
+    const act = run.inking.keys[key] ?? keys[key];
     const pressed = [" ", "Enter"].includes(key) && target.closest?.("a, button, [data-link]");
     if (!act || pressed) return; // whoever came to a button by keys presses it
     event.preventDefault();

@@ -10,6 +10,7 @@ import { minutes } from "../site/times.js";
 import { listenForHelp } from "../parts/keys_help.js";
 import { languageName } from "../parts/languages.js";
 import { KEYS, keysOf } from "./going.js";
+import { INK_KEYS, Inking } from "./inking/inking.js";
 import { openOverview } from "./overview.js";
 import { paceWords } from "./pace_line.js";
 import { swipes } from "../site/swipes.js";
@@ -34,6 +35,7 @@ export class Running {
     this.remembered = 0;
     this.ticking = new Ticking((at) => this.frame(at));
     this.sound.muted = !this.isHeard;
+    this.inking = new Inking(this);
     window.lectern = Object.assign(this.live, { sound: this.sound });
   }
 
@@ -65,6 +67,7 @@ export class Running {
 
   changed() {
     this.lectern.draw(this.live.place);
+    this.inking?.at({ fresh: false });
     this.drawActs();
     this.memory.remember(this.live);
     if (this.live.ended) this.keep();
@@ -188,7 +191,7 @@ export class Running {
     id("pace").textContent = "keeping the take…";
     this.saying = true;
     for (;;) {
-      const answer = await send(this.page.takes, { instants: this.live.instants });
+      const answer = await send(this.page.takes, { instants: this.live.instants, ink: this.inking.kept });
       if (answer.status === 200) {
         this.memory.forget();
         location.href = answer.data.take;
@@ -209,7 +212,8 @@ export class Running {
     if (!opened) this.say("the browser held the stage window back; allow windows for this page");
   }
 
-  hears({ hello, stage, gone, give, back, pause, goTo }) {
+  hears({ hello, stage, gone, give, back, pause, goTo, hand }) {
+    if (hand && this.inking.on) this.inking.hand(hand);
     if (stage && hello) this.windows++;
     if (gone) {
       this.windows = 0;
@@ -218,6 +222,7 @@ export class Running {
     }
     if (stage || gone) this.sound.muted = !this.isHeard;
     if (hello) this.tell();
+    if (hello) this.inking.tellAll();
     if (stage || gone) this.drawActs();
     if (give) this.give();
     if (back) this.back();
@@ -231,7 +236,7 @@ export class Running {
     const acts = {
       give: () => this.give(), pause: () => this.pause(), back: () => this.back(), "open-stage": () => this.openWindow(),
       dark: () => this.draws("dark"), light: () => this.draws("light"), hear: () => this.hear(),
-      overview: () => openOverview(this), end: () => this.live.end(performance.now()),
+      overview: () => openOverview(this), ink: () => this.inking.turn(), end: () => this.live.end(performance.now()),
     };
     for (const [name, act] of Object.entries(acts)) id(name).addEventListener("click", act);
     followLinks(id("stage-now"), { next: acts.give, slide: (slide) => this.goTo(slide) });
@@ -241,7 +246,7 @@ export class Running {
     // A button that is clicked does not take the focus: Space goes on to give the cues.
     document.addEventListener("mousedown", (event) => event.target.closest?.("button") && event.preventDefault());
     document.addEventListener("keydown", keysOf(this, acts));
-    listenForHelp(KEYS);
+    listenForHelp([...KEYS, INK_KEYS]);
     window.addEventListener("beforeunload", () => this.memory.remember(this.live));
   }
 }

@@ -5,6 +5,7 @@ import { asWished } from "../play/calm.js";
 import { Captions } from "../play/captions.js";
 import { evaluate } from "../play/evaluate.js";
 import { followLinks } from "../play/links.js";
+import { InkLayer, listenToHand } from "./inking/ink_layer.js";
 import { LiveSound } from "../play/live_sound.js";
 import { Stage } from "../play/stage.js";
 import { swipes } from "../site/swipes.js";
@@ -15,6 +16,7 @@ const stage = new Stage(document.getElementById("stage"), play);
 stage.looksAhead = true;
 const captions = new Captions(document.getElementById("stage"), play);
 const sound = new LiveSound(play, stage, () => askForSound());
+const ink = new InkLayer(document.getElementById("stage"), play);
 const channel = new BroadcastChannel(`ritornel/${location.pathname.split("/")[2]}`);
 document.querySelector(".whole-stage").style.setProperty("--stage-ratio", play.width / play.height);
 
@@ -38,7 +40,21 @@ function askForSound() {
   document.body.append(button);
 }
 
+let strokes = [];
+let isInking = false;
+
+/** What is drawn at the lectern, or by a hand here: it is told there, and comes back from there. */
+function inked({ all, begin, of, add, on }) {
+  if (on !== undefined) isInking = on;
+  document.body.classList.toggle("is-inking", isInking);
+  if (all) strokes = all;
+  if (begin) strokes.push(begin);
+  if (add) strokes.find((one) => one.id === of)?.points.push(...add);
+  ink.set(strokes);
+}
+
 channel.addEventListener("message", (event) => {
+  if (event.data.ink) inked(event.data.ink);
   if (event.data.time !== undefined) follow(event.data);
   if (event.data.ended) {
     sound.stop();
@@ -48,8 +64,9 @@ channel.addEventListener("message", (event) => {
 followLinks(document.getElementById("stage"), { next: () => channel.postMessage({ give: true }), slide: (slide) => channel.postMessage({ goTo: slide }) });
 const give = () => channel.postMessage({ give: true });
 const back = () => channel.postMessage({ back: true });
-document.addEventListener("click", ({ pointerType }) => pointerType !== "touch" && give());
-swipes(document.body, { left: give, right: back, thirds: [back, () => channel.postMessage({ pause: true }), give] });
+document.addEventListener("click", ({ pointerType }) => pointerType !== "touch" && !isInking && give());
+const unless = (act) => () => isInking || act();
+swipes(document.body, { left: unless(give), right: unless(back), thirds: [back, () => channel.postMessage({ pause: true }), give].map(unless) });
 document.addEventListener("keydown", (event) => {
   if ([" ", "ArrowRight", "PageDown", "Enter"].includes(event.key)) give();
   if (["ArrowLeft", "PageUp"].includes(event.key)) back();
@@ -59,4 +76,5 @@ if (play.order.length) follow({ time: 0, slide: 0, running: false });
 channel.postMessage({ hello: true, stage: true });
 channel.addEventListener("message", ({ data }) => data.whoIsThere && channel.postMessage({ hello: true, stage: true }));
 window.addEventListener("pagehide", () => channel.postMessage({ gone: true }));
-window.stageWindow = { sound };
+listenToHand(document.getElementById("stage"), play, () => isInking, (hand) => channel.postMessage({ hand }));
+window.stageWindow = { sound, ink };

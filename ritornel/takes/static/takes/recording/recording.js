@@ -111,7 +111,7 @@ export class Recording extends Running {
 
   async record([first, last], playBefore = false) {
     if (this.isBusy || !this.devices.isReady) return;
-    const recorder = new RunRecorder(this.page, this.show, this.devices, (trouble) => this.pane.tellLine(trouble));
+    const recorder = new RunRecorder(this.page, this.show, this.devices, () => this.inking.kept, (trouble) => this.pane.tellLine(trouble));
     this.to("before");
     this.fresh(first, last);
     this.lineUp(first);
@@ -135,6 +135,7 @@ export class Recording extends Running {
     Object.assign(this.live, { until: last, slide: first, time: this.play.order[first][1] });
     window.lectern = Object.assign(this.live, { sound: this.sound });
     this.lectern.place = null;
+    this.inking.fresh();
     this.lectern.draw(this.live.place);
     this.showSettled();
   }
@@ -205,6 +206,7 @@ export class Recording extends Running {
 
   changed() {
     this.seen?.at(this.live.slide);
+    this.inking?.at({ fresh: true });
     super.changed();
     this.recorder?.changed(performance.now());
     if (this.live.visit !== this.last.visit && this.state === "running" && this.live.running) this.standIn();
@@ -226,6 +228,11 @@ export class Recording extends Running {
 
   wordsOf(slide) {
     return this.plan[slide].passages.join(" ");
+  }
+
+  /** What was drawn goes with what is recorded. */
+  inked() {
+    this.recorder?.tell();
   }
 
   draw() {

@@ -8,10 +8,10 @@ const TELL_EVERY_MS = 2000;
 const AGAIN_MS = 1500;
 const memoryOf = (run) => `run/${run}`;
 
-/** A run of `live` that is recorded; `told(trouble)` is called when the line to the server changes. */
+/** A run of `live` that is recorded with its `ink()`; `told(trouble)` is called when the line to the server changes. */
 export class RunRecorder {
-  constructor(page, show, devices, told) {
-    Object.assign(this, { page, show, devices, id: newUuid(), fed: 0, since: null, until: -Infinity, lastAt: null, anchors: [] });
+  constructor(page, show, devices, ink, told) {
+    Object.assign(this, { page, show, devices, ink, id: newUuid(), fed: 0, since: null, until: -Infinity, lastAt: null, anchors: [] });
     const { microphone, camera } = devices;
     const [voice, picture] = [newUuid(), camera ? newUuid() : null];
     const begin = { address: page.runs, body: { id: this.id, voice, picture, rate: Math.round(microphone.rate) } };
@@ -78,7 +78,7 @@ export class RunRecorder {
     const { live, devices } = this;
     const now = performance.now();
     const here = live.running ? [live.at(now), this.voiceAt(now), devices.camera?.placeAt(now) ?? null] : this.now;
-    return { instants: live.instants, anchors: this.anchors, now: here };
+    return { instants: live.instants, anchors: this.anchors, now: here, ink: this.ink() };
   }
 
   /** Tells the server, and this browser, what was given; the next time will do if the line is cut. */
