@@ -11,7 +11,7 @@ SEEN = "stageWindow.ink.strokes.filter((one) => one.gone === undefined).length"
 class Drawing(BrowserCase):
     def setUp(self):
         super().setUp()
-        self.row = self.keep({"title": "Talk", "style": "fog", "slides": [slide(id="one"), slide(id="two")]})
+        self.row = self.keep({"title": "Talk", "style": "fog", "slides": [slide(id="one", title="Slide 1"), slide(id="two", title="Slide 2")]})
         self.open_lectern(self.row)
         with self.page.expect_popup() as opened:
             self.page.keyboard.press("w")
@@ -63,6 +63,43 @@ class Drawing(BrowserCase):
         self.until("!document.body.classList.contains('is-inking')", self.window)
         self.window.mouse.click(300, 200)
         self.until("lectern.slide === 1")
+
+    def test_a_pointer_the_picture_nearer_and_a_clock_are_seen_in_both_windows(self):
+        page, pointer = self.page, "document.querySelector('.over-pointer')"
+        page.keyboard.press("Space")
+        box = page.locator("#stage-now").bounding_box()
+        for kind in ("spot", "ring", "dimmed"):
+            page.keyboard.press("r")
+            self.until(f"{pointer}.dataset.kind === {kind!r} && !{pointer}.hidden", self.window)
+        page.mouse.move(box["x"] + box["width"] / 4, box["y"] + box["height"] / 2)
+        self.until(f"Math.abs(parseFloat({pointer}.style.getPropertyValue('--x')) - 25) < 1", self.window)
+        page.keyboard.press("r")
+        self.until(f"{pointer}.hidden", self.window)
+        page.keyboard.press("z")
+        plane = "document.querySelector('.stage-plane')"
+        self.until(f"{plane}.style.scale === '2.2'", self.window)
+        left = "document.querySelector('#stage').getBoundingClientRect().left"
+        nearer = f"(({plane}.getBoundingClientRect().left - {left}) / document.querySelector('#stage').clientWidth)"
+        self.until(f"Math.abs({nearer} + 1.2 * 0.25) < 0.01", self.window)  # the point stays where it is
+        page.keyboard.press("z")
+        self.until(f"{plane}.style.scale === '1'", self.window)
+        page.keyboard.press("5")
+        page.keyboard.press("t")
+        self.until("/^(5:00|4:5.)$/.test(document.querySelector('.over-rest').textContent)", self.window)
+        page.keyboard.press("Space")
+        self.until("document.querySelector('.over-rest').hidden && lectern", page)
+        self.until("document.querySelector('.over-rest').hidden", self.window)
+        self.assertEqual(page.evaluate("lectern.slide"), 0)
+
+    def test_one_goes_where_words_are_said_and_back_to_where_one_was(self):
+        page = self.page
+        page.keyboard.press("Space")
+        page.keyboard.press("/")
+        page.keyboard.type("2")
+        page.keyboard.press("Enter")
+        self.until("lectern.slide === 1")
+        page.keyboard.press("v")
+        self.until("lectern.slide === 0")
 
     def test_what_was_drawn_in_a_rehearsal_is_kept_by_one_act_or_left_out(self):
         page = self.page

@@ -5,8 +5,8 @@ const FORGOTTEN_MS = 3000;
 /** The keys, as the list of them tells. */
 export const KEYS = [
   ["Giving cues", [["Space, →, Enter, Page down", "the next cue, or slide; begin; go on"], ["←, Page up", "take the last cue back"], ["P", "pause, go on"]]],
-  ["Going anywhere", [["12 Enter", "to slide 12"], ["Home, End", "to the first, to the last"], ["O", "all slides"]]],
-  ["What is seen and heard", [["D", "the stage dark"], ["L", "the stage light"], ["C", "captions in the stage window, or none"], ["S", "heard here, or not"], ["W", "open the stage window"], ["+ -", "a larger, a smaller script"]]],
+  ["Going anywhere", [["12 Enter", "to slide 12"], ["Home, End", "to the first, to the last"], ["O, /", "all slides; write part of a title or of a script"], ["V", "back to where you were"]]],
+  ["What is seen and heard", [["D, B, .", "the stage dark"], ["L", "the stage light"], ["C", "captions in the stage window, or none"], ["S", "heard here, or not"], ["W", "open the stage window"], ["+ -", "a larger, a smaller script"]]],
 ];
 
 /** The handler of keydown for a run; `acts` are its acts by name. */
@@ -15,6 +15,7 @@ export function keysOf(run, acts) {
   const keys = {
     " ": acts.give, ArrowRight: acts.give, PageDown: acts.give, Enter: acts.give, ArrowLeft: acts.back, PageUp: acts.back,
     p: acts.pause, w: acts["open-stage"], d: acts.dark, l: acts.light, s: acts.hear, o: acts.overview, c: () => run.turnCaptions(),
+    "/": acts.find, v: () => run.goBack(), b: acts.dark, ".": acts.dark, MediaTrackNext: acts.give, MediaTrackPrevious: acts.back, MediaPlayPause: acts.pause,
     Home: () => run.goToNumber(1), End: () => run.goToNumber(slides.length),
   };
   Object.assign(keys, run.ownKeys);
@@ -38,11 +39,12 @@ export function keysOf(run, acts) {
       run.goToNumber(number);
       return;
     }
+    const count = Number(typed);
     if (typed && key !== "Shift") forget();
-    const act = run.inking.keys[key] ?? keys[key];
+    const act = run.inking.keys[key] ?? run.pointing.keys[key] ?? keys[key];
     const pressed = [" ", "Enter"].includes(key) && target.closest?.("a, button, [data-link]");
     if (!act || pressed) return; // whoever came to a button by keys presses it
     event.preventDefault();
-    act();
+    act(count);
   };
 }

@@ -5,8 +5,9 @@ import { openDialog } from "../parts/dialogs.js";
 import { html } from "../site/vendor/lit.js";
 import { minutes } from "../site/times.js";
 
-export function openOverview(run) {
-  const { play, page, live } = run;
+/** With `find` one writes part of a title or of a script at once. */
+export function openOverview(run, find = false) {
+  const { play, plan, page, live } = run;
   const choose = (dialog, slide) => {
     dialog.close();
     run.goTo(slide);
@@ -17,8 +18,18 @@ export function openOverview(run) {
     event.preventDefault();
     next?.focus();
   };
+  let written = "";
+  const wordsOf = (n) => `${play.order[n][3]} ${plan[n].passages.join(" ")}`.toLowerCase();
+  const fits = (n) => written.toLowerCase().split(/\s+/).every((word) => wordsOf(n).includes(word));
   openDialog("All slides", (dialog) => html`<h2 class="page-title">All slides</h2>
-    <div class="overview">${play.order.map(([name, start, , title], n) => html`<button class="overview-slide ${n === live.slide ? "is-now" : ""}" @click=${() => choose(dialog, name)} @keydown=${walk}>
+    <input class="field overview-find" type="search" aria-label="Part of a title or of a script" placeholder="part of a title, or of a script" @input=${(event) => {
+      written = event.target.value.trim();
+      dialog.update();
+    }} @keydown=${(event) => {
+      const first = play.order.findIndex((_, n) => fits(n));
+      if (event.key === "Enter" && first >= 0) choose(dialog, play.order[first][0]);
+    }}>
+    <div class="overview">${play.order.map(([name, start, , title], n) => html`<button ?hidden=${!fits(n)} class="overview-slide ${n === live.slide ? "is-now" : ""}" @click=${() => choose(dialog, name)} @keydown=${walk}>
       <img src=${page.pictures[n]} alt="" loading="lazy"><span><b>${n + 1}</b> ${title}</span><span class="soft">${minutes(start)}</span></button>`)}</div>`, { width: "min(1100px, 94vw)" });
-  document.querySelector(".overview-slide.is-now")?.focus();
+  document.querySelector(find ? ".overview-find" : ".overview-slide.is-now")?.focus();
 }

@@ -12,6 +12,8 @@ import { languageName } from "../parts/languages.js";
 import { KEYS, keysOf } from "./going.js";
 import { INK_KEYS, Inking } from "./inking/inking.js";
 import { openOverview } from "./overview.js";
+import { POINTING_KEYS, Pointing } from "./pointing.js";
+import { stayAwake } from "./over_stage.js";
 import { paceWords } from "./pace_line.js";
 import { swipes } from "../site/swipes.js";
 import { TakeMemory } from "./take_memory.js";
@@ -36,6 +38,7 @@ export class Running {
     this.ticking = new Ticking((at) => this.frame(at));
     this.sound.muted = !this.isHeard;
     this.inking = new Inking(this);
+    this.pointing = new Pointing(this);
     window.lectern = Object.assign(this.live, { sound: this.sound });
   }
 
@@ -114,6 +117,7 @@ export class Running {
   give() {
     const { live } = this;
     if (this.curtain) return this.draws("");
+    if (this.pointing.rest) return this.pointing.clock();
     if (live.began === undefined) {
       live.start(performance.now());
       this.ticking.start();
@@ -130,7 +134,15 @@ export class Running {
     this.draw();
   }
 
+  /** Back to where one was before one went elsewhere. */
+  goBack() {
+    if (!this.cameFrom) return this.say("You have not gone anywhere yet.");
+    const { slide, cue } = this.cameFrom;
+    return this.goTo(slide, cue);
+  }
+
   goTo(slide, cue = 0) {
+    this.cameFrom = { slide: this.play.order[this.live.slide][0], cue: this.live.cue };
     this.live.goTo(slide, performance.now(), cue);
     this.draw();
   }
@@ -207,12 +219,17 @@ export class Running {
     }
   }
 
-  openWindow() {
-    const opened = window.open(this.page.stage, "ritornel-stage", "popup,width=960,height=540");
+  /** The stage window, on the other screen where there is one and the browser lets it be placed there. */
+  async openWindow() {
+    const details = window.screen.isExtended ? await window.getScreenDetails?.().catch(() => null) : null;
+    const other = details?.screens.find((one) => one !== details.currentScreen);
+    const place = other ? `left=${other.availLeft},top=${other.availTop},width=${other.availWidth},height=${other.availHeight}` : "width=960,height=540";
+    const opened = window.open(this.page.stage, "ritornel-stage", `popup,${place}`);
     if (!opened) this.say("the browser held the stage window back; allow windows for this page");
   }
 
-  hears({ hello, stage, gone, give, back, pause, goTo, hand }) {
+  hears({ hello, stage, gone, give, back, pause, goTo, hand, at }) {
+    if (at) this.pointing.at(...at);
     if (hand && this.inking.on) this.inking.hand(hand);
     if (stage && hello) this.windows++;
     if (gone) {
@@ -223,6 +240,7 @@ export class Running {
     if (stage || gone) this.sound.muted = !this.isHeard;
     if (hello) this.tell();
     if (hello) this.inking.tellAll();
+    if (hello) this.pointing.tell();
     if (stage || gone) this.drawActs();
     if (give) this.give();
     if (back) this.back();
@@ -242,11 +260,13 @@ export class Running {
     followLinks(id("stage-now"), { next: acts.give, slide: (slide) => this.goTo(slide) });
     this.lectern.script.clicked = (slide, cue) => this.goTo(this.play.order[slide][0], cue);
     this.lectern.line.clicked = (time) => this.goToTime(time);
-    swipes(document.querySelector(".lectern-body"), { left: acts.give, right: acts.back });
+    const unlessDrawing = (act) => () => this.inking.on || act();
+    swipes(document.querySelector(".lectern-body"), { left: unlessDrawing(acts.give), right: unlessDrawing(acts.back) });
     // A button that is clicked does not take the focus: Space goes on to give the cues.
     document.addEventListener("mousedown", (event) => event.target.closest?.("button") && event.preventDefault());
-    document.addEventListener("keydown", keysOf(this, acts));
-    listenForHelp([...KEYS, INK_KEYS]);
+    document.addEventListener("keydown", keysOf(this, { ...acts, find: () => openOverview(this, true) }));
+    listenForHelp([...KEYS, INK_KEYS, POINTING_KEYS]);
+    stayAwake();
     window.addEventListener("beforeunload", () => this.memory.remember(this.live));
   }
 }

@@ -6,6 +6,7 @@ import { Captions } from "../play/captions.js";
 import { evaluate } from "../play/evaluate.js";
 import { followLinks } from "../play/links.js";
 import { InkLayer, listenToHand } from "./inking/ink_layer.js";
+import { OverStage, followPointer, stayAwake } from "./over_stage.js";
 import { LiveSound } from "../play/live_sound.js";
 import { Stage } from "../play/stage.js";
 import { swipes } from "../site/swipes.js";
@@ -17,6 +18,7 @@ stage.looksAhead = true;
 const captions = new Captions(document.getElementById("stage"), play);
 const sound = new LiveSound(play, stage, () => askForSound());
 const ink = new InkLayer(document.getElementById("stage"), play);
+const over = new OverStage(stage, ink, play);
 const channel = new BroadcastChannel(`ritornel/${location.pathname.split("/")[2]}`);
 document.querySelector(".whole-stage").style.setProperty("--stage-ratio", play.width / play.height);
 
@@ -55,6 +57,7 @@ function inked({ all, begin, of, add, on }) {
 
 channel.addEventListener("message", (event) => {
   if (event.data.ink) inked(event.data.ink);
+  if (event.data.over) over.show(event.data.over);
   if (event.data.time !== undefined) follow(event.data);
   if (event.data.ended) {
     sound.stop();
@@ -68,8 +71,8 @@ document.addEventListener("click", ({ pointerType }) => pointerType !== "touch" 
 const unless = (act) => () => isInking || act();
 swipes(document.body, { left: unless(give), right: unless(back), thirds: [back, () => channel.postMessage({ pause: true }), give].map(unless) });
 document.addEventListener("keydown", (event) => {
-  if ([" ", "ArrowRight", "PageDown", "Enter"].includes(event.key)) give();
-  if (["ArrowLeft", "PageUp"].includes(event.key)) back();
+  if ([" ", "ArrowRight", "PageDown", "Enter", "MediaTrackNext"].includes(event.key)) give();
+  if (["ArrowLeft", "PageUp", "MediaTrackPrevious"].includes(event.key)) back();
   if (event.key === "f") document.documentElement.requestFullscreen?.();
 });
 if (play.order.length) follow({ time: 0, slide: 0, running: false });
@@ -77,4 +80,6 @@ channel.postMessage({ hello: true, stage: true });
 channel.addEventListener("message", ({ data }) => data.whoIsThere && channel.postMessage({ hello: true, stage: true }));
 window.addEventListener("pagehide", () => channel.postMessage({ gone: true }));
 listenToHand(document.getElementById("stage"), play, () => isInking, (hand) => channel.postMessage({ hand }));
+followPointer(document.getElementById("stage"), play, (x, y) => channel.postMessage({ at: [x, y] }));
+stayAwake();
 window.stageWindow = { sound, ink };
