@@ -4,6 +4,7 @@ import uuid
 
 from django.conf import settings
 from django.db import models
+from django.utils import timezone
 
 from ritornel.library.models import Asset, Upload
 from ritornel.shows.models import Show
@@ -13,6 +14,8 @@ class Take(models.Model):
     """One rehearsal: the instants that were given, and what had been planned then, slide by slide."""
 
     show = models.ForeignKey(Show, on_delete=models.CASCADE, related_name="takes")
+    name = models.CharField(max_length=200, blank=True)
+    note = models.CharField(max_length=2000, blank=True)
     size = models.PositiveBigIntegerField(default=0)
     document = models.JSONField()
     planned = models.JSONField()
@@ -24,7 +27,7 @@ class Take(models.Model):
         ordering = ["-begun_at"]
 
     def __str__(self) -> str:
-        return f"take of {self.begun_at:%d %b %H:%M}"
+        return self.name or f"take of {timezone.localtime(self.begun_at):%d %b %H:%M}"
 
 
 class Run(models.Model):

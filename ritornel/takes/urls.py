@@ -2,14 +2,15 @@
 
 from django.urls import path
 
-from ritornel.takes import passage_views, views
+from ritornel.takes import compare_views, passage_views, views
 
 app_name = "takes"
 urlpatterns = [
     path("shows/<uuid:show_id>/lectern", views.lectern, name="lectern"),
     path("shows/<uuid:show_id>/record", views.record, name="record"),
     path("shows/<uuid:show_id>/stage", views.stage, name="stage"),
-    path("shows/<uuid:show_id>/takes", views.keep, name="keep"),
+    path("shows/<uuid:show_id>/takes", views.takes, name="keep"),
+    path("shows/<uuid:show_id>/takes/apply", compare_views.apply_several, name="apply-several"),
     path("shows/<uuid:show_id>/takes/last", views.last, name="last"),
     path("shows/<uuid:show_id>/runs", passage_views.begin, name="begin-run"),
     path("shows/<uuid:show_id>/runs/<uuid:name>", passage_views.run, name="run"),
@@ -17,6 +18,7 @@ urlpatterns = [
     path("shows/<uuid:show_id>/passages/chosen", passage_views.chosen, name="chosen"),
     path("shows/<uuid:show_id>/passages/<int:number>", passage_views.passage, name="passage"),
     path("takes/<int:take_id>", views.take, name="take"),
+    path("takes/<int:take_id>/change", compare_views.change, name="change"),
     path("takes/<int:take_id>/ink", views.keep_ink, name="keep-ink"),
     path("takes/<int:take_id>/apply", views.apply, name="apply"),
 ]

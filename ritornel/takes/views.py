@@ -36,6 +36,7 @@ from ritornel.shows import in_rows, keeping
 from ritornel.shows.access import own_show, own_show_loaded
 from ritornel.shows.models import Show
 from ritornel.site.answering import answer, answering, asked, signed_in
+from ritornel.takes import compare_views
 from ritornel.takes.comparing import compared, planned_lengths
 from ritornel.takes.models import Take
 from ritornel.takes.passages import Strokes
@@ -117,6 +118,11 @@ def _ink_by_slide(given: Given) -> dict[str, Strokes]:
     """Return what was drawn on each slide: the last time that something was."""
     slides = [instant.slide for instant in given.instants if instant.kind == "slide"]
     return {slide: given.ink[str(n)] for n, slide in enumerate(slides) if given.ink.get(str(n))}
+
+
+def takes(request: HttpRequest, show_id: UUID) -> HttpResponse:
+    """Keep a take that was given; or show those that are kept."""
+    return keep(request, show_id) if request.method == "POST" else compare_views.takes(request, show_id)
 
 
 @signed_in

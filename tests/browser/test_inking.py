@@ -11,7 +11,13 @@ SEEN = "stageWindow.ink.strokes.filter((one) => one.gone === undefined).length"
 class Drawing(BrowserCase):
     def setUp(self):
         super().setUp()
-        self.row = self.keep({"title": "Talk", "style": "fog", "slides": [slide(id="one", title="Slide 1"), slide(id="two", title="Slide 2")]})
+        self.row = self.keep(
+            {
+                "title": "Talk",
+                "style": "fog",
+                "slides": [slide(id="one", title="Slide 1"), slide(id="two", title="Slide 2")],
+            }
+        )
         self.open_lectern(self.row)
         with self.page.expect_popup() as opened:
             self.page.keyboard.press("w")

@@ -1,11 +1,14 @@
 """Edit: give the show the waits and holds of a take."""
 
+from typing import Annotated
+
+from msgspec import Meta
 from msgspec.structs import replace
 
 from ritornel.core.edits.command import Command, Ids, slide_of
 from ritornel.core.model import Show, Take
 from ritornel.core.score import compile
-from ritornel.core.time.takes import apply_take
+from ritornel.core.time.takes import apply_take, apply_takes
 
 
 class ApplyTake(Command, frozen=True, kw_only=True):
@@ -27,3 +30,18 @@ class ApplyTake(Command, frozen=True, kw_only=True):
     def label(self) -> str:
         """Name it as people do."""
         return "apply a take"
+
+
+class ApplyTakes(Command, frozen=True, kw_only=True):
+    """Set waits and holds to the median of what was given in several takes."""
+
+    takes: Annotated[tuple[Take, ...], Meta(min_length=1, max_length=50)]
+
+    def apply(self, show: Show) -> Show:
+        """Return the show paced as these takes in the middle; slides that were not run keep their pace."""
+        return apply_takes(show, compile(show).times, self.takes)
+
+    @property
+    def label(self) -> str:
+        """Name it as people do."""
+        return f"apply the median of {len(self.takes)} takes"

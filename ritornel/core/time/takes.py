@@ -2,12 +2,13 @@
 
 from collections.abc import Sequence
 from itertools import accumulate
+from statistics import median
 from typing import NamedTuple
 
 from msgspec.structs import replace
 
 from ritornel.core.model import Show, Slide, Take
-from ritornel.core.time.rounding import to_step
+from ritornel.core.time.rounding import rounded, to_step
 from ritornel.core.time.slide_clock import SlideTime
 
 GIVEN_TO_MS = 100
@@ -142,6 +143,54 @@ def apply_take(show: Show, planned: Sequence[SlideTime], take: Take) -> tuple[Sh
         if hurried:
             rushed[slide.id] = tuple(hurried)
     return replace(show, slides=tuple(slides)), rushed
+
+
+def apply_takes(show: Show, planned: Sequence[SlideTime], takes: Sequence[Take]) -> Show:
+    """Return the show with the median of what was given in several takes: of each wait, and of each hold.
+
+    A take counts where it gave something; what none of them gave stays as it was.
+    """
+    found: dict[str, list[tuple[Slide, Given]]] = {}
+    for take in takes:
+        runs = counted_runs(take)
+        for slide in apply_take(show, planned, take)[0].slides:
+            if slide.id in runs:
+                given = runs[slide.id]
+                cues = {cue: at for run in given for cue, at in run.cues_ms.items()}
+                found.setdefault(slide.id, []).append((slide, given[-1]._replace(cues_ms=cues)))
+    return replace(show, slides=tuple(_median(slide, found.get(slide.id, [])) for slide in show.slides))
+
+
+def _median(slide: Slide, applied: Sequence[tuple[Slide, Given]]) -> Slide:
+    if not applied:
+        return slide
+    waits = dict(slide.waits)
+    for cue in {cue for _, given in applied for cue in given.cues_ms}:
+        values = [one.waits[str(cue)] for one, given in applied if cue in given.cues_ms and str(cue) in one.waits]
+        if values:
+            waits[str(cue)] = to_step(rounded(median(values)), GIVEN_TO_MS)
+    holds = [one.hold_ms for one, _ in applied if one.hold_ms is not None]
+    return replace(slide, waits=waits, hold_ms=to_step(rounded(median(holds)), GIVEN_TO_MS), length_ms=None)
+
+
+def pace_line(show: Show, planned: Sequence[SlideTime], take: Take) -> list[tuple[int, int]]:
+    """Return for all that a take gave when it was planned, and how far ahead of that it came (negative: behind).
+
+    Both in ms; pauses taken out. What the show does not have any more is left out.
+    """
+    starts = dict(zip((s.id for s in show.slides), accumulate((t.length_ms for t in planned), initial=0), strict=False))
+    times = dict(zip((s.id for s in show.slides), planned, strict=True))
+    found: list[tuple[int, int]] = []
+    paused = 0
+    for instant in take.instants:
+        if instant.kind == "pause":
+            paused += instant.length_ms
+        elif instant.kind in ("slide", "cue") and instant.slide in times:
+            groups = times[instant.slide].groups
+            if instant.cue < len(groups):
+                at = starts[instant.slide] + (groups[instant.cue].start_ms if instant.cue else 0)
+                found.append((at, at - (instant.at_ms - paused)))
+    return found
 
 
 def pace_at(planned_ms: int, elapsed_ms: int, length_ms: int) -> AgainstPlan:

@@ -3,7 +3,16 @@ from unittest import TestCase
 from ritornel.core.model import Take
 from ritornel.core.model.reading import convert
 from ritornel.core.score import compile
-from ritornel.core.time.takes import AgainstPlan, apply_take, counted_runs, pace_at, pace_while
+from ritornel.core.time.takes import (
+    AgainstPlan,
+    apply_take,
+    apply_takes,
+    counted_runs,
+    pace_at,
+    pace_line,
+    pace_while,
+    passages_of,
+)
 from tests.made import LAMP, show, slide, step
 
 
@@ -142,3 +151,38 @@ class WhileRunning(TestCase):
 
     def test_a_slide_gone_back_to_counts_from_its_start(self):
         self.assertEqual(self.ahead(5100, ("slide", 0, "none"), ("slide", 2000, "one"), ("slide", 5000, "none")), -5000)
+
+
+class Several(TestCase):
+    def setUp(self):
+        self.show = show(slide(step("a"), step("b"), script=LAMP, id="one"), slide(id="two"))
+        self.planned = compile(self.show).times
+
+    def test_the_median_of_each_wait_and_hold_where_something_was_given(self):
+        def given(first: int, second: int, end: int, *more: tuple):
+            return take(("slide", 0, "one"), ("cue", first, "one", 1), ("cue", second, "one", 2), *more, ("end", end))
+
+        takes = [given(1000, 4000, 8000), given(3000, 5000, 8000), given(1600, 9000, 20_000, ("slide", 11_000, "two"))]
+        result = apply_takes(self.show, self.planned, takes)
+        self.assertEqual(result.slides[0].waits, {"1": 1600, "2": 2400})  # of 1000, 3000, 1600; of 2400, 1400, 6800
+        self.assertEqual(result.slides[0].hold_ms, 2400)  # of 3400, 2400, 1400
+        self.assertEqual(result.slides[1].hold_ms, 9000)
+        self.assertEqual(apply_takes(self.show, self.planned, []), self.show)
+
+    def test_the_pace_is_told_where_something_was_given_pauses_taken_out(self):
+        one = self.planned[0]
+        first = one.groups[1].start_ms
+        given = take(("slide", 0, "one"), ("pause", 500, "", 0, 4000), ("cue", first + 5000, "one", 1), ("slide", 9000 + one.length_ms, "two"), ("end", 60_000))  # fmt: skip
+        self.assertEqual(pace_line(self.show, self.planned, given), [(0, 0), (first, -1000), (one.length_ms, -5000)])
+
+
+class Passages(TestCase):
+    def test_one_for_each_time_a_slide_is_gone_through_from_its_beginning(self):
+        given = take(
+            ("slide", 0, "one"), ("cue", 1000, "one", 1), ("pause", 1500, "", 0, 600), ("slide", 4600, "two"),
+            ("slide", 4700, "one"), ("cue", 6000, "one", 1), ("slide", 7000, "one", 1), ("end", 9000),
+        )  # fmt: skip
+        self.assertEqual(
+            [(p.number, p.slide, p.start_ms, p.end_ms, p.cues_ms) for p in passages_of(given)],
+            [(0, "one", 0, 4000, {1: 1000}), (2, "one", 4100, 6400, {1: 1300})],
+        )

@@ -2,19 +2,16 @@
 
 import { evaluate } from "../../play/evaluate.js";
 import { Live } from "../../play/live.js";
-import { Sound } from "../../play/sound.js";
 import { send } from "../../site/sending.js";
 import { Running } from "../running.js";
 import { Devices, NO_CAMERA } from "./devices.js";
 import { KeepPane } from "./keep_pane.js";
+import { LeadIn } from "./lead_in.js";
 import { Ledger } from "./ledger.js";
 import { RunRecorder, endWhatWasLeft } from "./run_recorder.js";
 import { SeenHere } from "./seen_here.js";
 
 const SEEN = "record/seen"; // whether one was seen the last time
-const BEFORE_MS = 3000;
-const BEATS = ["three", "two", "one"];
-const BEAT_MS = 650;
 const NOT_REMEMBERED = { remember() {}, forget() {}, left: () => null, sendWhatIsOld: async () => null };
 const id = (name) => document.getElementById(name);
 
@@ -28,6 +25,7 @@ export class Recording extends Running {
     this.seen = new SeenHere(id("stage-now"), page.speakers);
     this.devices = new Devices(page, this.seen.picture, (block, now) => this.hear(block, now), (lost) => this.devicesChanged(lost));
     this.pane = new KeepPane(id("keep"), this);
+    this.leadIn = new LeadIn(this);
     this.ledger = new Ledger(id("ledger"), this);
   }
 
@@ -116,7 +114,7 @@ export class Recording extends Running {
     this.fresh(first, last);
     this.lineUp(first);
     await recorder.warm();
-    const went = (!playBefore || (await this.playBefore(first))) && (await this.countIn());
+    const went = (!playBefore || (await this.leadIn.playBefore(first))) && (await this.leadIn.count());
     if (!went) {
       recorder.forget();
       return;
@@ -146,51 +144,11 @@ export class Recording extends Running {
     if (this.state !== "running") return this.record([slide, slide], true);
     this.live.pause(performance.now());
     this.to("before");
-    if (!((await this.playBefore(slide)) && (await this.countIn()))) return undefined;
+    if (!((await this.leadIn.playBefore(slide)) && (await this.leadIn.count()))) return undefined;
     this.to("running");
     const now = performance.now();
     this.live.goOn(now);
     return this.live.goTo(this.play.order[slide][0], now);
-  }
-
-  /** Plays the seconds before a slide. Resolves to whether that was not stopped. */
-  async playBefore(slide) {
-    const end = this.play.order[slide][1];
-    const from = Math.max(0, end - BEFORE_MS);
-    if (!slide) return true;
-    this.to("before");
-    const { now: stage } = this.lectern;
-    this.before ??= new Sound(this.play, stage, () => {});
-    await this.before.ready(slide - 1, from);
-    const since = performance.now();
-    return new Promise((resolve) => {
-      const draw = () => {
-        const time = from + performance.now() - since;
-        if (time >= end - 1 || this.state !== "before") {
-          this.before.stop();
-          resolve(this.state === "before");
-          return;
-        }
-        const index = Math.max(0, this.play.order.findLastIndex(([, start]) => start <= time));
-        stage.show(evaluate(this.play, time));
-        this.before.follow(index, time, true);
-        requestAnimationFrame(draw);
-      };
-      draw();
-    });
-  }
-
-  /** Counts in. Resolves to whether that was not stopped. */
-  async countIn() {
-    this.to("counting");
-    for (const beat of BEATS) {
-      this.say(`It begins: ${beat}`);
-      await new Promise((resolve) => setTimeout(resolve, BEAT_MS));
-      if (this.state !== "counting") return false;
-    }
-    this.say("");
-    this.saying = null;
-    return true;
   }
 
   /** What was to begin does not. */

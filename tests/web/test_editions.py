@@ -1,4 +1,4 @@
-"""Takes beside their plan; editions: frozen, public, withdrawn."""
+"""Editions: frozen, public, withdrawn."""
 
 import gzip
 import json
@@ -10,78 +10,14 @@ from django.test.utils import CaptureQueriesContext
 from django.utils import timezone
 
 from ritornel.core.motion.track import Track, value_at
-from ritornel.core.score import compile
 from ritornel.publishing import prepared
 from ritornel.publishing.editions import publish
 from ritornel.publishing.models import Edition
 from ritornel.publishing.playing import parted
-from ritornel.shows import in_rows
-from ritornel.takes.models import Take
 from tests.files import png, wav
-from tests.made import LAMP, show, slide, step
+from tests.made import show, slide
 from tests.material import OwnerCase, asset
 from tests.node import in_page
-
-
-class Takes(OwnerCase):
-    def setUp(self):
-        super().setUp()
-        self.row = self.keep(show(slide(step("a"), step("b"), script=LAMP, id="one"), slide(id="two")))
-        instants = [
-            {"kind": "slide", "at": 0, "slide": "one"},
-            {"kind": "cue", "at": 1000, "slide": "one", "cue": 1},
-            {"kind": "cue", "at": 1200, "slide": "one", "cue": 2},
-            {"kind": "end", "at": 6000},
-        ]
-        self.answer = self.client.post(
-            f"/shows/{self.row.pk}/takes", {"instants": instants}, content_type="application/json"
-        )
-
-    def test_kept_compared_and_applied_as_one_edit(self):
-        page = self.client.get(self.answer.json()["take"])
-        self.assertContains(page, "rushed: cue 2")
-        self.assertContains(page, "not run")
-        self.assertContains(page, "0:05.3")
-        applied = self.client.post(f"{self.answer.json()['take']}/apply")
-        self.assertRedirects(applied, f"/shows/{self.row.pk}/")
-        slide_ = in_rows.load(self.row).slides[0]
-        self.assertEqual((slide_.waits, slide_.hold_ms), ({"1": 1000, "2": 0}, 4200))
-        self.assertIsNone(self.edit(self.row, "undo").json()["slides"]["one"]["document"]["hold"])
-
-    def test_what_would_not_last_as_it_was_given_is_said_before_it_is_applied_and_lasts_as_was_said(self):
-        voice = {"asset": "tune", "out": 3000}
-        row = self.keep(show(slide(id="said", title="The bath", narration=voice), slide(id="next")))
-        instants = [
-            {"kind": "slide", "at": 0, "slide": "said"},
-            {"kind": "slide", "at": 1200, "slide": "next"},
-            {"kind": "end", "at": 3200},
-        ]
-        answer = self.client.post(f"/shows/{row.pk}/takes", {"instants": instants}, content_type="application/json")
-        page = self.client.get(answer.json()["take"])
-        self.assertContains(page, "“The bath” lasts 0:03.6, given were 0:01.2: its voice takes longer.")
-        self.assertContains(page, "Applied, the show lasts 0:05.6")
-        self.client.post(f"{answer.json()['take']}/apply")
-        self.assertEqual([t.length_ms for t in compile(in_rows.load(row)).times], [3600, 2000])
-
-    def test_the_newest_is_told_to_its_owner(self):
-        address = f"/shows/{self.row.pk}/takes/last"
-        told = self.client.get(address).json()
-        self.assertEqual((told["take"]["instants"][0]["kind"], told["given"][:7]), ("slide", "take of"))
-        other = self.keep(show(slide()))
-        self.assertEqual(self.client.get(f"/shows/{other.pk}/takes/last").json(), {"take": None, "given": ""})
-        self.client.force_login(self.other)
-        self.assertEqual(self.client.get(address).status_code, 404)
-
-    def test_a_take_that_cannot_be_read_is_refused(self):
-        bad = self.client.post(
-            f"/shows/{self.row.pk}/takes", {"instants": [{"kind": "nap", "at": 0}]}, content_type="application/json"
-        )
-        self.assertEqual(bad.status_code, 400)
-        self.assertEqual(Take.objects.count(), 1)
-
-    def test_only_its_owner_sees_it(self):
-        self.client.force_login(self.other)
-        self.assertEqual(self.client.get(self.answer.json()["take"]).status_code, 404)
 
 
 class Editions(OwnerCase):
