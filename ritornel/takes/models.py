@@ -96,3 +96,36 @@ class Passage(models.Model):
     def length_ms(self) -> int:
         """How long it is."""
         return self.end_ms - self.start_ms
+
+
+class Companion(models.Model):
+    """A second device at a lectern, without an account: who has its code sees the script of one show, and gives cues.
+
+    ``state`` is where the run stands, as the lectern told it last. It ends with the run, or when it is taken away.
+    """
+
+    show = models.ForeignKey(Show, on_delete=models.CASCADE, related_name="companions")
+    code = models.CharField(max_length=16, unique=True)
+    state = models.JSONField(default=dict)
+    made_at = models.DateTimeField(auto_now_add=True)
+    seen_at = models.DateTimeField(null=True, blank=True)
+    expires_at = models.DateTimeField()
+
+    class Meta:
+        ordering = ["made_at"]
+
+    def __str__(self) -> str:
+        return f"companion {self.code}"
+
+
+class Order(models.Model):
+    """What a companion asks its lectern for: a cue, back, a pause, a slide, or what its hand draws."""
+
+    companion = models.ForeignKey(Companion, on_delete=models.CASCADE, related_name="orders")
+    what = models.JSONField()
+
+    class Meta:
+        ordering = ["pk"]
+
+    def __str__(self) -> str:
+        return f"order {self.pk}"

@@ -15,6 +15,7 @@ from django.utils import timezone
 from django.views.decorators.http import require_POST, require_safe
 
 from ritornel.core.edits import BadEdit
+from ritornel.core.edits.command import slide_of
 from ritornel.core.edits.inking import KeepInk
 from ritornel.core.edits.passages import speaker_place
 from ritornel.core.edits.takes import ApplyTake
@@ -27,7 +28,6 @@ from ritornel.core.model.writing import plain
 from ritornel.core.score import Score, compile
 from ritornel.core.styles import room_of, style_of
 from ritornel.core.styles.pens import pens_for
-from ritornel.core.time.script import texts
 from ritornel.library.describing import described
 from ritornel.library.models import Asset
 from ritornel.library.room import check_room
@@ -40,6 +40,7 @@ from ritornel.takes import compare_views
 from ritornel.takes.comparing import compared, planned_lengths
 from ritornel.takes.models import Take
 from ritornel.takes.passages import Strokes
+from ritornel.takes.planned import plan_of
 
 
 @login_required
@@ -68,7 +69,6 @@ def record(request: HttpRequest, show_id: UUID) -> HttpResponse:
             {"title": title, "first": first, "last": end - 1}
             for (title, first), (_, end) in pairwise([*chapters, ("", len(show.slides))])
         ],
-        "speakers": [_speaker(show, slide) for slide in show.slides],
     }
     return render(request, "takes/lectern.html", {"row": row, "page": page, "slides": len(show.slides), "keep": True})
 
@@ -77,13 +77,24 @@ def _page(row: Show, show: CoreShow) -> dict:
     score = compile(show)
     return {
         "play": _playable(row, show, score),
-        "plan": [_plan(slide, time) for slide, time in zip(show.slides, score.times, strict=True)],
+        "plan": [plan_of(slide, time) for slide, time in zip(show.slides, score.times, strict=True)],
         "target": show.target_ms,
         "takes": reverse("takes:keep", args=[row.pk]),
         "stage": reverse("takes:stage", args=[row.pk]),
-        "pens": [pens_for(slide, style_of(show), room_of(show)) for slide in show.slides],
+        "beside": reverse("takes:beside", args=[row.pk]),
+        "companions": reverse("takes:companions", args=[row.pk]),
         "pictures": [reverse("shows:picture", args=[row.pk, slide.id]) for slide in show.slides],
     }
+
+
+@signed_in
+@require_safe
+@answering
+def beside(request: HttpRequest, show_id: UUID) -> HttpResponse:
+    """Answer of ?slide= the ``pens`` that stand out on it, and where who speaks is seen: the ``speaker``."""
+    _, show = own_show_loaded(request, show_id)
+    slide = slide_of(show, request.GET.get("slide", ""))
+    return answer({"pens": pens_for(slide, style_of(show), room_of(show)), "speaker": _speaker(show, slide)})
 
 
 def _speaker(show: CoreShow, slide: Slide) -> dict:
@@ -212,21 +223,3 @@ def _playable(row: Show, show: CoreShow, score: Score) -> dict:
     ids = [a.id for a in show.assets]
     assets = Asset.objects.filter(owner_id=row.owner_id, sha256__in=ids)
     return {**playable(show, score), "assets": {a.sha256: described(a) for a in assets}}
-
-
-def _plan(slide, time) -> dict:
-    return {
-        "id": slide.id,
-        "passages": texts(slide.script, len(time.groups) - 1),
-        "advance": slide.advance,
-        "cue_advance": slide.cue_advance,
-        "groups": [
-            {
-                "cue": g.cue,
-                "start": g.start_ms,
-                "settle": g.settle_ms,
-                "advance": slide.cue_advance.get(str(g.cue), slide.advance),
-            }
-            for g in time.groups
-        ],
-    }

@@ -159,6 +159,8 @@ RATES = {
     "following": (1200, 600),
     "outlines": (60, 60),
     "pictures": (3000, 60),
+    "joining": (60, 600),
+    "companions": (3000, 60),
 }
 """How often an account may ask for what costs something: so many times in so many seconds."""
 JOBS = {

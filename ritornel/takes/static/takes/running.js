@@ -9,6 +9,8 @@ import { Ticking } from "../site/ticking.js";
 import { minutes } from "../site/times.js";
 import { listenForHelp } from "../parts/keys_help.js";
 import { languageName } from "../parts/languages.js";
+import { Companions } from "./companion/companions.js";
+import { Beside } from "./beside.js";
 import { KEYS, keysOf } from "./going.js";
 import { INK_KEYS, Inking } from "./inking/inking.js";
 import { openOverview } from "./overview.js";
@@ -37,9 +39,11 @@ export class Running {
     this.remembered = 0;
     this.ticking = new Ticking((at) => this.frame(at));
     this.sound.muted = !this.isHeard;
+    this.beside = new Beside(page.beside);
     this.inking = new Inking(this);
     this.pointing = new Pointing(this);
-    window.lectern = Object.assign(this.live, { sound: this.sound });
+    this.companions = new Companions(this);
+    window.lectern = Object.assign(this.live, { sound: this.sound, ink: () => this.inking.strokes });
   }
 
   begin() {
@@ -186,6 +190,7 @@ export class Running {
     const last = live.slide + 1 >= this.play.order.length;
     const begun = live.began !== undefined;
     const waiting = live.ended ? "Ended" : !begun ? "Begin" : !live.running ? "Go on" : live.next ? `Cue ${live.next.cue}` : last ? "End the show" : "Next slide";
+    this.nextWords = waiting;
     id("give").replaceChildren(waiting, " ", live.ended ? "" : el("kbd.soft", {}, "Space"));
     id("give").disabled = live.ended;
     id("pause").replaceChildren(begun && !live.running ? "Go on " : "Pause ", el("kbd.soft", {}, "P"));
@@ -200,6 +205,7 @@ export class Running {
   async keep() {
     this.sound.stop();
     this.channel.postMessage({ ended: true });
+    this.companions.end();
     id("pace").textContent = "keeping the take…";
     this.saying = true;
     for (;;) {
@@ -254,7 +260,7 @@ export class Running {
     const acts = {
       give: () => this.give(), pause: () => this.pause(), back: () => this.back(), "open-stage": () => this.openWindow(),
       dark: () => this.draws("dark"), light: () => this.draws("light"), hear: () => this.hear(),
-      overview: () => openOverview(this), ink: () => this.inking.turn(), end: () => this.live.end(performance.now()),
+      overview: () => openOverview(this), ink: () => this.inking.turn(), devices: () => this.companions.open(), end: () => this.live.end(performance.now()),
     };
     for (const [name, act] of Object.entries(acts)) id(name).addEventListener("click", act);
     followLinks(id("stage-now"), { next: acts.give, slide: (slide) => this.goTo(slide) });

@@ -27,13 +27,22 @@ export class Inking {
     return this.run.live.slide;
   }
 
+  get slideId() {
+    return this.run.play.order[this.slide][0];
+  }
+
+  /** Asks which pens stand out on the slide, before one draws. */
+  async learn() {
+    if (this.on && (await this.run.beside.learn(this.slideId))) this.draw();
+  }
+
   get strokes() {
     if (!this.bySlide.has(this.slide)) this.bySlide.set(this.slide, []);
     return this.bySlide.get(this.slide);
   }
 
   get colours() {
-    return this.run.page.pens[this.slide];
+    return this.run.beside.of(this.slideId).pens;
   }
 
   /** The time of the slide, in ms: how long it has been on. */
@@ -54,6 +63,7 @@ export class Inking {
     }
     this.tellAll();
     this.draw();
+    this.learn();
   }
 
   /** A run of its own begins with nothing drawn. */
@@ -78,6 +88,7 @@ export class Inking {
     document.body.classList.toggle("is-inking", on);
     this.tell({ on });
     this.draw();
+    this.learn();
   }
 
   choose(values) {

@@ -22,7 +22,7 @@ export class Recording extends Running {
     Object.assign(this, { show, memory: NOT_REMEMBERED, heard: false, state: "trying", recorder: null, last: { visit: null } });
     this.choice = { seen: localStorage.getItem(SEEN) === "yes", range: "all" };
     this.sound.muted = true;
-    this.seen = new SeenHere(id("stage-now"), page.speakers);
+    this.seen = new SeenHere(id("stage-now"), this.beside);
     this.devices = new Devices(page, this.seen.picture, (block, now) => this.hear(block, now), (lost) => this.devicesChanged(lost));
     this.pane = new KeepPane(id("keep"), this);
     this.leadIn = new LeadIn(this);
@@ -131,7 +131,7 @@ export class Recording extends Running {
   fresh(first, last) {
     this.live = new Live(this.play.order, this.plan, { changed: () => this.changed() });
     Object.assign(this.live, { until: last, slide: first, time: this.play.order[first][1] });
-    window.lectern = Object.assign(this.live, { sound: this.sound });
+    window.lectern = Object.assign(this.live, { sound: this.sound, ink: () => this.inking.strokes });
     this.lectern.place = null;
     this.inking.fresh();
     this.lectern.draw(this.live.place);
@@ -163,7 +163,7 @@ export class Recording extends Running {
   // ---- while it goes
 
   changed() {
-    this.seen?.at(this.live.slide);
+    this.seen?.at(this.play.order[this.live.slide][0]);
     this.inking?.at({ fresh: true });
     super.changed();
     this.recorder?.changed(performance.now());
