@@ -7,6 +7,7 @@ from typing import NamedTuple
 import numpy as np
 
 from ritornel.formats.speaking import spoken
+from ritornel.jobs.apart import done_apart
 from tests.files import wave_of
 
 
@@ -22,8 +23,11 @@ class MadeVoice(NamedTuple):
 def made_voice(
     text: str, voice: str = "en-us", words_a_minute: int = 150, noise_db: float | None = None, quiet_ms: int = 0
 ) -> MadeVoice:
-    """Speak a text, in a room that is so many dB quieter than the voice, with silence around."""
-    said = spoken(re.sub(r"\[\d+\] ?", "", text), voice, words_a_minute)
+    """Speak a text, in a room that is so many dB quieter than the voice, with silence around.
+
+    In a process of its own: what the made voice said before changes how it says the next.
+    """
+    said = done_apart(60, spoken, re.sub(r"\[\d+\] ?", "", text), voice, words_a_minute)
     samples = np.concatenate(
         [np.zeros(said.rate * quiet_ms // 1000), said.samples, np.zeros(said.rate * quiet_ms // 1000)]
     )

@@ -187,7 +187,11 @@ def _ledger(row: Any, show: CoreShow) -> dict[str, Any]:
 
 
 def _told(one: Passage, number: int, slide: Any, jobs: dict[str, Job]) -> dict[str, Any]:
-    job = jobs.get(str(one.run_id))
+    trouble = ""
+    if one.voice is None:
+        job = jobs.get(str(one.run_id))
+        gone = "its sound is not in the library any more" if one.run.voice_id is None else ""
+        trouble = gone or (job.words if job is not None and job.has_ended else "")
     return {
         "id": one.pk,
         "run": str(one.run_id),
@@ -202,7 +206,7 @@ def _told(one: Passage, number: int, slide: Any, jobs: dict[str, Job]) -> dict[s
         "chosen": is_chosen(one, slide),
         "changed": slide is not None and one.said != said_of(slide),
         "gone": one.gone_at is not None,
-        "trouble": job.words if job is not None and one.voice is None and job.has_ended else "",
+        "trouble": trouble,
     }
 
 

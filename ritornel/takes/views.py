@@ -61,6 +61,7 @@ def record(request: HttpRequest, show_id: UUID) -> HttpResponse:
     places = {slide.id: n for n, slide in enumerate(show.slides)}
     chapters = [(c.title, places[c.first]) for c in show.chapters if c.first in places]
     page = _page(row, show) | {
+        "rehearse": reverse("takes:lectern", args=[row.pk]),
         "runs": reverse("takes:begin-run", args=[row.pk]),
         "passages": reverse("takes:ledger", args=[row.pk]),
         "voices": reverse("voices:stand-in", args=[row.pk]).removesuffix("stand-in"),

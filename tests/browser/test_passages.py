@@ -230,11 +230,11 @@ class RecordingAShow(CountingCase, Axe):
         self.until("recording.devices.camera?.stream && recording.state === 'ready'")
         page.keyboard.press("Space")
         self.to("running")
-        self.spoken_for(2.2)
+        self.spoken_for(1.6)
         page.keyboard.press("p")
         page.wait_for_timeout(700)  # a pause is taken out of both
         page.keyboard.press("p")
-        self.spoken_for(4.4)
+        self.spoken_for(3.2)
         page.keyboard.press("Enter")
         self.to("ready")
         self.made(1)
@@ -247,5 +247,5 @@ class RecordingAShow(CountingCase, Axe):
             frames = [(f.time * 1000, f.to_ndarray(format="gray").mean() > 128) for f in container.decode(video=0)]
         flashes = [at for (_, dark), (at, light) in pairwise(frames) if light and not dark]
         apart = [min((flash - click - face.in_step.shift_ms for flash in flashes), key=abs) for click in clicks]
-        self.assertGreater(len(clicks), 3)
+        self.assertGreater(len(clicks), 2)
         self.assertLess(np.percentile(np.abs(apart), 30), 60, (apart, clicks, flashes))  # a busy browser drops some

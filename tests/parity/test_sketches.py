@@ -17,7 +17,7 @@ from ritornel.desk.vocabulary import defaults_by_kind
 from tests.made import LAMP, clip, show, slide, step, text
 from tests.node import in_page
 
-EACH = 50
+EACH = 80
 LEAST_SHOWN = 8
 """A sketch that is seldom more than nothing would be tested by nothing."""
 

@@ -167,6 +167,12 @@ class Runs(OwnerCase):
         lengths = [s["passages"][0]["length"] for s in self.ledger()["slides"]]
         self.assertEqual(lengths, [2000, 2000, 1500])
 
+    def test_a_passage_whose_sound_was_deleted_says_so_and_is_not_waited_for(self):
+        self.recorded(["s1"])
+        Passage.objects.get().voice.delete()
+        (told,) = self.ledger()["slides"][0]["passages"]
+        self.assertEqual((told["voice"], told["trouble"]), (None, "its sound is not in the library any more"))
+
     def test_pieces_that_have_not_arrived_are_asked_for_and_a_run_of_nothing_leaves_nothing(self):
         names = self.begun()
         count = self.sent(names["voice"], bytes(44) + voice_of(2), RATE * 2)

@@ -58,6 +58,7 @@ export class Running {
     if (left) {
       const gone = this.play.order.findIndex(([name]) => name === left.slide) < 0;
       if (!gone) this.live.restore(left, left.away, performance.now());
+      this.inking.restore(left.ink);
       this.ticking.start();
       this.draw();
       if (left.wasRunning && left.soon && !gone) this.live.goOn(performance.now());
@@ -68,6 +69,15 @@ export class Running {
     if (take) this.say("your last take was cut short and is kept: ", el("a.underline", { href: take }, "see it"));
   }
 
+  remember() {
+    this.memory.remember(this.live, this.inking?.kept);
+  }
+
+  /** What was drawn is remembered at once. */
+  inked() {
+    this.remember();
+  }
+
   get isHeard() {
     return this.heard ?? !this.windows;
   }
@@ -76,7 +86,7 @@ export class Running {
     this.lectern.draw(this.live.place);
     this.inking?.at({ fresh: false });
     this.drawActs();
-    this.memory.remember(this.live);
+    this.remember();
     if (this.live.ended) this.keep();
   }
 
@@ -85,7 +95,7 @@ export class Running {
     live.pass(at);
     if (at - this.remembered > REMEMBERED_EVERY_MS) {
       this.remembered = at;
-      this.memory.remember(live);
+      this.remember();
     }
     if (live.running || live.ended) this.draw();
     return !live.ended;
@@ -273,6 +283,6 @@ export class Running {
     document.addEventListener("keydown", keysOf(this, { ...acts, find: () => openOverview(this, true) }));
     listenForHelp([...KEYS, INK_KEYS, POINTING_KEYS]);
     stayAwake();
-    window.addEventListener("beforeunload", () => this.memory.remember(this.live));
+    window.addEventListener("beforeunload", () => this.remember());
   }
 }

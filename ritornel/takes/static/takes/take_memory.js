@@ -12,10 +12,11 @@ export class TakeMemory {
     this.address = address;
   }
 
-  remember(live) {
+  /** `ink` is what was drawn, by the number of the visit. */
+  remember(live, ink = {}) {
     if (live.began === undefined || live.ended) return;
     const { instants, place } = live;
-    localStorage.setItem(this.key, JSON.stringify({ instants, place, slide: live.order[live.slide][0], at: live.at(performance.now()), seen: Date.now() }));
+    localStorage.setItem(this.key, JSON.stringify({ instants, place, ink, slide: live.order[live.slide][0], at: live.at(performance.now()), seen: Date.now() }));
   }
 
   forget() {
@@ -40,9 +41,9 @@ export class TakeMemory {
   async sendWhatIsOld() {
     const { kept } = this;
     if (!kept || (!navigator.locks && Date.now() - kept.seen < STILL_RUNS_MS)) return null;
-    const { instants, at } = kept;
+    const { instants, at, ink = {} } = kept;
     if (instants.at(-1).kind !== "end") instants.push({ kind: "end", at });
-    const answer = await send(this.address, { instants });
+    const answer = await send(this.address, { instants, ink });
     if (answer.status !== 200) return null;
     this.forget();
     return answer.data.take;

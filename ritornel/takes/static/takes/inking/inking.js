@@ -59,7 +59,7 @@ export class Inking {
     const slides = live.instants.filter((one) => one.kind === "slide").length;
     if (slides > this.visits.length) {
       if (fresh) this.bySlide.set(live.slide, []);
-      this.visits[slides - 1] = this.strokes;
+      this.visits[slides - 1] ??= this.strokes;
     }
     this.tellAll();
     this.draw();
@@ -79,6 +79,16 @@ export class Inking {
       if (strokes?.length) found[number] = strokes.map(({ tool, colour, width, points, gone }) => ({ tool, colour, width, points, ...(gone === undefined ? {} : { gone }) }));
     });
     return found;
+  }
+
+  /** Takes up what a page that is gone had drawn. */
+  restore(kept = {}) {
+    const slides = this.run.live.instants.filter((one) => one.kind === "slide").map((one) => this.run.play.order.findIndex(([name]) => name === one.slide));
+    for (const [number, strokes] of Object.entries(kept)) {
+      this.visits[number] = strokes.map((stroke) => ({ ...stroke, id: newUuid() }));
+      this.bySlide.set(slides[number], this.visits[number]);
+    }
+    this.tellAll();
   }
 
   // ---- acts
@@ -125,7 +135,7 @@ export class Inking {
     }
     if (phase === "end") {
       this.drawing = null;
-      this.run.inked?.();
+      this.run.inked();
     }
     return undefined;
   }
@@ -150,7 +160,7 @@ export class Inking {
 
   changed() {
     this.tellAll();
-    this.run.inked?.();
+    this.run.inked();
   }
 
   tell(ink) {

@@ -26,7 +26,7 @@ export class KeepPane {
       document.activeElement.blur();
       act(value);
     };
-    render(html`<p class="sentence">Keep ${select("What is kept", choice.seen ? "both" : "voice", [["voice", "my voice"], ["both", "my voice and my picture"]], blur((value) => recording.choose({ seen: value === "both" })))}
+    render(html`<p class="sentence">Keep ${select("What is kept", choice.seen ? "both" : "voice", [["voice", "my voice"], ["both", "my voice and my picture"], ["times", "nothing but times"]], blur((value) => (value === "times" ? location.assign(page.rehearse) : recording.choose({ seen: value === "both" }))))}
         for ${select("What is recorded", choice.range, ranges, blur((range) => recording.choose({ range })))},
         spoken into ${select("Spoken into", devices.speakInto, microphones, blur((speakInto) => recording.use({ speakInto })))}${choice.seen ? html`, seen by ${select("Seen by", devices.seenBy, cameras, blur((seenBy) => recording.use({ seenBy })))}` : nothing}.</p>
       ${state === "troubled" ? html`<div class="keep-trouble" role="alert">${[devices.troubles.microphone, devices.troubles.camera].filter(Boolean).map((words) => html`<p>${words}</p>`)}
