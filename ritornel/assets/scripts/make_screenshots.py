@@ -224,6 +224,7 @@ class Camera:
         page.wait_for_selector("[data-recording=troubled]", state="attached")
         page.click("text=Let a made picture stand in")
         page.wait_for_selector("[data-recording=ready]", state="attached")
+        page.select_option("select[aria-label='What is recorded']", "all")
         page.keyboard.press("Space")
         page.wait_for_selector("[data-recording=running]", state="attached")
         for pause in (2600, 4200, 3400, 2000, 2200, 3600, 5200, 3400, 4000):

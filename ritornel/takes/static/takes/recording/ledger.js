@@ -104,6 +104,8 @@ export class Ledger {
   /** Passages of the last run that are not chosen: the last of each slide. */
   get justRecorded() {
     const { lastRun } = this.recording;
+    const all = this.slides.flatMap((slide) => slide.passages).filter((one) => one.run === lastRun);
+    if (all.some((one) => !one.voice && !one.trouble)) return []; // they are offered together, once all are made
     const of = (slide) => slide.passages.findLast((one) => one.run === lastRun && one.voice && !one.gone);
     return lastRun ? this.slides.map(of).filter((one) => one && !one.chosen) : [];
   }
