@@ -8,7 +8,6 @@ import msgspec
 import segno
 from django.utils import timezone
 
-from ritornel.core.motion.strokes import Tool
 from ritornel.shows.models import Show
 from ritornel.takes.models import Companion, Order
 
@@ -43,7 +42,6 @@ class Asked(msgspec.Struct, forbid_unknown_fields=True):
     pause: bool = False
     slide: Annotated[str, msgspec.Meta(max_length=80)] = ""
     hands: Annotated[tuple[Hand, ...], msgspec.Meta(max_length=200)] = ()
-    tool: Tool | None = None
 
 
 def joined(row: Show) -> Companion | None:

@@ -32,8 +32,9 @@ from ritornel.takes.models import Passage, Run
 from ritornel.voices.models import HEAD_BYTES
 from ritornel.voices.recording import whole_pieces
 
-QUIET = timedelta(seconds=15)
-"""Who records is heard of every second or two: after so long the page is gone."""
+QUIET = timedelta(hours=1)
+"""A line may be cut for long, and what is spoken meanwhile lies in the browser, which ends its runs itself when it is
+opened again: only after so long a run is taken to have been left for good."""
 
 PIECE_BYTES = 512 * 1024
 _TRIES = 4

@@ -161,7 +161,11 @@ class Runs(OwnerCase):
         state["now"] = [5000, 5000, None]
         self.post(f"runs/{names['id']}", {"state": state})
         self.assertEqual(self.ledger()["slides"][0]["passages"], [], "it may go on")
-        gone = timezone.now() - timedelta(seconds=20)
+        gone = timezone.now() - timedelta(minutes=10)  # a cut line: what is spoken meanwhile lies in the browser
+        Run.objects.update(heard_of_at=gone)
+        Upload.objects.update(touched_at=gone)
+        self.assertEqual(self.ledger()["slides"][0]["passages"], [], "it may go on")
+        gone = timezone.now() - timedelta(hours=2)
         Run.objects.update(heard_of_at=gone)
         Upload.objects.update(touched_at=gone)
         lengths = [s["passages"][0]["length"] for s in self.ledger()["slides"]]

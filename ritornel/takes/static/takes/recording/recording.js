@@ -33,12 +33,11 @@ export class Recording extends Running {
     this.listen();
     this.changed();
     window.addEventListener("pagehide", () => this.devices.close());
-    this.ledger.refresh().then(() => this.comeFromDesk());
-    await this.tryDevices();
-    if (await endWhatWasLeft(this.page, this.show, (words) => this.say(words))) {
-      this.say("What was recorded before this page was closed is kept.");
-      this.ledger.refresh();
-    }
+    this.tryDevices();
+    const left = await endWhatWasLeft(this.page, this.show, (words) => this.say(words)); // before anything looks at what is kept
+    if (left) this.say("What was recorded before this page was closed is kept.");
+    await this.ledger.refresh();
+    this.comeFromDesk();
   }
 
   /** Who comes from a slide on the desk begins there; with it alone, if it is the one that lacks a voice. */
