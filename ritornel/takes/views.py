@@ -25,6 +25,7 @@ from ritornel.core.model import Take as CoreTake
 from ritornel.core.model.reading import BadDocument, convert
 from ritornel.core.model.running import running
 from ritornel.core.model.writing import plain
+from ritornel.core.motion.pointing import POINTERS
 from ritornel.core.score import Score, compile
 from ritornel.core.styles import room_of, style_of
 from ritornel.core.styles.pens import pens_for
@@ -173,6 +174,7 @@ def take(request: HttpRequest, take_id: int) -> HttpResponse:
         messages.error(request, f"That take cannot be read: {error}.")
         return redirect("desk:desk", kept.show_id)
     run = [r for r in rows if r.given_ms is not None]
+    tools = {one.get("tool") for strokes in kept.ink.values() for one in strokes}
     context = {
         "take": kept,
         "show": kept.show,
@@ -184,6 +186,8 @@ def take(request: HttpRequest, take_id: int) -> HttpResponse:
         "cannot": [r for r in rows if r.cannot],
         "applied": sum(r.applied_ms for r in rows),
         "rushed": sum(len(r.rushed) for r in rows),
+        "inked": bool(tools.difference(POINTERS)),
+        "pointed": bool(tools.intersection(POINTERS)),
     }
     return render(request, "takes/take.html", context)
 
@@ -210,7 +214,12 @@ def keep_ink(request: HttpRequest, take_id: int) -> HttpResponse:
     """Keep what was drawn in a take as drawings of the show's slides, as one edit that can be undone."""
     kept = get_object_or_404(Take, pk=take_id, show__owner=request.user)
     there = set(kept.show.slides.values_list("key", flat=True))
-    ink = {name: strokes for name, strokes in kept.ink.items() if name in there}
+    left_out = () if request.POST.get("pointer") else POINTERS
+    ink = {
+        name: found
+        for name, strokes in kept.ink.items()
+        if name in there and (found := [one for one in strokes if one.get("tool") not in left_out])
+    }
     try:
         keeping.edit(kept.show_id, kept.show.revision, convert({"do": "keep-ink", "ink": ink}, KeepInk))
     except (keeping.Collision, BadEdit, BadDocument) as error:

@@ -117,13 +117,21 @@ class Drawing(BrowserCase):
         self.ready()
         self.until("lectern.running && lectern.ink().length === 1")
         self.seen(1)
+        page.keyboard.press("i")
+        page.keyboard.press("r")
+        stage = page.locator("#stage-now").bounding_box()
+        moves = 0
+        while page.evaluate("lectern.pointed()") < 6:
+            moves += 1
+            page.mouse.move(stage["x"] + 20 + 9 * (moves % 20), stage["y"] + 60)
         page.click("#end")
-        page.click("text=Keep the ink as drawings")
+        page.click("text=Keep ink and pointer")
         self.ready()
         self.row.refresh_from_db()
         one, two = in_rows.load(self.row).slides
-        self.assertEqual([o.group for o in one.objects], ["", "ink"])
-        self.assertEqual((len(two.objects), one.running_order[-1].effect), (1, "draw"))
+        self.assertEqual([o.name for o in one.objects[1:]], ["Ink 1", "Pointer 2"])
+        self.assertEqual({s.effect for s in one.running_order if s.object != "box"}, {"draw", "fade", "follow"})
+        self.assertEqual(len(two.objects), 1)
         page.click("[data-act=undo]")
         self.until("ritornel.store.settled")
         self.row.refresh_from_db()

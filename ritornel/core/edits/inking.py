@@ -1,6 +1,6 @@
 """Edits of ink: what was drawn on slides while they were shown, as drawings that are drawn again."""
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Sequence
 from typing import Annotated, NamedTuple
 
 from msgspec import Meta
@@ -9,14 +9,13 @@ from msgspec.structs import replace
 from ritornel.core.edits.command import Command, change_slide, object_ids, slide_of, step_ids
 from ritornel.core.edits.grouping import groups_of, with_groups, without_steps
 from ritornel.core.model import Show, Slide, Step, limits
-from ritornel.core.motion.strokes import STROKES, Drawn, Stroke, drawn
+from ritornel.core.motion.pointing import POINTERS, pointed
+from ritornel.core.motion.strokes import STROKES, Build, Stroke, drawn, pressed
 from ritornel.core.score import compile
-from ritornel.core.time.slide_clock import GroupTime
+from ritornel.core.time.slide_clock import GroupTime, SlideTime
 
 INK = "ink"
 """The group that drawings of a slide are in which were drawn as ink."""
-
-_GOES_MS = 200
 
 
 class KeepInk(Command, frozen=True, kw_only=True):
@@ -52,31 +51,34 @@ def with_ink(show: Show, name: str, strokes: Sequence[Stroke]) -> Show:
     """Return a show with strokes on a slide: each a drawing, built in the cue that was on when it was drawn."""
     slide = slide_of(show, name)
     room = limits.OBJECTS_ON_A_SLIDE - len(slide.objects)
-    ids = object_ids(show, len(strokes[:room]))
-    found = [drawn(stroke, new) for stroke, new in zip(strokes, ids, strict=False)]
+    parts = [part for stroke in strokes for part in pressed(stroke)][:room]
     number = next(n for n, one in enumerate(show.slides) if one.id == name)
-    clusters = _clusters(compile(show).times[number].groups)
-    objects = [replace(one.shape, name=f"Ink {n}", group=INK) for n, one in enumerate(found, 1)]
-    steps = iter(step_ids(slide, 2 * len(found)))
+    time = compile(show).times[number]
+    clusters = _clusters(time.groups)
+    cut = [one.start_ms for one in clusters]
+    found = [
+        pointed(part, new, cut) if part.tool in POINTERS else drawn(part, new)
+        for part, new in zip(parts, object_ids(show, len(parts)), strict=True)
+    ]
+    names = ("Pointer" if part.tool in POINTERS else "Ink" for part in parts)
+    numbered = enumerate(zip(found, names, strict=True), 1)
+    objects = [replace(one.shape, name=f"{what} {n}", group=INK) for n, (one, what) in numbered]
+    builds = [(one.shape.id, build) for one in found for build in one.builds]
     groups = [(number, list(members)) for number, members in groups_of(slide)]
-    for stroke, one in zip(strokes, found, strict=False):
-        for at, step in _built(stroke, one, steps):
-            cluster = next((c for c in reversed(clusters) if c.start_ms <= at), clusters[0])
-            timed = replace(step, delay_ms=max(0, at - cluster.start_ms))
-            if cluster.end_ms is not None:  # what comes next is not to wait for it
-                timed = replace(timed, duration_ms=max(0, min(timed.duration_ms or 0, cluster.end_ms - at)))
-            cluster.joining.append(timed)
+    for (thing, build), step in zip(builds, step_ids(slide, len(builds)), strict=True):
+        cluster = next((c for c in reversed(clusters) if c.start_ms <= build.start_ms), clusters[0])
+        cluster.joining.append(_joining(cluster, build, thing, step))
     for cluster in reversed(clusters):
         members = groups[cluster.group][1]
         groups[cluster.group][1][:] = [*members[: cluster.after], *cluster.joining, *members[cluster.after :]]
-    with_objects = replace(slide, objects=(*slide.objects, *objects))
+    with_objects = replace(_as_long(slide, time, clusters), objects=(*slide.objects, *objects))
     return change_slide(show, name, lambda _: with_groups(with_objects, groups))
 
 
 class _Cluster(NamedTuple):
     """Builds of a group that begin together (timing, section 2): others can join them ``after`` so many of the group.
 
-    ``end`` is when the next ones begin; None for the last of a group, which may go on for as long as it likes.
+    ``end`` is when the next ones begin; None for the last of a slide, which may go on for as long as it likes.
     """
 
     group: int
@@ -93,17 +95,45 @@ def _clusters(groups: Sequence[GroupTime]) -> list[_Cluster]:
         opens = [n for n, timed in enumerate(group.steps) if not n or timed.step.trigger != "alongside"] or [0]
         starts = [group.start_ms, *(max(t.end_ms for t in group.steps[:n]) for n in opens[1:])]
         ends = [*opens[1:], len(group.steps)]
-        for start, until, after in zip(starts, [*starts[1:], None], ends, strict=True):
+        following = groups[number + 1].start_ms if number + 1 < len(groups) else None
+        for start, until, after in zip(starts, [*starts[1:], following], ends, strict=True):
             found.append(_Cluster(number, start, until, after, []))
     return found
 
 
-def _built(stroke: Stroke, one: Drawn, names: Iterator[str]) -> list[tuple[int, Step]]:
-    """Return the builds of a stroke with the instants of slide time at which they begin."""
-    common = Step(id=next(names), object=one.shape.id, trigger="alongside")
-    comes = replace(common, effect="draw", params={"drawing": 100}, duration_ms=one.length_ms, easing=one.easing)
-    found = [(one.start_ms, comes)]
-    if stroke.gone_ms is not None:
-        goes = replace(common, id=next(names), kind="exit", effect="fade", duration_ms=_GOES_MS)
-        found.append((max(stroke.gone_ms, one.start_ms + one.length_ms), goes))
-    return found
+def _as_long(slide: Slide, time: SlideTime, clusters: Sequence[_Cluster]) -> Slide:
+    """Return a slide whose cues come when they did, and which is as long as it was, with what joins its builds."""
+    if slide.narration is not None:
+        return slide  # its voice tells
+    waits, hold = dict(slide.waits), slide.hold_ms
+    for number, group in enumerate(time.groups):
+        steps = [step for one in clusters if one.group == number for step in one.joining]
+        starts = [one.start_ms + step.delay_ms for one in clusters if one.group == number for step in one.joining]
+        ends = (start + (step.duration_ms or 0) for start, step in zip(starts, steps, strict=True))
+        settled = max([group.settle_ms, *ends])
+        if settled == group.settle_ms:
+            continue
+        if number + 1 < len(time.groups):
+            following = time.groups[number + 1]
+            waits[str(following.cue)] = max(0, following.start_ms - settled)
+        else:
+            hold = max(0, time.length_ms - settled)
+    return replace(slide, waits=waits, hold_ms=hold)
+
+
+def _joining(cluster: _Cluster, build: Build, thing: str, name: str) -> Step:
+    """Return a build as a step that begins with a cluster; what comes next is not to wait for it."""
+    lasts = build.duration_ms
+    if cluster.end_ms is not None:
+        lasts = max(0, min(lasts, cluster.end_ms - build.start_ms))
+    return Step(
+        id=name,
+        object=thing,
+        trigger="alongside",
+        kind=build.kind,
+        effect=build.effect,
+        params=build.params,
+        delay_ms=max(0, build.start_ms - cluster.start_ms),
+        duration_ms=lasts,
+        easing=build.easing,
+    )

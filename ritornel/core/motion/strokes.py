@@ -8,18 +8,20 @@ them (Catmull and Rom 1974).
 from collections.abc import Sequence
 from itertools import pairwise
 from math import atan2, cos, hypot, sin
-from typing import Annotated, Literal, NamedTuple
+from typing import Annotated, Any, Literal, NamedTuple
 
 import numpy as np
 from msgspec import Meta, Struct, field
+from msgspec.structs import replace
 from numpy.typing import NDArray
 
 from ritornel.core.model.objects import Shape
 from ritornel.core.model.paths import MOST_SEGMENTS, Segment, path_data
+from ritornel.core.model.slide import Kind
 from ritornel.core.model.units import Colour, Ms, Position
 from ritornel.core.time.rounding import rounded, tenths
 
-Tool = Literal["pen", "marker", "line", "arrow"]
+Tool = Literal["pen", "marker", "line", "arrow", "spot", "ring", "dimmed"]
 Point = tuple[Position, Position, Ms, Annotated[float, Meta(ge=0, le=1)]]
 """x and y in stage units, the slide's time in ms, and how hard the pen is pressed: 0.5 where a device does not tell."""
 
@@ -36,11 +38,18 @@ _LEAST_PRESSED = 0.4
 _HEAD, _HEAD_TURN = 5.0, 0.45
 _STOPS = 20
 _LEAST_MS = 60
+GOES_MS = 200
+_PRESSED_APART = 0.08
+_MOST_PARTS = 6
+_AROUND = 3
 _LEAST_BOX = 0.1
 
 
 class Stroke(Struct, frozen=True, kw_only=True, omit_defaults=True, forbid_unknown_fields=True):
-    """What a hand drew, ``width`` stage units wide where it is pressed as usual; ``gone``: when it was taken away."""
+    """What a hand drew, ``width`` stage units wide where it is pressed as usual; ``gone``: when it was taken away.
+
+    A ``spot``, a ``ring`` or a ``dimmed`` stage is no line: it was shown where the hand pointed (core/motion/pointing).
+    """
 
     tool: Tool = "pen"
     colour: Colour
@@ -49,17 +58,52 @@ class Stroke(Struct, frozen=True, kw_only=True, omit_defaults=True, forbid_unkno
     gone_ms: Ms | None = field(default=None, name="gone")
 
 
-class Drawn(NamedTuple):
-    """A stroke as a shape, and how it is drawn again: from when, for how long, and by which easing."""
+class Build(NamedTuple):
+    """A build of what a hand did, from an instant of the slide on; all else of it is as in ``Step``."""
 
-    shape: Shape
     start_ms: int
-    length_ms: int
+    duration_ms: int
+    kind: Kind
+    effect: str
+    params: dict[str, Any]
     easing: str
 
 
+class Drawn(NamedTuple):
+    """What a hand did as a shape, and its builds, as they began."""
+
+    shape: Shape
+    builds: tuple[Build, ...]
+
+
 def drawn(stroke: Stroke, name: str) -> Drawn:
-    """Return a stroke as a shape with that id, and how it is drawn in the time in which it was drawn."""
+    """Return a stroke as a shape with that id, drawn again in the time in which it was, gone when it was taken away."""
+    shape, start, length, easing = _line(stroke, name)
+    builds = [Build(start, length, "entrance", "draw", {"drawing": 100}, easing)]
+    if stroke.gone_ms is not None:
+        builds.append(Build(max(stroke.gone_ms, start + length), GOES_MS, "exit", "fade", {}, ""))
+    return Drawn(shape, tuple(builds))
+
+
+def pressed(stroke: Stroke) -> list[Stroke]:
+    """Return a stroke in parts of one thickness each, that join: so many as it was pressed more and less."""
+    if stroke.tool != "pen":
+        return [stroke]
+    points = np.array([pressure for *_, pressure in stroke.points])
+    smooth = np.convolve(np.pad(points, _AROUND, "edge"), np.full(2 * _AROUND + 1, 1 / (2 * _AROUND + 1)), "valid")
+    apart = float(np.ptp(smooth))
+    parts = min(_MOST_PARTS, 1 + int(apart / _PRESSED_APART))
+    step = max(apart / parts, 1e-9)
+    levels = np.minimum((smooth - smooth.min()) / step, parts - 1).astype(int)
+    edges = [0, *(np.flatnonzero(np.diff(levels)) + 1).tolist()][: 4 * _MOST_PARTS]
+    return [
+        replace(stroke, points=stroke.points[first : last + 1])
+        for first, last in zip(edges, [*edges[1:], len(points) - 1], strict=True)
+        if last > first or len(edges) == 1
+    ]
+
+
+def _line(stroke: Stroke, name: str) -> tuple[Shape, int, int, str]:
     points = np.array([(x, y) for x, y, *_ in stroke.points])
     times = [at for _, _, at, _ in stroke.points]
     if stroke.tool in ("line", "arrow"):
@@ -84,7 +128,7 @@ def drawn(stroke: Stroke, name: str) -> Drawn:
         opacity=_MARKER_OPACITY if stroke.tool == "marker" else 1.0,
         path=path_data(shares),
     )
-    return Drawn(shape, times[0], max(_LEAST_MS, times[-1] - times[0]), _easing(points, times))
+    return shape, times[0], max(_LEAST_MS, times[-1] - times[0]), easing_of(points, times)
 
 
 def _path(points: NDArray[np.float64], stroke: Stroke) -> list[Segment]:
@@ -95,7 +139,7 @@ def _path(points: NDArray[np.float64], stroke: Stroke) -> list[Segment]:
         (x0, y0), (x1, y1) = points
         found = [Segment("M", (x0, y0)), Segment("L", (x1, y1))]
         return found + (_head(x0, y0, x1, y1, stroke.width) if stroke.tool == "arrow" else [])
-    return _curve(_simpler(points)[: MOST_SEGMENTS - 1])
+    return curve(points[simpler(points, _NEAR)[: MOST_SEGMENTS - 1]])
 
 
 def _head(x0: float, y0: float, x1: float, y1: float, width: float) -> list[Segment]:
@@ -104,8 +148,8 @@ def _head(x0: float, y0: float, x1: float, y1: float, width: float) -> list[Segm
     return [Segment("M", ends[0]), Segment("L", (x1, y1)), Segment("L", ends[1])]
 
 
-def _simpler(points: NDArray[np.float64]) -> NDArray[np.float64]:
-    """Return the points without those that lie on the way between others; the first and the last stay."""
+def simpler(points: NDArray[np.float64], near: float) -> NDArray[np.int_]:
+    """Return which points to keep: not those that lie so near to the way between others; the first and the last stay."""
     keep = np.zeros(len(points), bool)
     keep[[0, -1]] = True
     left = [(0, len(points) - 1)]
@@ -118,13 +162,13 @@ def _simpler(points: NDArray[np.float64]) -> NDArray[np.float64]:
         length = float(np.hypot(*way))
         far = np.abs(way[0] * between[:, 1] - way[1] * between[:, 0]) / length if length else np.hypot(*between.T)
         place = int(np.argmax(far))
-        if far[place] > _NEAR:
+        if far[place] > near:
             keep[first + 1 + place] = True
             left += [(first, first + 1 + place), (first + 1 + place, last)]
-    return points[keep]
+    return np.flatnonzero(keep)
 
 
-def _curve(points: NDArray[np.float64]) -> list[Segment]:
+def curve(points: NDArray[np.float64]) -> list[Segment]:
     """Return curves through all points, each as steep there as the way between its neighbours."""
     ends = np.vstack([points[:1], points, points[-1:]])
     found = [Segment("M", _flat(points[0]))]
@@ -142,8 +186,8 @@ def _in_shares(numbers: Sequence[float], x: float, y: float, width: float, heigh
     return tuple((number - sides[n % 2][0]) / sides[n % 2][1] for n, number in enumerate(numbers))
 
 
-def _easing(points: NDArray[np.float64], times: Sequence[int]) -> str:
-    """Return the easing by which as much of the way is drawn at every instant as was then."""
+def easing_of(points: NDArray[np.float64], times: Sequence[int]) -> str:
+    """Return the easing by which as much of the way is gone at every instant as was then."""
     lengths = np.concatenate([[0.0], np.cumsum([float(np.hypot(*(b - a))) for a, b in pairwise(points)])])
     took, whole = times[-1] - times[0], float(lengths[-1])
     if took <= _LEAST_MS or whole <= 0 or len(times) < 3:

@@ -49,6 +49,10 @@ class Keeping(TestCase):
         order = one.slides[0].running_order
         self.assertEqual([(s.object, s.trigger, s.delay_ms) for s in order], [("box", "cue", 0), ("object-1", "alongside", 500)])  # fmt: skip
         self.assertEqual(drawn_at(one, 3499), 0)
+        bare = show(slide(step("a", duration=0), id="one", waits={"1": 3000}))
+        late = self.kept(stroke((0, 0, 2000), (50, 50, 4000)), stroke((0, 0, 5000), (50, 50, 5500)))
+        self.assertEqual([g.start_ms for g in compile(late).times[0].groups], [0, 3000])
+        self.assertEqual(compile(late).times[0].length_ms, max(5500, compile(bare).times[0].length_ms))
         steps = [step("a", duration=400), step("b", "following", duration=400), step("c", "following", duration=400)]
         before = show(slide(*steps, id="one", waits={"1": 1000}))
         after = edited(before, do="keep-ink", ink={"one": [stroke((0, 0, 1500), (9, 9, 2900))]})
@@ -81,6 +85,34 @@ class Keeping(TestCase):
         self.assertGreater(self.kept(hard).slides[0].objects[1].line_width, pen.line_width)
         dot = self.kept(stroke((50, 50, 100))).slides[0].objects[1]
         self.assertLess(dot.width, 3)
+
+    def test_a_pen_that_is_pressed_more_and_less_is_drawn_in_parts_that_join(self):
+        points = [[10.0 * n, 0, 20 * n, round(0.2 + 0.6 * n / 50, 2)] for n in range(51)]
+        one = self.kept({"colour": "#c4182f", "points": points}).slides[0]
+        parts = one.objects[1:]
+        widths = [part.line_width for part in parts]
+        self.assertGreater(len(parts), 4)
+        self.assertEqual(widths, sorted(set(widths)))
+        ends = [part.x + part.width for part in parts]
+        self.assertTrue(np.allclose([part.x for part in parts[1:]], ends[:-1], atol=0.11), "each begins where one ends")
+        begins = [step.delay_ms for step in one.running_order if step.object != "box"]
+        self.assertEqual(begins, sorted(begins))
+        even = [[10.0 * n, 0, 20 * n, 0.5 + 0.01 * (n % 2)] for n in range(51)]
+        self.assertEqual(len(self.kept({"colour": "#c4182f", "points": even}).slides[0].objects), 2)
+
+    def test_a_pointer_comes_goes_where_the_hand_went_as_fast_and_goes(self):
+        turn = np.linspace(0, 6, 120)
+        points = [(float(600 + 200 * np.cos(t)), float(300 + 120 * np.sin(t)), int(500 * t + 300)) for t in turn]
+        for tool in ("spot", "ring", "dimmed"):
+            one = self.kept(stroke(*points, tool=tool))
+            (shape,) = one.slides[0].objects[1:]
+            target = next(t for t in compile(one).slides[0].targets if t.object == shape.id)
+            moved = lambda what, at: sum(value_at(t, at) for t in target.tracks if t.property == what)  # noqa: B023, E731
+            for x, y, at in points[::7]:
+                off = (shape.x + shape.width / 2 + moved("x", at) - x, shape.y + shape.height / 2 + moved("y", at) - y)
+                self.assertLess(np.hypot(*off), 4, (tool, at))
+            seen = [min(value_at(t, at) for t in target.tracks if t.property in ("opacity", "visible")) for at in (299, 500, 3300, 3600)]  # fmt: skip
+            self.assertEqual([s > 0.1 for s in seen], [False, True, True, False], tool)
 
     def test_it_is_taken_off_with_its_builds_and_what_is_drawn_next_takes_its_place(self):
         one = self.kept(stroke((0, 0, 0), (9, 9, 100)), stroke((0, 0, 0), (9, 9, 100)))

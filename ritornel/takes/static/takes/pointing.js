@@ -2,6 +2,10 @@
 
 import { OverStage, followPointer } from "./over_stage.js";
 
+const COLOURS = { spot: "#ffeeb0", ring: "#ffd23f", dimmed: "#000000" };
+const LEAST_STEP = 1.5; // stage units, and
+const LEAST_MS = 40;
+const MOST_POINTS = 5_900;
 const KINDS = [null, "spot", "ring", "dimmed"];
 const SAID = { spot: "A spot of light follows the pointer", ring: "A ring follows the pointer", dimmed: "All but where the pointer is is dimmed" };
 const NEARER = 2.2;
@@ -13,7 +17,7 @@ export const POINTING_KEYS = ["Pointing", [["R", "a spot of light, a ring, all e
 export class Pointing {
   constructor(run) {
     const { lectern, inking, play } = run;
-    Object.assign(this, { run, kind: null, near: null, rest: null, x: play.width / 2, y: play.height / 2 });
+    Object.assign(this, { run, kind: null, near: null, rest: null, trace: null, x: play.width / 2, y: play.height / 2 });
     this.over = new OverStage(lectern.now, inking.layer, play);
     followPointer(lectern.now.root, play, (x, y) => this.at(x, y));
   }
@@ -26,7 +30,42 @@ export class Pointing {
   /** The pointer is elsewhere on the stage, here or in the stage window. */
   at(x, y) {
     Object.assign(this, { x, y });
-    if (this.kind) this.tell();
+    if (!this.kind) return;
+    this.tell();
+    this.leaveTrace();
+  }
+
+  /** Where it went is kept with the run, with the times of its slide, as what a hand drew is. */
+  leaveTrace() {
+    const { inking, live } = this.run;
+    const time = inking.time;
+    if (!this.kind || !live.running) return;
+    const { tool, points } = this.trace ?? {};
+    if (tool !== this.kind || points.length >= MOST_POINTS) return this.beginTrace(time);
+    const [x, y, at] = points.at(-1);
+    if (time - at >= LEAST_MS && Math.hypot(this.x - x, this.y - y) >= LEAST_STEP) points.push(this.placed(time));
+    return undefined;
+  }
+
+  beginTrace(time) {
+    this.endTrace(time);
+    this.trace = { tool: this.kind, colour: COLOURS[this.kind], width: 6, points: [this.placed(time)] };
+    this.run.inking.trace(this.trace);
+  }
+
+  endTrace(time = this.run.inking.time) {
+    if (this.trace) this.trace.gone = Math.max(time, this.trace.points.at(-1)[2]);
+    this.trace = null;
+  }
+
+  placed(time) {
+    return [Math.round(this.x * 10) / 10, Math.round(this.y * 10) / 10, time, 0.5];
+  }
+
+  /** Another slide: what is pointed at there is another trace. */
+  fresh() {
+    this.trace = null;
+    this.leaveTrace();
   }
 
   tell() {
@@ -37,6 +76,8 @@ export class Pointing {
   point() {
     this.kind = KINDS[(KINDS.indexOf(this.kind) + 1) % KINDS.length];
     this.run.say(SAID[this.kind] ?? "No pointer");
+    if (this.kind) this.leaveTrace();
+    else this.endTrace();
     this.tell();
   }
 

@@ -43,7 +43,7 @@ export class Running {
     this.inking = new Inking(this);
     this.pointing = new Pointing(this);
     this.companions = new Companions(this);
-    window.lectern = Object.assign(this.live, { sound: this.sound, ink: () => this.inking.strokes });
+    window.lectern = Object.assign(this.live, { sound: this.sound, ink: () => this.inking.strokes, pointed: () => this.pointing.trace?.points.length ?? 0 });
   }
 
   begin() {

@@ -4,6 +4,7 @@
 const WIDTHS = { pen: 1, marker: 4.5, line: 1, arrow: 1 }; // as in the core
 const MARKER_OPACITY = 0.4;
 const [HEAD, HEAD_TURN] = [5, 0.45];
+const AROUND = 3; // points, as in the core
 
 /** Draws strokes over `root`, a stage of `width` x `height`. */
 export class InkLayer {
@@ -42,10 +43,13 @@ export class InkLayer {
   }
 }
 
+const pressedBy = (points) => points.reduce((sum, [, , , pressure]) => sum + pressure, 0) / points.length;
+const thick = (width, tool, pressed) => Math.max(1, width * WIDTHS[tool] * Math.max(0.4, 2 * pressed));
+
 function paintStroke(pen, { tool, colour, width, points }) {
   Object.assign(pen, { strokeStyle: colour, globalAlpha: tool === "marker" ? MARKER_OPACITY : 1 });
-  const pressed = points.reduce((sum, [, , , pressure]) => sum + pressure, 0) / points.length;
-  pen.lineWidth = Math.max(1, width * WIDTHS[tool] * Math.max(0.4, 2 * pressed));
+  pen.lineWidth = thick(width, tool, pressedBy(points));
+  if (tool === "pen" && points.some(([, , , pressure]) => pressure !== points[0][3])) return paintPressed(pen, width, points);
   pen.beginPath();
   const [[x0, y0]] = points;
   const [x1, y1] = points.at(-1);
@@ -60,7 +64,18 @@ function paintStroke(pen, { tool, colour, width, points }) {
     pen.lineTo(x1, y1);
   }
   if (tool === "arrow") head(pen, [x0, y0], [x1, y1], width);
-  pen.stroke();
+  return pen.stroke();
+}
+
+/** Each step as thick as the pen is pressed there. */
+function paintPressed(pen, width, points) {
+  for (let n = 1; n < points.length; n++) {
+    pen.lineWidth = thick(width, "pen", pressedBy(points.slice(Math.max(0, n - AROUND), n + AROUND)));
+    pen.beginPath();
+    pen.moveTo(points[n - 1][0], points[n - 1][1]);
+    pen.lineTo(points[n][0], points[n][1]);
+    pen.stroke();
+  }
 }
 
 function head(pen, [x0, y0], [x1, y1], width) {

@@ -9,6 +9,7 @@ const ERASED_WITHIN = 16; // stage units
 const MOST_POINTS = 5_900;
 const MOST_STROKES = 400;
 const LEAST_STEP = 0.7;
+const POINTERS = new Set(["spot", "ring", "dimmed"]);
 const id = (name) => document.getElementById(name);
 
 export const INK_KEYS = ["Drawing", [["I", "draw on the stage, or no more"], ["M", "a marker, or the pen"], ["E", "rub out, or draw"], ["N", "the next colour"], ["Shift, Alt held", "a straight line, an arrow"], ["Backspace", "take the last stroke back"], ["Delete", "clear the slide"]]];
@@ -16,7 +17,7 @@ export const INK_KEYS = ["Drawing", [["I", "draw on the stage, or no more"], ["M
 /** The ink of a run: `run` has {live, play, page, channel}. */
 export class Inking {
   constructor(run) {
-    Object.assign(this, { run, on: false, tool: "pen", rubs: false, colour: 0, drawing: null, bySlide: new Map(), visits: [] });
+    Object.assign(this, { run, on: false, tool: "pen", rubs: false, colour: 0, drawing: null, bySlide: new Map(), visits: [], traces: [] });
     this.layer = new InkLayer(id("stage-now"), run.play);
     this.bar = id("ink-bar");
     listenToHand(id("stage-now"), run.play, () => this.on, (point) => this.hand(point));
@@ -61,6 +62,7 @@ export class Inking {
       if (fresh) this.bySlide.set(live.slide, []);
       this.visits[slides - 1] ??= this.strokes;
     }
+    this.run.pointing?.fresh();
     this.tellAll();
     this.draw();
     this.learn();
@@ -68,15 +70,21 @@ export class Inking {
 
   /** A run of its own begins with nothing drawn. */
   fresh() {
-    Object.assign(this, { bySlide: new Map(), visits: [], visit: null });
+    Object.assign(this, { bySlide: new Map(), visits: [], traces: [], visit: null });
     this.tellAll();
   }
 
-  /** What was drawn in the run: by the number of the visit, strokes as they are kept. */
+  /** Where was pointed at in this visit; it is kept with the ink. */
+  trace(one) {
+    (this.traces[Math.max(0, this.visits.length - 1)] ??= []).push(one);
+  }
+
+  /** What was drawn in the run, and where was pointed: by the number of the visit, strokes as they are kept. */
   get kept() {
     const found = {};
-    this.visits.forEach((strokes, number) => {
-      if (strokes?.length) found[number] = strokes.map(({ tool, colour, width, points, gone }) => ({ tool, colour, width, points, ...(gone === undefined ? {} : { gone }) }));
+    this.visits.forEach((drawn, number) => {
+      const strokes = [...(drawn ?? []), ...(this.traces[number] ?? [])].slice(0, MOST_STROKES);
+      if (strokes.length) found[number] = strokes.map(({ tool, colour, width, points, gone }) => ({ tool, colour, width, points, ...(gone === undefined ? {} : { gone }) }));
     });
     return found;
   }
@@ -85,7 +93,8 @@ export class Inking {
   restore(kept = {}) {
     const slides = this.run.live.instants.filter((one) => one.kind === "slide").map((one) => this.run.play.order.findIndex(([name]) => name === one.slide));
     for (const [number, strokes] of Object.entries(kept)) {
-      this.visits[number] = strokes.map((stroke) => ({ ...stroke, id: newUuid() }));
+      this.visits[number] = strokes.filter(({ tool }) => !POINTERS.has(tool)).map((stroke) => ({ ...stroke, id: newUuid() }));
+      this.traces[number] = strokes.filter(({ tool }) => POINTERS.has(tool));
       this.bySlide.set(slides[number], this.visits[number]);
     }
     this.tellAll();

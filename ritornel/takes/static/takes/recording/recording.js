@@ -130,7 +130,7 @@ export class Recording extends Running {
   fresh(first, last) {
     this.live = new Live(this.play.order, this.plan, { changed: () => this.changed() });
     Object.assign(this.live, { until: last, slide: first, time: this.play.order[first][1] });
-    window.lectern = Object.assign(this.live, { sound: this.sound, ink: () => this.inking.strokes });
+    window.lectern = Object.assign(this.live, { sound: this.sound, ink: () => this.inking.strokes, pointed: () => this.pointing.trace?.points.length ?? 0 });
     this.lectern.place = null;
     this.inking.fresh();
     this.lectern.draw(this.live.place);
