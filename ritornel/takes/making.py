@@ -25,11 +25,11 @@ _SECONDS = 120.0
 
 
 def make(work: AtWork) -> None:
-    """Make the passages of a run files of the library, and choose those whose slides have no voice yet."""
+    """Make the passages of a run files of the library, and choose those whose slides have none yet."""
     run = Run.objects.filter(pk=work.subject).select_related("show__owner", "voice", "picture", "by").first()
     if run is None or run.voice is None:
         return
-    passages = list(run.passages.filter(voice=None))
+    passages = list(run.passages.filter(voice=None, seen=None))
     try:
         pictures = _pictures(run, passages)
         for done, passage in enumerate(passages):
@@ -47,12 +47,14 @@ def _make(work: AtWork, run: Run, passage: Passage, picture: tuple[Path, int] | 
     assert run.voice is not None
     folder, owner = run.voice.folder, run.show.owner
     name = f"{run.voice.name.removesuffix('.wav')} {passage.number + 1}"
-    first = max(0, passage.start_ms - _ROOM_MS)
-    pieces = [run.voice.piece(n) for n in range(whole_pieces(run.voice))]
-    target = folder / f"made-{passage.number}.ogg"
-    done_apart(_SECONDS, voice_between, pieces, HEAD_BYTES, run.rate, first, passage.end_ms + _ROOM_MS, target)
-    values: dict[str, Any] = {"voice_in_ms": passage.start_ms - first}
-    values["voice"] = taken_in(work, folder / f"found-{passage.number}", owner, target, f"{name}.ogg")
+    values: dict[str, Any] = {}
+    if run.kept != Run.Kept.PICTURE:
+        first = max(0, passage.start_ms - _ROOM_MS)
+        pieces = [run.voice.piece(n) for n in range(whole_pieces(run.voice))]
+        target = folder / f"made-{passage.number}.ogg"
+        done_apart(_SECONDS, voice_between, pieces, HEAD_BYTES, run.rate, first, passage.end_ms + _ROOM_MS, target)
+        values["voice_in_ms"] = passage.start_ms - first
+        values["voice"] = taken_in(work, folder / f"found-{passage.number}", owner, target, f"{name}.ogg")
     if picture is not None and passage.picture_start_ms is not None:
         file, begins = picture
         values["seen"] = taken_in(work, folder / f"seen-{passage.number}", owner, file, f"{name}.webm")

@@ -36,7 +36,15 @@ class Run(models.Model):
     ``anchors`` say where slides began, and the run ended, in what was recorded: for each “slide” among the instants,
     and the end, [ms of the voice, ms of the picture or null]. ``now`` is the same of when it was heard of last, with
     its instant before: [at, voice, picture]. ``scripts`` are those of the slides when it began, as ``said_of``.
+    ``kept`` is what was kept of it: of a run of the picture alone the voice is silence, which only tells the time.
     """
+
+    class Kept(models.TextChoices):
+        """What is kept of a run."""
+
+        VOICE = "voice"
+        BOTH = "both"
+        PICTURE = "picture"
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
     show = models.ForeignKey(Show, on_delete=models.CASCADE, related_name="runs")
@@ -45,6 +53,10 @@ class Run(models.Model):
     picture = models.OneToOneField(
         Upload, on_delete=models.SET_NULL, null=True, blank=True, related_name="pictured_run"
     )
+    kept = models.CharField(max_length=8, choices=Kept, default=Kept.VOICE)
+    is_made = models.BooleanField("whether a made voice stood in", default=False)
+    named = models.CharField("who speaks, as it is to stand on slides", max_length=200, blank=True)
+    placing = models.CharField("whether who speaks fills slides, as in ``Passage`` of the core", max_length=8, blank=True)
     rate = models.PositiveIntegerField("samples a second")
     scripts = models.JSONField(default=dict)
     instants = models.JSONField(default=list)
@@ -91,6 +103,11 @@ class Passage(models.Model):
 
     def __str__(self) -> str:
         return f"passage of {self.slide}"
+
+    @property
+    def is_ready(self) -> bool:
+        """Whether its files are made."""
+        return (self.seen_id if self.run.kept == Run.Kept.PICTURE else self.voice_id) is not None
 
     @property
     def length_ms(self) -> int:

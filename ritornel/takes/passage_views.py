@@ -1,6 +1,6 @@
 """What pages ask of recorded runs: begun, heard of, ended; their passages listed, chosen, named, taken away."""
 
-from typing import Annotated, Any
+from typing import Annotated, Any, Literal
 from uuid import UUID
 
 import msgspec
@@ -46,12 +46,30 @@ _A_MINUTE_SEEN = 16_000_000
 
 
 class Beginning(msgspec.Struct):
-    """A run that begins, under names that the page gave: its own, its voice's, its picture's if there is one."""
+    """A run that begins, under names that the page gave: its own, its voice's, its picture's if there is one.
+
+    ``kept``, ``made``, ``named`` and ``placing`` are those of ``Run``.
+    """
 
     id: UUID
     voice: UUID
     rate: Annotated[int, msgspec.Meta(ge=8000, le=192_000)]
     picture: UUID | None = None
+    kept: Literal["", "picture"] = ""
+    made: bool = False
+    named: Annotated[str, msgspec.Meta(max_length=200)] = ""
+    placing: Literal["", "whole", "style"] = ""
+
+    def __post_init__(self) -> None:
+        """A picture that is kept alone has to be there."""
+        if self.kept == "picture" and self.picture is None:
+            raise ValueError("a run of the picture alone needs a picture")
+
+    @property
+    def about(self) -> dict[str, Any]:
+        """The fields of the run."""
+        kept = self.kept or (Run.Kept.BOTH if self.picture else Run.Kept.VOICE)
+        return {"rate": self.rate, "kept": kept, "is_made": self.made, "named": self.named, "placing": self.placing}
 
 
 @signed_in
@@ -69,7 +87,7 @@ def begin(request: HttpRequest, show_id: UUID) -> HttpResponse:
     room = _A_MINUTE + (_A_MINUTE_SEEN if wanted.picture else 0)
     check_room(row.owner, room, "the recording")
     check_disk(room)
-    run = began(row, show, request.user, wanted.id, wanted.voice, wanted.picture, wanted.rate)
+    run = began(row, show, request.user, wanted.id, wanted.voice, wanted.picture, wanted.about)
     return answer({"run": str(run.pk)})
 
 
@@ -155,7 +173,7 @@ def chosen(request: HttpRequest, show_id: UUID) -> HttpResponse:
     found = [p for p in of_show(row) if p.pk in set(wanted)]
     if len(found) < len(set(wanted)):
         return refused("one of these passages is not there any more; look at the ledger again", 409)
-    if any(p.voice is None for p in found):
+    if any(not p.is_ready for p in found):
         return refused("a passage is still being made; choose it in a moment")
     try:
         choose(row, found)
@@ -188,9 +206,10 @@ def _ledger(row: Any, show: CoreShow) -> dict[str, Any]:
 
 def _told(one: Passage, number: int, slide: Any, jobs: dict[str, Job]) -> dict[str, Any]:
     trouble = ""
-    if one.voice is None:
+    if not one.is_ready:
         job = jobs.get(str(one.run_id))
-        gone = "its sound is not in the library any more" if one.run.voice_id is None else ""
+        what = "picture" if one.run.kept == Run.Kept.PICTURE else "sound"
+        gone = f"its {what} is not in the library any more" if one.run.voice_id is None else ""
         trouble = gone or (job.words if job is not None and job.has_ended else "")
     return {
         "id": one.pk,
@@ -200,7 +219,9 @@ def _told(one: Passage, number: int, slide: Any, jobs: dict[str, Job]) -> dict[s
         "made": one.run.begun_at,
         "by": one.run.by.get_username() if one.run.by else "",
         "length": one.length_ms,
-        "cues": len(one.cues),
+        "cues": one.cues,
+        "made_voice": one.run.is_made,
+        "ready": one.is_ready,
         "voice": _described(one.voice, one.voice_in_ms),
         "seen": _described(one.seen, one.seen_in_ms),
         "chosen": is_chosen(one, slide),

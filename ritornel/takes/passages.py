@@ -13,10 +13,11 @@ from django.utils import timezone
 
 from ritornel.core.edits.passages import ChoosePassages, Seen
 from ritornel.core.edits.passages import Passage as Given
-from ritornel.core.model import Narration, Slide, limits
+from ritornel.core.model import Clip, Narration, Slide, limits
 from ritornel.core.model import Show as CoreShow
 from ritornel.core.model import Take as CoreTake
 from ritornel.core.model.reading import convert
+from ritornel.core.model.roles import SPEAKER
 from ritornel.core.model.take import Instant
 from ritornel.core.model.writing import plain
 from ritornel.core.motion.strokes import STROKES, Stroke
@@ -62,8 +63,8 @@ def said_of(slide: Slide) -> str:
     return hashlib.sha256(" ".join(word for t in tokens(slide.script) for word in t.said).encode()).hexdigest()
 
 
-def began(row: Show, show: CoreShow, who: Any, name: UUID, voice: UUID, picture: UUID | None, rate: int) -> Run:
-    """Return the run of that name, begun if it was not, with what its pieces go to."""
+def began(row: Show, show: CoreShow, who: Any, name: UUID, voice: UUID, picture: UUID | None, about: dict) -> Run:
+    """Return the run of that name, begun if it was not, with what its pieces go to; ``about`` are fields of it."""
     with transaction.atomic():
         known = Run.objects.filter(pk=name, show=row).first()
         if known is not None:
@@ -83,7 +84,7 @@ def began(row: Show, show: CoreShow, who: Any, name: UUID, voice: UUID, picture:
         ]
         scripts = {slide.id: said_of(slide) for slide in show.slides}
         fields = {"voice": uploads[0], "picture": uploads[1] if picture else None, "scripts": scripts}
-        return Run.objects.create(pk=name, show=row, by=who, rate=rate, **fields)
+        return Run.objects.create(pk=name, show=row, by=who, **about, **fields)
 
 
 def told(run: Run, state: State) -> None:
@@ -167,20 +168,21 @@ def of_show(row: Show) -> list[Passage]:
 def given(passages: Iterable[Passage], show: CoreShow) -> ChoosePassages:
     """Return the edit that chooses passages for their slides, as these are now."""
     slides = {slide.id: slide for slide in show.slides}
-    wanted = {p.slide: _given(p, slides[p.slide]) for p in passages if p.slide in slides and p.voice is not None}
+    wanted = {p.slide: _given(p, slides[p.slide]) for p in passages if p.slide in slides and p.is_ready}
     return ChoosePassages(passages=wanted)
 
 
 def choose(row: Show, passages: Sequence[Passage], *, only_bare: bool = False) -> int:
-    """Choose passages, as one edit that can be taken back; with ``only_bare`` of slides without a voice to be kept.
+    """Choose passages, as one edit that can be taken back; with ``only_bare`` of slides that lack what they give.
 
     Returns how many slides have one now. Raises ``BadEdit``; ``Collision`` where others are always faster.
     """
     for attempt in range(_TRIES):
         row.refresh_from_db()
         show = in_rows.load(row)
-        bare = {s.id for s in show.slides if s.narration is None or s.narration.scratch}
-        command = given([p for p in passages if not only_bare or p.slide in bare], show)
+        slides = {slide.id: slide for slide in show.slides}
+        bare = [p for p in passages if p.is_ready and p.slide in slides and _lacks(slides[p.slide], p)]
+        command = given(bare if only_bare else passages, show)
         if not command.passages:
             return 0
         try:
@@ -192,31 +194,46 @@ def choose(row: Show, passages: Sequence[Passage], *, only_bare: bool = False) -
     return 0
 
 
+def _lacks(slide: Slide, passage: Passage) -> bool:
+    """Tell whether a slide has nothing yet of what a passage gives; what a made voice said is nothing."""
+    if passage.voice is None:
+        return not any(isinstance(o, Clip) and o.role == SPEAKER for o in slide.objects)
+    return slide.narration is None or slide.narration.scratch
+
+
 def is_chosen(passage: Passage, slide: Slide | None) -> bool:
     """Tell whether a passage is what is heard of its slide."""
-    if slide is None or slide.narration is None or passage.voice is None:
+    if slide is None:
         return False
-    return passage.voice.sha256 in (slide.narration.asset, slide.narration.source)
+    if passage.voice is None:
+        asset = None if passage.seen is None else passage.seen.sha256
+        return any(isinstance(o, Clip) and o.role == SPEAKER and o.asset == asset for o in slide.objects)
+    return slide.narration is not None and passage.voice.sha256 in (slide.narration.asset, slide.narration.source)
 
 
 def _given(passage: Passage, slide: Slide) -> Given:
-    assert passage.voice is not None
     own = len(split_into_groups(slide.running_order))
     cues = {int(cue): at for cue, at in passage.cues.items() if 1 <= int(cue) < own}
     marks = tuple(cues.get(n) for n in range(1, max(cues, default=0) + 1))
-    voice = Narration(
-        asset=passage.voice.sha256,
-        in_ms=passage.voice_in_ms,
-        out_ms=min(passage.voice.length_ms, passage.voice_in_ms + passage.length_ms),
-        marks=marks,
-        by_hand=tuple(sorted(cues)),
-    )
+    voice = None
+    if passage.voice is not None:
+        voice = Narration(
+            asset=passage.voice.sha256,
+            in_ms=passage.voice_in_ms,
+            out_ms=min(passage.voice.length_ms, passage.voice_in_ms + passage.length_ms),
+            marks=marks,
+            by_hand=tuple(sorted(cues)),
+            scratch=passage.run.is_made,
+        )
     seen = None
     if passage.seen is not None:
         first, last = passage.seen_in_ms, min(passage.seen.length_ms, passage.seen_in_ms + passage.length_ms)
         shift = passage.seen_in_ms - passage.voice_in_ms
         seen = Seen(asset=passage.seen.sha256, in_ms=first, out_ms=max(first, last), shift_ms=shift)
-    return Given(voice=voice, seen=seen, ink=convert(passage.ink, tuple[Stroke, ...]))
+    given = {str(cue): at for cue, at in cues.items()} if voice is None else {}
+    ink = convert(passage.ink, tuple[Stroke, ...])
+    run = passage.run
+    return Given(voice=voice, seen=seen, cues=given, ink=ink, named=run.named, placing=run.placing)  # type: ignore[arg-type]
 
 
 def _last(run: Run) -> tuple[int, int | None]:

@@ -58,8 +58,8 @@ class Runs(OwnerCase):
     def post(self, path: str, body: dict):
         return self.client.post(f"{self.address}/{path}", body, content_type="application/json")
 
-    def begun(self, seen: bool = False) -> dict:
-        names = {"id": str(uuid.uuid4()), "voice": str(uuid.uuid4()), "rate": RATE}
+    def begun(self, seen: bool = False, **about) -> dict:
+        names = {"id": str(uuid.uuid4()), "voice": str(uuid.uuid4()), "rate": RATE, **about}
         names |= {"picture": str(uuid.uuid4())} if seen else {}
         self.assertEqual(self.post("runs", names).status_code, 200)
         return names
@@ -89,8 +89,8 @@ class Runs(OwnerCase):
             "now": [end, end + late, None if shift is None else end + shift],
         }
 
-    def recorded(self, slides: list[str], seen: bool = False, late: int = 0, shift: int = 0) -> dict:
-        names = self.begun(seen)
+    def recorded(self, slides: list[str], seen: bool = False, late: int = 0, shift: int = 0, **about) -> dict:
+        names = self.begun(seen, **about)
         voice = self.sent(names["voice"], bytes(44) + voice_of(len(slides) * 2.0 + late / 1000), RATE * 2)
         picture = self.sent(names["picture"], camera(len(slides) * 2.0 + 1), 3000) if seen else 0
         state = self.state(slides, late=late, shift=shift if seen else None)
@@ -130,6 +130,33 @@ class Runs(OwnerCase):
             at = one.narration.in_ms + face.in_step.shift_ms  # with the passage's first instant
             light = min(frames, key=lambda frame: abs(frame[0] - at))[1]
             self.assertAlmostEqual(light - 20, (2000 * number + 210) / 50, delta=1.5)
+
+    def test_a_picture_alone_is_seen_and_leaves_the_voice_as_it_is(self):
+        self.recorded(["s1"])
+        spoken = self.now().slides[0].narration
+        self.recorded(["s1", "s2"], seen=True, shift=100, kept="picture")
+        one, two = self.now().slides[:2]
+        self.assertEqual((one.narration, two.narration), (spoken, None))
+        for each in (one, two):
+            (face,) = (o for o in each.objects if o.role == SPEAKER)
+            self.assertEqual((face.in_step, face.muted, Asset.objects.get(sha256=face.asset).kind), (None, True, "clip"))
+        self.assertEqual((two.waits["1"], compile(self.now()).times[1].length_ms), (700, 2000))
+        told = self.ledger()["slides"][0]["passages"]
+        self.assertEqual([(p["chosen"], p["ready"], p["voice"] is None) for p in told], [(True, True, False), (True, True, True)])  # fmt: skip
+        without = {"id": str(uuid.uuid4()), "voice": str(uuid.uuid4()), "rate": RATE, "kept": "picture"}
+        self.assertContains(self.post("runs", without), "needs a picture", status_code=400)
+
+    def test_what_a_made_voice_said_is_a_scratch_voice_that_the_next_passage_takes_the_place_of(self):
+        self.recorded(["s1"], made=True)
+        self.assertTrue(self.now().slides[0].narration.scratch)
+        made = self.now().slides[0].narration.asset
+        self.recorded(["s1"])
+        self.assertEqual((self.now().slides[0].narration.scratch, self.now().slides[0].narration.asset != made), (False, True))  # fmt: skip
+
+    def test_who_speaks_is_named_as_was_said_when_it_was_begun(self):
+        self.recorded(["s1"], seen=True, named="Ebba Lund\nkeeper", placing="whole")
+        *_, face, name = self.now().slides[0].objects
+        self.assertEqual((face.width, [p.text for p in name.paragraphs]), (1280, ["Ebba Lund", "keeper"]))
 
     def test_again_stays_beside_the_old_one_until_it_is_chosen_and_one_undo_takes_that_back(self):
         self.recorded(["s1", "s2"])

@@ -149,7 +149,7 @@ def _head(x0: float, y0: float, x1: float, y1: float, width: float) -> list[Segm
 
 
 def simpler(points: NDArray[np.float64], near: float) -> NDArray[np.int_]:
-    """Return which points to keep: not those that lie so near to the way between others; the first and the last stay."""
+    """Return which points to keep: not those that lie so near to the way between others."""
     keep = np.zeros(len(points), bool)
     keep[[0, -1]] = True
     left = [(0, len(points) - 1)]

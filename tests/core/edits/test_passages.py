@@ -79,10 +79,43 @@ class Choosing(TestCase):
         self.assertEqual(len(again.slides[0].objects), 2)
         self.assertEqual([o.id for o in chosen(again, seen=None).slides[0].objects], ["box"])
 
+    def test_a_picture_without_a_voice_is_seen_and_the_slide_waits_as_was_given(self):
+        passage = {"seen": SEEN, "cues": {"1": 600, "2": 1900}}
+        one = edited(made(hold=9000, waits={"1": 5000}), do="choose-passages", passages={"one": passage}, ids=["face"])
+        time = compile(one).times[0]
+        self.assertEqual(([g.start_ms for g in time.groups], time.length_ms), ([0, 600, 1900], 2200))
+        self.assertIsNone(one.slides[0].objects[-1].in_step)
+        (span,) = (s for s in compile(one).slides[0].spans if s.source == "object")
+        self.assertEqual((span.start_ms, span.from_ms), (0, 900))
+        spoken = chosen(made(), seen=None)
+        beside = edited(spoken, do="choose-passages", passages={"one": passage}, ids=["face"])
+        self.assertEqual(compile(beside).times[0].length_ms, compile(spoken).times[0].length_ms)
+        self.assertEqual(beside.slides[0].narration, spoken.slides[0].narration)
+        with self.assertRaisesRegex(BadEdit, "a voice or a picture"):
+            edited(made(), do="choose-passages", passages={"one": {"cues": {"1": 600}}})
+
+    def test_who_speaks_is_named_once_in_two_lines_that_stay_on_the_stage(self):
+        passage = {"voice": VOICE, "seen": SEEN, "named": "Ebba Lund\nkeeper of the light"}
+        for style in STYLES:
+            for start in (show({"id": "one"}, {"id": "two"}, style=style), edited(made(), do="set-style", style=style)):
+                one = edited(start, do="choose-passages", passages={"one": passage}, ids=["face", "name"])
+                again = edited(one, do="choose-passages", passages={"one": passage})
+                self.assertEqual(again.slides[0].objects, one.slides[0].objects)
+                named = one.slides[0].objects[-1]
+                box = words_box(named)
+                self.assertEqual((named.role, len(named.paragraphs)), ("caption", 2))
+                self.assertTrue(box.x >= 0 and box.x + box.width <= 1280 and box.y + box.height <= 720, (style, box))
+                self.assertLessEqual(box.y + box.height, named.y + named.height + 1, style)
+
     def test_on_a_slide_with_nothing_else_who_speaks_fills_it(self):
         alone = show({"id": "one"}, {"id": "two"}, style="fog")
         face = chosen(alone).slides[0].objects[-1]
-        self.assertEqual((face.x, face.y, face.width, face.height, face.frame.mask), (0, 0, 1280, 720, "rectangle"))
+        whole = (0, 0, 1280, 720, "rectangle")
+        self.assertEqual((face.x, face.y, face.width, face.height, face.frame.mask), whole)
+        for placing, start, fills in (("style", alone, False), ("whole", made(), True)):
+            passage = {"voice": VOICE, "seen": SEEN, "placing": placing}
+            face = edited(start, do="choose-passages", passages={"one": passage}).slides[0].objects[-1]
+            self.assertEqual((face.x, face.y, face.width, face.height) == whole[:4], fills, placing)
 
     def test_a_slide_that_is_gone_and_a_passage_of_nothing_are_refused(self):
         with self.assertRaisesRegex(BadEdit, "not in the show"):

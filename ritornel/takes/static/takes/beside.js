@@ -15,6 +15,11 @@ export class Beside {
     return this.known.get(slide) ?? UNTIL_KNOWN;
   }
 
+  /** The show has changed: what was known may be otherwise. */
+  forget() {
+    this.known.clear();
+  }
+
   /** Resolves to whether something was learnt of a slide. */
   async learn(slide) {
     if (this.known.has(slide)) return false;

@@ -22,6 +22,14 @@ export class Lectern {
     textSize(id("script"), [id("larger"), id("smaller")]);
   }
 
+  /** The show is another by now: its line is drawn anew. */
+  renew() {
+    id("line").replaceChildren();
+    const { clicked } = this.line;
+    this.line = Object.assign(new PaceLine(id("line"), this.play.order, this.plan, this.play.length), { clicked });
+    this.place = null;
+  }
+
   /** Draws where the show is: {time, slide, cue, elapsed, ahead}. */
   draw(place) {
     const { play, target } = this;

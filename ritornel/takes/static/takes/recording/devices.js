@@ -1,4 +1,4 @@
-// What a run is recorded with: a microphone, perhaps a camera, tried before it begins.
+// What a run is recorded with: a microphone, a camera, or both, tried before it begins.
 
 import { Camera, NO_CAMERA, cameras } from "../../parts/recording/camera.js";
 import { Level } from "../../parts/recording/level.js";
@@ -16,9 +16,10 @@ export class Devices {
   }
 
   /** Opens what is wanted, and lets go of what is not. Resolves to whether all of it is there. */
-  async open({ seen }) {
+  async open({ kept }) {
     const asked = (this.asked = Symbol("asked"));
-    await Promise.all([this.openMicrophone(), seen ? this.openCamera() : this.closeCamera()]);
+    this.isSilent = kept === "picture"; // silence tells the time
+    await Promise.all([this.openMicrophone(), kept === "voice" ? this.closeCamera() : this.openCamera()]);
     if (this.asked !== asked) return false;
     this.names = { microphones: await microphones(), cameras: await cameras() };
     this.changed();
@@ -30,13 +31,14 @@ export class Devices {
   }
 
   async openMicrophone() {
-    if (this.microphone?.isOpen && this.microphone.device === this.speakInto) return;
+    const device = this.isSilent ? STAND_IN : this.speakInto;
+    if (this.microphone?.isOpen && this.microphone.device === device) return;
     this.microphone?.close();
     this.apart = Infinity;
     const microphone = new Microphone((block) => this.hear(block));
-    this.microphone = Object.assign(microphone, { device: this.speakInto });
+    this.microphone = Object.assign(microphone, { device });
     microphone.lost = () => this.lose("microphone", "The microphone is not there any more: connect it, then try again. What was spoken is kept.");
-    await this.trying("microphone", microphone.open(this.speakInto, this.page.worklet));
+    await this.trying("microphone", microphone.open(device, this.page.worklet));
     microphone.isOpen = !this.troubles.microphone;
   }
 
@@ -77,7 +79,7 @@ export class Devices {
 
   /** Where a made voice stands in it says a text; it is asked for before it is needed. */
   async learn(text) {
-    if (!this.microphone.isStandIn || !text.trim()) return null;
+    if (!this.microphone.isStandIn || this.isSilent || !text.trim()) return null;
     if (!this.voices.has(text)) this.voices.set(text, this.microphone.learn(this.page.voices, text).catch(() => null));
     return this.voices.get(text);
   }

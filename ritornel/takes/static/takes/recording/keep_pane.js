@@ -26,15 +26,19 @@ export class KeepPane {
       document.activeElement.blur();
       act(value);
     };
-    render(html`<p class="sentence">Keep ${select("What is kept", choice.seen ? "both" : "voice", [["voice", "my voice"], ["both", "my voice and my picture"], ["times", "nothing but times"]], blur((value) => (value === "times" ? location.assign(page.rehearse) : recording.choose({ seen: value === "both" }))))}
+    const [isHeard, isSeen] = [choice.kept !== "picture", choice.kept !== "voice"];
+    const placings = [["", "where there is room"], ["style", "where the style has me"], ["whole", "over the whole slide"]];
+    render(html`<p class="sentence">Keep ${select("What is kept", choice.kept, [["voice", "my voice"], ["both", "my voice and my picture"], ["picture", "my picture"], ["times", "nothing but times"]], blur((value) => (value === "times" ? location.assign(page.rehearse) : recording.choose({ kept: value }))))}
         for ${select("What is recorded", choice.range, ranges, blur((range) => recording.choose({ range })))},
-        spoken into ${select("Spoken into", devices.speakInto, microphones, blur((speakInto) => recording.use({ speakInto })))}${choice.seen ? html`, seen by ${select("Seen by", devices.seenBy, cameras, blur((seenBy) => recording.use({ seenBy })))}` : nothing}.</p>
+        ${isHeard ? html`spoken into ${select("Spoken into", devices.speakInto, microphones, blur((speakInto) => recording.use({ speakInto })))}` : nothing}${isHeard && isSeen ? ", " : nothing}${isSeen ? html`seen by ${select("Seen by", devices.seenBy, cameras, blur((seenBy) => recording.use({ seenBy })))}
+        ${select("Where I stand", choice.placing, placings, blur((placing) => recording.choose({ placing })))}, named
+        <input class="field keep-named" aria-label="Who speaks: name, role" placeholder="nobody: a name, a role" maxlength="190" .value=${choice.named} @change=${(event) => recording.choose({ named: event.target.value })} @keydown=${(event) => event.key === "Enter" && event.target.blur()}>` : nothing}.</p>
       ${state === "troubled" ? html`<div class="keep-trouble" role="alert">${[devices.troubles.microphone, devices.troubles.camera].filter(Boolean).map((words) => html`<p>${words}</p>`)}
         <p><button class="act-main" @click=${() => recording.tryDevices()}>Try again</button>
         ${devices.troubles.microphone ? html`<button class="act" @click=${() => recording.use({ speakInto: STAND_IN })}>Let a made voice stand in</button>` : nothing}
         ${devices.troubles.camera ? html`<button class="act" @click=${() => recording.use({ seenBy: NO_CAMERA })}>Let a made picture stand in</button>` : nothing}</p></div>` : nothing}
-      ${state === "trying" ? html`<p class="soft" role="status">The browser asks whether this page may hear the microphone${choice.seen ? ", and see the camera" : ""}…</p>` : nothing}
-      ${state === "ready" ? html`<p class="soft" role="status">${devices.microphone.isStandIn ? "A made voice reads the script, where there is no microphone. It is not meant for others." : "Say something: the line at the foot is what is heard."}</p>` : nothing}`, root);
+      ${state === "trying" ? html`<p class="soft" role="status">The browser asks whether this page may ${[isHeard ? "hear the microphone" : "", isSeen ? "see the camera" : ""].filter(Boolean).join(" and ")}…</p>` : nothing}
+      ${state === "ready" ? html`<p class="soft" role="status">${!isHeard ? "Nothing is heard: the picture alone is kept, beside the voice that a slide has." : devices.microphone.isStandIn ? "A made voice reads the script, where there is no microphone. It is not meant for others." : "Say something: the line at the foot is what is heard."}</p>` : nothing}`, root);
   }
 
   tellLine(trouble) {

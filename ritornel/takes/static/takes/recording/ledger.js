@@ -4,6 +4,7 @@ import { drawPeaks } from "../../parts/media/peaks.js";
 import { ask, send } from "../../site/sending.js";
 import { minutes, signedSeconds, tenths } from "../../site/times.js";
 import { html, nothing, ref, render } from "../../site/vendor/lit.js";
+import { Hearing } from "./hearing.js";
 
 const LOOK_AGAIN_MS = 1200;
 const HAIR_MS = 100;
@@ -15,12 +16,14 @@ const chosenOf = (slide) => slide.passages.find((one) => one.chosen);
 /** The ledger below the script. */
 export class Ledger {
   constructor(root, recording) {
-    Object.assign(this, { root, recording, slides: [], without: [], open: null, heard: null, trouble: "" });
-    this.audio = new Audio();
-    this.audio.addEventListener("timeupdate", () => this.heard && this.audio.currentTime * 1000 >= this.heard.end && this.hearNext());
-    this.audio.addEventListener("ended", () => this.hearNext());
-    const { play } = recording;
-    this.lengths = play.order.map(([, , length]) => length);
+    Object.assign(this, { root, recording, slides: [], without: [], open: null, trouble: "" });
+    this.hearing = new Hearing(recording, () => this.heard());
+  }
+
+  /** Another passage is heard now, or none any more. */
+  heard() {
+    if (!this.hearing.one && !this.recording.isBusy) this.recording.showSettled();
+    this.draw();
   }
 
   /** Asks for what is kept, again for as long as something is being made. */
@@ -29,12 +32,20 @@ export class Ledger {
     const { status, data } = await ask(this.recording.page.passages);
     if (status === 200) this.take(data);
     const all = [...this.slides.flatMap((slide) => slide.passages), ...this.without];
-    if (status !== 200 || all.some((one) => !one.voice && !one.trouble)) this.again = setTimeout(() => this.refresh(), LOOK_AGAIN_MS);
+    if (status !== 200 || all.some((one) => !one.ready && !one.trouble)) this.again = setTimeout(() => this.refresh(), LOOK_AGAIN_MS);
   }
 
   take(data) {
+    const was = this.chosen;
+    for (const slide of data.slides) for (const one of slide.passages) one.slide = slide.id;
     Object.assign(this, { slides: data.slides, without: data.without, trouble: "" });
     this.draw();
+    if (was !== undefined && was !== this.chosen) this.recording.renew();
+  }
+
+  /** Which passages are chosen, as words that can be compared. */
+  get chosen() {
+    return this.slides.length ? this.slides.map((slide) => chosenOf(slide)?.id).join() : undefined;
   }
 
   async act(path, body) {
@@ -55,33 +66,6 @@ export class Ledger {
     this.root.querySelector("[data-now]")?.scrollIntoView({ block: "nearest" });
   }
 
-  // ---- listening
-
-  /** Hears passages one after another, or stops if these are heard. */
-  hear(passages, name) {
-    const same = this.hearing === name;
-    this.quiet();
-    if (same) return;
-    Object.assign(this, { hearing: name, queue: [...passages] });
-    this.hearNext();
-  }
-
-  hearNext() {
-    const next = this.queue?.shift();
-    if (!next) return this.quiet();
-    const from = next.voice.in;
-    this.heard = { id: next.id, end: from + next.length };
-    this.audio.src = `${next.voice.url}#t=${from / 1000}`;
-    this.audio.play().catch(() => this.quiet());
-    return this.draw();
-  }
-
-  quiet() {
-    this.audio.pause();
-    Object.assign(this, { hearing: null, heard: null, queue: [] });
-    this.draw();
-  }
-
   // ---- drawing
 
   draw() {
@@ -95,7 +79,7 @@ export class Ledger {
     render(html`<div class="ledger-head"><h2>What is kept of this show</h2>
         <span class="soft">recorded and chosen: ${tenths(kept)} of about ${minutes(planned)}${lacks}</span>
         ${fresh.length ? html`<button class="act-main" @click=${() => this.act("/chosen", { passages: fresh.map((one) => one.id) })}>${fresh.length === 1 ? "Choose what was just recorded" : `Choose all ${fresh.length} just recorded`}</button>` : nothing}
-        ${all.some((one) => one.voice) ? html`<button class="act" aria-pressed=${String(this.hearing === "all")} @click=${() => this.hear(all.filter((one) => one.voice), "all")}>${this.hearing === "all" ? "Quiet" : "Listen through"}</button>` : nothing}</div>
+        ${all.some((one) => one.ready) ? html`<button class="act" aria-pressed=${String(this.hearing.name === "all")} @click=${() => this.hearing.hear(all.filter((one) => one.ready), "all")}>${this.hearing.name === "all" ? "Quiet" : "Listen through"}</button>` : nothing}</div>
       ${this.trouble ? html`<p class="keep-trouble" role="alert">${this.trouble}</p>` : nothing}
       <ol class="ledger-rows">${slides.map((slide, n) => this.row(slide, n))}</ol>
       ${without.length ? html`<p class="soft">Of slides that are gone: ${without.length} ${without.length === 1 ? "passage" : "passages"}. They are here again when their slide is brought back.</p>` : nothing}`, this.root);
@@ -105,8 +89,8 @@ export class Ledger {
   get justRecorded() {
     const { lastRun } = this.recording;
     const all = this.slides.flatMap((slide) => slide.passages).filter((one) => one.run === lastRun);
-    if (all.some((one) => !one.voice && !one.trouble)) return []; // they are offered together, once all are made
-    const of = (slide) => slide.passages.findLast((one) => one.run === lastRun && one.voice && !one.gone);
+    if (all.some((one) => !one.ready && !one.trouble)) return []; // they are offered together, once all are made
+    const of = (slide) => slide.passages.findLast((one) => one.run === lastRun && one.ready && !one.gone);
     return lastRun ? this.slides.map(of).filter((one) => one && !one.chosen) : [];
   }
 
@@ -119,6 +103,7 @@ export class Ledger {
     const notes = [
       chosen && count > 1 ? `${nth(chosen.number)} of ${slide.passages.length}` : "",
       !chosen && count ? `${count} not chosen` : "",
+      chosen?.made_voice ? "a made voice" : "",
       chosen?.changed ? "the words have changed since" : "",
       isNow ? "being kept" : "",
     ].filter(Boolean).join(" · ");
@@ -127,7 +112,7 @@ export class Ledger {
       <button class="ledger-row" aria-expanded=${String(open)} ?disabled=${recording.isBusy} @click=${() => this.unfold(slide, n)}>
         <span class="soft">${n + 1}</span><span class="ledger-title ${chosen ? "" : "is-bare"}">${slide.title} <small>${notes}</small></span>
         ${chosen?.voice ? html`<canvas class="ledger-wave" ${ref((canvas) => canvas && drawPeaks(canvas, chosen.voice, chosen.voice.in, chosen.voice.in + chosen.length, { colour: "#4fb3a3", alpha: 1 }))}></canvas>` : html`<span class="ledger-none"></span>`}
-        ${isNow ? html`<span class="num" data-length></span>` : html`<span class="num">${length}</span>`}<span class="num soft">${chosen ? against(chosen.length, this.lengths[n], slide.planned) : tenths(slide.planned)}</span></button>
+        ${isNow ? html`<span class="num" data-length></span>` : html`<span class="num">${length}</span>`}<span class="num soft">${chosen ? against(chosen.length, slide.planned) : tenths(slide.planned)}</span></button>
       ${open && !recording.isBusy ? html`<div class="ledger-passages">${slide.passages.length ? slide.passages.map((one) => this.passage(one)) : html`<p class="soft">Nothing is recorded of this slide yet: A records it alone.</p>`}</div>` : nothing}</li>`;
   }
 
@@ -139,14 +124,14 @@ export class Ledger {
 
   passage(one) {
     const when = new Date(one.made).toLocaleString([], { dateStyle: "medium", timeStyle: "short" });
-    const told = one.trouble || (one.voice ? "" : "being made…");
-    const mine = this.heard?.id === one.id;
+    const told = one.trouble || (one.ready ? "picture alone" : "being made…");
+    const mine = this.hearing.one?.id === one.id;
     return html`<div class="ledger-passage ${one.gone ? "is-gone" : ""}">
       <input class="field" aria-label="Name of the ${nth(one.number)} passage" placeholder=${nth(one.number)} .value=${one.name} ?disabled=${one.gone} @change=${(event) => this.act(`/${one.id}`, { name: event.target.value })} @keydown=${(event) => event.key === "Enter" && event.target.blur()}>
-      <span class="soft">${when}, ${one.by}${one.seen ? ", with picture" : ""}${one.changed ? "; the words have changed since" : ""}</span>
+      <span class="soft">${when}, ${one.by}${one.seen && one.voice ? ", with picture" : ""}${one.made_voice ? ", a made voice" : ""}${one.changed ? "; the words have changed since" : ""}</span>
       ${one.voice ? html`<canvas class="ledger-wave" ${ref((canvas) => canvas && drawPeaks(canvas, one.voice, one.voice.in, one.voice.in + one.length, { colour: "#4fb3a3", alpha: 1 }))}></canvas>` : html`<span class="soft" role="status">${told}</span>`}
       <span class="num">${tenths(one.length)}</span>
-      <span class="ledger-acts">${one.voice && !one.gone ? html`<button class="act" aria-pressed=${String(mine)} @click=${() => this.hear([one], one.id)}>${mine ? "Quiet" : "Listen"}</button>
+      <span class="ledger-acts">${one.ready && !one.gone ? html`<button class="act" aria-pressed=${String(mine)} @click=${() => this.hearing.hear([one], one.id)}>${mine ? "Quiet" : one.voice ? "Listen" : "Watch"}</button>
         ${one.chosen ? html`<span class="soft">chosen</span>` : html`<button class="act-main" @click=${() => this.act("/chosen", { passages: [one.id] })}>Choose</button>`}` : nothing}
         ${one.gone ? html`<button class="act" @click=${() => this.act(`/${one.id}`, { gone: false })}>Bring back</button>` : html`<button class="act" @click=${() => this.act(`/${one.id}`, { gone: true })}>Take away</button>`}</span></div>`;
   }
@@ -162,7 +147,7 @@ export class Ledger {
   }
 }
 
-function against(length, now, planned) {
+function against(length, planned) {
   const off = length - planned;
   return Math.abs(off) < HAIR_MS ? "as planned" : signedSeconds(off);
 }

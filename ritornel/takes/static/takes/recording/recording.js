@@ -3,6 +3,7 @@
 import { evaluate } from "../../play/evaluate.js";
 import { Live } from "../../play/live.js";
 import { send } from "../../site/sending.js";
+import { renew } from "../renewing.js";
 import { Running } from "../running.js";
 import { Devices, NO_CAMERA } from "./devices.js";
 import { KeepPane } from "./keep_pane.js";
@@ -11,7 +12,8 @@ import { Ledger } from "./ledger.js";
 import { RunRecorder, endWhatWasLeft } from "./run_recorder.js";
 import { SeenHere } from "./seen_here.js";
 
-const SEEN = "record/seen"; // whether one was seen the last time
+const KEPT = "record/kept"; // what was kept the last time
+const NAMED = "record/named"; // and who spoke
 const NOT_REMEMBERED = { remember() {}, forget() {}, left: () => null, sendWhatIsOld: async () => null };
 const id = (name) => document.getElementById(name);
 
@@ -20,7 +22,7 @@ export class Recording extends Running {
   constructor(lectern, page, show, channel) {
     super(lectern, page, show, channel);
     Object.assign(this, { show, memory: NOT_REMEMBERED, heard: false, state: "trying", recorder: null, last: { visit: null } });
-    this.choice = { seen: localStorage.getItem(SEEN) === "yes", range: "all" };
+    this.choice = { kept: localStorage.getItem(KEPT) ?? "voice", range: "all", placing: "", named: localStorage.getItem(NAMED) ?? "" };
     this.sound.muted = true;
     this.seen = new SeenHere(id("stage-now"), this.beside);
     this.devices = new Devices(page, this.seen.picture, (block, now) => this.hear(block, now), (lost) => this.devicesChanged(lost));
@@ -83,8 +85,9 @@ export class Recording extends Running {
 
   choose(values) {
     Object.assign(this.choice, values);
-    if ("seen" in values) localStorage.setItem(SEEN, values.seen ? "yes" : "no");
-    if ("seen" in values) this.tryDevices();
+    if ("kept" in values) localStorage.setItem(KEPT, values.kept);
+    if ("named" in values) localStorage.setItem(NAMED, values.named);
+    if ("kept" in values) this.tryDevices();
     else this.pane.update();
   }
 
@@ -108,7 +111,8 @@ export class Recording extends Running {
 
   async record([first, last], playBefore = false) {
     if (this.isBusy || !this.devices.isReady) return;
-    const recorder = new RunRecorder(this.page, this.show, this.devices, () => this.inking.kept, (trouble) => this.pane.tellLine(trouble));
+    this.ledger.hearing.quiet();
+    const recorder = new RunRecorder(this.page, this.show, this.devices, this.choice, () => this.inking.kept, (trouble) => this.pane.tellLine(trouble));
     this.to("before");
     this.fresh(first, last);
     this.lineUp(first);
@@ -135,6 +139,15 @@ export class Recording extends Running {
     this.inking.fresh();
     this.lectern.draw(this.live.place);
     this.showSettled();
+  }
+
+  /** What was chosen is heard and seen from now on, where a run would begin. */
+  async renew() {
+    if (!(await renew(this.page)) || this.isBusy) return;
+    this.beside.forget();
+    this.lectern.renew();
+    this.fresh(this.live.slide, this.play.order.length - 1);
+    this.leadIn.sound = null;
   }
 
   /** This slide once more: from its beginning in the run that goes on, else in one of its own. */

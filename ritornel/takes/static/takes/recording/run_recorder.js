@@ -8,13 +8,13 @@ const TELL_EVERY_MS = 2000;
 const AGAIN_MS = 1500;
 const memoryOf = (run) => `run/${run}`;
 
-/** A run of `live` that is recorded with its `ink()`; `told(trouble)` is called when the line to the server changes. */
+/** A run of `live` that is recorded with its `ink()`, of `choice` {kept, placing, named}; `told(trouble)` is called when the line to the server changes. */
 export class RunRecorder {
-  constructor(page, show, devices, ink, told) {
+  constructor(page, show, devices, choice, ink, told) {
     Object.assign(this, { page, show, devices, ink, id: newUuid(), fed: 0, since: null, until: -Infinity, lastAt: null, anchors: [] });
     const { microphone, camera } = devices;
     const [voice, picture] = [newUuid(), camera ? newUuid() : null];
-    const begin = { address: page.runs, body: { id: this.id, voice, picture, rate: Math.round(microphone.rate) } };
+    const begin = { address: page.runs, body: { id: this.id, voice, picture, rate: Math.round(microphone.rate), ...aboutOf(choice, devices) } };
     const about = { show, kind: "run", run: this.id, begin };
     this.pieces = new Pieces({ ...about, id: voice, rate: begin.body.rate }, told).begin();
     this.pictures = camera ? new Pieces({ ...about, id: picture }, told).begin() : null;
@@ -109,6 +109,13 @@ export class RunRecorder {
     await send(this.address, undefined, "DELETE");
     localStorage.removeItem(memoryOf(this.id));
   }
+}
+
+/** What is kept of the run, and how who speaks is to stand on the slides. */
+function aboutOf({ kept, placing, named }, { camera, microphone }) {
+  const alone = kept === "picture" ? { kept } : { made: microphone.isStandIn };
+  if (!camera) return alone;
+  return { ...alone, placing, named: named.split(",", 2).map((words) => words.trim()).filter(Boolean).join("\n") };
 }
 
 /** Sends on what pages that are gone have left in this browser of a show's runs, and ends those. Resolves to how many there were. */
