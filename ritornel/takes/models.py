@@ -56,7 +56,9 @@ class Run(models.Model):
     kept = models.CharField(max_length=8, choices=Kept, default=Kept.VOICE)
     is_made = models.BooleanField("whether a made voice stood in", default=False)
     named = models.CharField("who speaks, as it is to stand on slides", max_length=200, blank=True)
-    placing = models.CharField("whether who speaks fills slides, as in ``Passage`` of the core", max_length=8, blank=True)
+    placing = models.CharField(
+        "whether who speaks fills slides, as in ``Passage`` of the core", max_length=8, blank=True
+    )
     rate = models.PositiveIntegerField("samples a second")
     scripts = models.JSONField(default=dict)
     instants = models.JSONField(default=list)

@@ -93,15 +93,19 @@ def _page(row: Show, show: CoreShow) -> dict:
 @require_safe
 @answering
 def beside(request: HttpRequest, show_id: UUID) -> HttpResponse:
-    """Answer of ?slide= the ``pens`` that stand out on it, and where who speaks is seen: the ``speaker``."""
+    """Answer of ?slide= the ``pens`` that stand out on it, and where who speaks is seen: the ``speaker``.
+
+    ``styled``: where the style would have them.
+    """
     _, show = own_show_loaded(request, show_id)
     slide = slide_of(show, request.GET.get("slide", ""))
-    return answer({"pens": pens_for(slide, style_of(show), room_of(show)), "speaker": _speaker(show, slide)})
+    pens = pens_for(slide, style_of(show), room_of(show))
+    return answer({"pens": pens, "speaker": _speaker(show, slide), "styled": _speaker(show, slide, "style")})
 
 
-def _speaker(show: CoreShow, slide: Slide) -> dict:
+def _speaker(show: CoreShow, slide: Slide, placing: str = "") -> dict:
     """Return where who speaks is seen on a slide, or would be, in shares of the stage, and whether that is round."""
-    x, y, width, height, mask = speaker_place(show, slide)
+    x, y, width, height, mask = speaker_place(show, slide, placing)
     across, down = show.width, show.height
     return {
         "x": x / across,

@@ -86,7 +86,7 @@ class RecordingAShow(CountingCase, Axe):
 
     def made(self, count: int):
         self.until(
-            f"recording.ledger.slides.flatMap((one) => one.passages).filter((one) => one.voice).length === {count}"
+            f"recording.ledger.slides.flatMap((one) => one.passages).filter((one) => one.ready).length === {count}"
         )
 
     def test_three_slides_are_recorded_with_the_camera_one_of_them_again_and_published(self):
@@ -144,11 +144,20 @@ class RecordingAShow(CountingCase, Axe):
         self.to("ready")
         self.made(4)
         self.assertEqual(self.now().slides[1].narration.asset, two.narration.asset)
+        old = page.evaluate("recording.play.order[1][2]")
         page.click("text=Choose what was just recorded")
         self.until("recording.ledger.slides[1].passages[1].chosen")
+        self.until(f"Math.abs(recording.play.order[1][2] - {old}) > 1")  # the lectern goes by what was chosen
         again = self.now().slides[1]
         self.assertNotEqual(again.narration.asset, two.narration.asset)
         self.assertEqual(again.objects[-1].in_step.voice, again.narration.asset)
+
+        page.click("text=Listen >> nth=1")
+        heard = "recording.ledger.hearing"
+        self.until(f"{heard}.picture.checkVisibility() && {heard}.time > 300")
+        off = f"{heard}.picture.currentTime * 1000 - {heard}.one.seen.in - {heard}.time"
+        self.until(f"Math.abs({off}) < 60")
+        self.until(f"{heard}.one === null && {heard}.picture.hidden")  # at its end
 
         page.goto(f"/shows/{self.row.pk}/")
         self.ready()
@@ -217,12 +226,36 @@ class RecordingAShow(CountingCase, Axe):
         self.assertEqual(Run.objects.count(), 1)
         page.click(".ledger-row >> nth=0")
         name = page.locator("[aria-label='Name of the first passage']")
+        name.press_sequentially("pain vol")  # keys of the lectern are letters there
+        self.assertEqual(
+            page.evaluate("[recording.state, document.body.className.includes('is-inking')]"), ["ready", False]
+        )
         name.fill("calm")
         name.press("Enter")
         self.until("recording.ledger.slides[0].passages[0].name === 'calm'")
         page.click("text=Take away")
         page.click("text=Bring back")
         page.wait_for_selector("text=Take away")
+        page.wait_for_selector(".ledger-row:has-text('a made voice')")
+        self.assertTrue(self.now().slides[0].narration.scratch)
+
+        page.select_option("select[aria-label='What is kept']", "picture")
+        self.to("ready")
+        page.fill(".keep-named", "Ebba Lund, keeper of the light")
+        page.click(".ledger-row >> nth=1")
+        page.keyboard.press("Space")
+        self.to("running")
+        self.spoken_for(1.2)
+        page.keyboard.press("Space")
+        page.keyboard.press("Space")
+        self.to("ready")
+        self.made(2)
+        two = self.now().slides[1]
+        self.assertEqual((two.narration, two.objects[-2].role), (None, SPEAKER))
+        self.assertEqual([p.text for p in two.objects[-1].paragraphs], ["Ebba Lund", "keeper of the light"])
+        page.click("text=Watch")
+        self.until("recording.ledger.hearing.picture.checkVisibility() && recording.ledger.hearing.time > 300")
+        self.check_now("a passage that is watched")
 
     def test_who_speaks_is_seen_in_step_with_what_is_heard_from_a_second_flash_and_click_on(self):
         """A made camera flashes while a made microphone clicks: in what is kept they lie as near as they were."""

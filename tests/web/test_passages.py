@@ -139,7 +139,9 @@ class Runs(OwnerCase):
         self.assertEqual((one.narration, two.narration), (spoken, None))
         for each in (one, two):
             (face,) = (o for o in each.objects if o.role == SPEAKER)
-            self.assertEqual((face.in_step, face.muted, Asset.objects.get(sha256=face.asset).kind), (None, True, "clip"))
+            self.assertEqual(
+                (face.in_step, face.muted, Asset.objects.get(sha256=face.asset).kind), (None, True, "clip")
+            )
         self.assertEqual((two.waits["1"], compile(self.now()).times[1].length_ms), (700, 2000))
         told = self.ledger()["slides"][0]["passages"]
         self.assertEqual([(p["chosen"], p["ready"], p["voice"] is None) for p in told], [(True, True, False), (True, True, True)])  # fmt: skip

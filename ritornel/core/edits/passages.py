@@ -98,11 +98,11 @@ class ChoosePassages(Command, frozen=True, kw_only=True):
         return "choose a passage" if len(self.passages) == 1 else f"choose {len(self.passages)} passages"
 
 
-def speaker_place(show: Show, slide: Slide) -> tuple[float, float, float, float, str]:
+def speaker_place(show: Show, slide: Slide, placing: str = "") -> tuple[float, float, float, float, str]:
     """Return where who speaks is seen on a slide, or would be: x, y, width, height in stage units, and the form."""
     clip = _speaker(slide)
     if clip is None:
-        slide = _seen(show, slide, Seen(asset="-", in_ms=0, out_ms=1), InStep(voice="-"), "-")
+        slide = _seen(show, slide, Seen(asset="-", in_ms=0, out_ms=1), InStep(voice="-"), "-", placing)
         clip = _speaker(slide)
     assert clip is not None
     return clip.x, clip.y, clip.width, clip.height, clip.frame.mask

@@ -182,7 +182,7 @@ export class Live {
   }
 
   end(now) {
-    if (this.ended) return;
+    if (this.ended || this.began === undefined) return;
     if (!this.running) this.goOn(now);
     this.instants.push({ kind: "end", at: this.at(now) });
     this.running = false;

@@ -3,7 +3,8 @@
 
 import { ask } from "../site/sending.js";
 
-const UNTIL_KNOWN = { pens: ["#ffd23f", "#ffffff", "#111111"], speaker: { x: 0.75, y: 0, width: 0.25, height: 1, round: false } };
+const AT_THE_RIGHT = { x: 0.75, y: 0, width: 0.25, height: 1, round: false };
+const UNTIL_KNOWN = { pens: ["#ffd23f", "#ffffff", "#111111"], speaker: AT_THE_RIGHT, styled: AT_THE_RIGHT };
 
 export class Beside {
   constructor(address) {

@@ -24,7 +24,7 @@ export function keysOf(run, acts) {
   const forget = () => ((typed = ""), clearTimeout(forgetting));
   return (event) => {
     const { key, target } = event;
-    if (event.ctrlKey || event.metaKey || event.altKey || target.closest?.("dialog")) return;
+    if (event.ctrlKey || event.metaKey || event.altKey || target.closest?.("dialog, input, select, textarea")) return; // it is written there
     if (/^[0-9]$/.test(key)) {
       typed = `${typed}${key}`.slice(-4);
       clearTimeout(forgetting);

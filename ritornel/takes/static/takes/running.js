@@ -25,6 +25,13 @@ const RETRY_MS = 2000;
 const SAID_MS = 6000;
 const id = (name) => document.getElementById(name);
 
+/** A button that is clicked does not take the focus, nor does a field keep it: Space goes on to give the cues. */
+function keepFocus(event) {
+  if (!event.target.closest?.("button") || event.target.closest("dialog")) return;
+  event.preventDefault();
+  if (document.activeElement?.matches("input, select, textarea")) document.activeElement.blur();
+}
+
 export class Running {
   constructor(lectern, page, show, channel) {
     const { play, plan } = page;
@@ -278,8 +285,7 @@ export class Running {
     this.lectern.line.clicked = (time) => this.goToTime(time);
     const unlessDrawing = (act) => () => this.inking.on || act();
     swipes(document.querySelector(".lectern-body"), { left: unlessDrawing(acts.give), right: unlessDrawing(acts.back) });
-    // A button that is clicked does not take the focus: Space goes on to give the cues.
-    document.addEventListener("mousedown", (event) => event.target.closest?.("button") && event.preventDefault());
+    document.addEventListener("mousedown", keepFocus);
     document.addEventListener("keydown", keysOf(this, { ...acts, find: () => openOverview(this, true) }));
     listenForHelp([...KEYS, INK_KEYS, POINTING_KEYS]);
     stayAwake();

@@ -2,6 +2,7 @@
 // when it ended, in s of the sound's own clock.
 
 const BLOCK = 2048;
+const QUANTUM = 128; // frames of each call (Web Audio API, 1.1: render quantum)
 
 class Microphone extends AudioWorkletProcessor {
   constructor() {
@@ -14,8 +15,8 @@ class Microphone extends AudioWorkletProcessor {
   }
 
   process([input]) {
-    const channels = input.length || 1;
-    const length = input[0]?.length ?? 0;
+    const channels = input.length;
+    const length = input[0]?.length ?? QUANTUM; // where nothing is connected there is silence, and it lasts as long
     for (let n = 0; n < length; n++) {
       let value = 0;
       for (let c = 0; c < channels; c++) value += input[c][n] / channels;

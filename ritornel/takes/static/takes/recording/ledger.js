@@ -75,7 +75,7 @@ export class Ledger {
     const planned = slides.reduce((sum, slide) => sum + slide.planned, 0);
     const fresh = this.justRecorded;
     const missing = slides.filter((slide) => !slide.voice).length;
-    const lacks = missing ? `; ${missing === 1 ? "one slide has" : `${missing} slides have`} nothing yet` : "";
+    const lacks = missing ? `; ${missing === 1 ? "one slide has" : `${missing} slides have`} no voice of ${missing === 1 ? "its" : "their"} own yet` : "";
     render(html`<div class="ledger-head"><h2>What is kept of this show</h2>
         <span class="soft">recorded and chosen: ${tenths(kept)} of about ${minutes(planned)}${lacks}</span>
         ${fresh.length ? html`<button class="act-main" @click=${() => this.act("/chosen", { passages: fresh.map((one) => one.id) })}>${fresh.length === 1 ? "Choose what was just recorded" : `Choose all ${fresh.length} just recorded`}</button>` : nothing}

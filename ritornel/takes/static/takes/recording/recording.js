@@ -24,7 +24,7 @@ export class Recording extends Running {
     Object.assign(this, { show, memory: NOT_REMEMBERED, heard: false, state: "trying", recorder: null, last: { visit: null } });
     this.choice = { kept: localStorage.getItem(KEPT) ?? "voice", range: "all", placing: "", named: localStorage.getItem(NAMED) ?? "" };
     this.sound.muted = true;
-    this.seen = new SeenHere(id("stage-now"), this.beside);
+    this.seen = new SeenHere(id("stage-now"), this.beside, () => this.choice.placing);
     this.devices = new Devices(page, this.seen.picture, (block, now) => this.hear(block, now), (lost) => this.devicesChanged(lost));
     this.pane = new KeepPane(id("keep"), this);
     this.leadIn = new LeadIn(this);
@@ -87,6 +87,7 @@ export class Recording extends Running {
     Object.assign(this.choice, values);
     if ("kept" in values) localStorage.setItem(KEPT, values.kept);
     if ("named" in values) localStorage.setItem(NAMED, values.named);
+    this.seen.place();
     if ("kept" in values) this.tryDevices();
     else this.pane.update();
   }

@@ -2,12 +2,18 @@
 
 import { el } from "../../site/dom.js";
 
-/** `beside` knows of a slide where who speaks is: {x, y, width, height} in shares of the stage, and whether it is round. */
+const WHOLE = { x: 0, y: 0, width: 1, height: 1, round: false };
+const SAID = { "": "You stand where this slide has room for you.", style: "You stand where the house style places you.", whole: "You fill the slide." };
+
+/**
+ * `beside` knows of a slide where who speaks is: {x, y, width, height} in shares of the stage, and whether it is round;
+ * `placing()` says which of its places is chosen.
+ */
 export class SeenHere {
-  constructor(stage, beside) {
-    this.beside = beside;
+  constructor(stage, beside, placing) {
+    Object.assign(this, { beside, placing });
     this.picture = el("video.seen-here", { hidden: true, "aria-hidden": "true" });
-    this.told = el("span.soft", { hidden: true }, "You stand where the house style places you.");
+    this.told = el("span.soft", { hidden: true });
     stage.append(this.picture);
     stage.after(this.told);
   }
@@ -27,7 +33,10 @@ export class SeenHere {
   }
 
   place() {
-    const place = this.beside.of(this.slide).speaker;
+    const placing = this.placing();
+    const { speaker, styled } = this.beside.of(this.slide);
+    const place = { style: styled, whole: WHOLE }[placing] ?? speaker;
+    this.told.textContent = SAID[placing];
     for (const [name, share] of [["left", place.x], ["top", place.y], ["width", place.width], ["height", place.height]]) this.picture.style[name] = `${share * 100}%`;
     this.picture.style.borderRadius = place.round ? "50%" : "0";
   }
