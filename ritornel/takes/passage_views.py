@@ -35,6 +35,7 @@ from ritornel.takes.passages import (
     is_chosen,
     of_show,
     said_of,
+    shows_who_speaks,
     told,
 )
 from ritornel.voices.recording import whole_pieces
@@ -225,6 +226,7 @@ def _told(one: Passage, number: int, slide: Any, jobs: dict[str, Job]) -> dict[s
         "voice": _described(one.voice, one.voice_in_ms),
         "seen": _described(one.seen, one.seen_in_ms),
         "chosen": is_chosen(one, slide),
+        "hidden": one.seen is not None and slide is not None and not shows_who_speaks(slide),
         "changed": slide is not None and one.said != said_of(slide),
         "gone": one.gone_at is not None,
         "trouble": trouble,

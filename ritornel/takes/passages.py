@@ -197,8 +197,13 @@ def choose(row: Show, passages: Sequence[Passage], *, only_bare: bool = False) -
 def _lacks(slide: Slide, passage: Passage) -> bool:
     """Tell whether a slide has nothing yet of what a passage gives; what a made voice said is nothing."""
     if passage.voice is None:
-        return not any(isinstance(o, Clip) and o.role == SPEAKER for o in slide.objects)
+        return not shows_who_speaks(slide)
     return slide.narration is None or slide.narration.scratch
+
+
+def shows_who_speaks(slide: Slide) -> bool:
+    """Tell whether who speaks is seen on a slide."""
+    return any(isinstance(o, Clip) and o.role == SPEAKER for o in slide.objects)
 
 
 def is_chosen(passage: Passage, slide: Slide | None) -> bool:

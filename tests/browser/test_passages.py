@@ -159,8 +159,16 @@ class RecordingAShow(CountingCase, Axe):
         self.until(f"Math.abs({off}) < 60")
         self.until(f"{heard}.one === null && {heard}.picture.hidden")  # at its end
 
-        page.goto(f"/shows/{self.row.pk}/")
+        page.goto(f"/shows/{self.row.pk}/#s1")
         self.ready()
+        page.evaluate(f"ritornel.store.select('objects', [{face.id!r}])")
+        page.click("text=Still from here")
+        self.until("ritornel.store.slide.document.objects.at(-1).kind === 'picture'")
+        page.keyboard.press("Alt+o")
+        self.until("!ritornel.store.slide.document.objects.some((one) => one.role === 'speaker')")
+        page.keyboard.press("Control+z")
+        self.until("ritornel.store.slide.document.objects.some((one) => one.role === 'speaker')")
+        self.settled()
         page.click("text=Publish")
         page.click("text=Publish an edition")
         page.wait_for_selector("text=begins again")

@@ -1,18 +1,19 @@
 """Edit: recorded passages become the voices of their slides, and the pictures of who speaks there."""
 
 from collections.abc import Mapping
+from functools import partial
 from typing import Annotated, Literal
 
 from msgspec import Meta, Struct, field
 from msgspec.structs import replace
 
-from ritornel.core.edits.command import Command, NewIds, object_ids, slide_of
+from ritornel.core.edits.command import BadEdit, Command, NewIds, change_slide, object_ids, slide_of
 from ritornel.core.edits.grouping import without_steps
 from ritornel.core.edits.inking import with_ink, without_ink
 from ritornel.core.model import Clip, Narration, Paragraph, Show, Slide, Text, limits
 from ritornel.core.model.objects import InStep
 from ritornel.core.model.roles import ORNAMENT, SPEAKER
-from ritornel.core.model.units import CueNumber, Ms, Name
+from ritornel.core.model.units import CueNumber, Id, Ms, Name
 from ritornel.core.motion.strokes import STROKES, Stroke
 from ritornel.core.score import compile
 from ritornel.core.styles import room_of, style_of
@@ -21,6 +22,8 @@ from ritornel.core.styles.giving import PLACE
 from ritornel.core.text.fitting import excess, shrunk
 from ritornel.core.time.rounding import tenths
 from ritornel.core.time.takes import Given, apply_to_slide
+
+_NAME = "Who it is"
 
 _LINE, _GAP, _INSET, _LEAST = 0.055, 0.02, 0.05, 0.3
 """Of the name of who speaks, in shares of the stage: a line's height, the gaps around, how far in, the least width."""
@@ -98,6 +101,27 @@ class ChoosePassages(Command, frozen=True, kw_only=True):
         return "choose a passage" if len(self.passages) == 1 else f"choose {len(self.passages)} passages"
 
 
+class OnlyVoice(Command, frozen=True, kw_only=True):
+    """Take who speaks off ``slides``, with the name under the picture; what they say stays."""
+
+    slides: Annotated[tuple[Id, ...], Meta(min_length=1, max_length=limits.SLIDES)]
+
+    def apply(self, show: Show) -> Show:
+        """Return the show without them."""
+        seen = {name: _speaker(slide_of(show, name)) for name in self.slides}
+        if not any(seen.values()):
+            raise BadEdit("nobody who speaks is seen here")
+        for name, thing in seen.items():
+            if thing is not None:
+                show = change_slide(show, name, partial(_without, thing=thing))
+        return show
+
+    @property
+    def label(self) -> str:
+        """Name it as people do."""
+        return "only the voice"
+
+
 def speaker_place(show: Show, slide: Slide, placing: str = "") -> tuple[float, float, float, float, str]:
     """Return where who speaks is seen on a slide, or would be: x, y, width, height in stage units, and the form."""
     clip = _speaker(slide)
@@ -157,7 +181,7 @@ def _named(show: Show, slide: Slide, named: str, name: str) -> Slide:
     x, y = tenths(thing.x + inset), tenths(below - (show.height * _INSET if whole else 0))
     width = tenths(max(thing.width - 2 * inset, show.width * _LEAST))
     place = {"x": min(x, show.width - width), "y": y, "width": width, "height": height}
-    text = Text(id=name, name="Who it is", role="caption", paragraphs=tuple(map(Paragraph, lines)))
+    text = Text(id=name, name=_NAME, role="caption", paragraphs=tuple(map(Paragraph, lines)))
     slide, style = replace(slide, objects=(*slide.objects, text)), style_of(show)
     if style is not None:
         slide = restored(slide, style, room_of(show), frozenset({name}))
@@ -192,5 +216,6 @@ def _seen(show: Show, slide: Slide, seen: Seen, step: InStep | None, name: str, 
 
 
 def _without(slide: Slide, thing: Clip) -> Slide:
-    slide = without_steps(slide, {step.id for step in slide.running_order if step.object == thing.id})
-    return replace(slide, objects=tuple(o for o in slide.objects if o is not thing))
+    gone = {thing.id, *(o.id for o in slide.objects if o.name == _NAME)}
+    slide = without_steps(slide, {step.id for step in slide.running_order if step.object in gone})
+    return replace(slide, objects=tuple(o for o in slide.objects if o.id not in gone))

@@ -107,6 +107,19 @@ class Choosing(TestCase):
                 self.assertTrue(box.x >= 0 and box.x + box.width <= 1280 and box.y + box.height <= 720, (style, box))
                 self.assertLessEqual(box.y + box.height, named.y + named.height + 1, style)
 
+    def test_only_the_voice_stays_where_who_speaks_is_taken_off_and_the_next_choice_brings_them_back(self):
+        passage = {"voice": VOICE, "seen": SEEN, "named": "Ebba Lund"}
+        one = edited(made(), do="choose-passages", passages={"one": passage}, ids=["face", "name"])
+        moved = edited(one, do="add-builds", slide="one", objects=["face"], effect="fade")
+        alone = edited(moved, do="only-voice", slides=["one", "two"])
+        self.assertEqual([o.id for o in alone.slides[0].objects], ["box"])
+        self.assertEqual([s.id for s in alone.slides[0].running_order], ["a", "b"])
+        self.assertEqual(alone.slides[0].narration, one.slides[0].narration)
+        back = edited(alone, do="choose-passages", passages={"one": passage}, ids=["face", "name"])
+        self.assertEqual(back.slides[0].objects, one.slides[0].objects)
+        with self.assertRaisesRegex(BadEdit, "nobody who speaks"):
+            edited(alone, do="only-voice", slides=["one"])
+
     def test_on_a_slide_with_nothing_else_who_speaks_fills_it(self):
         alone = show({"id": "one"}, {"id": "two"}, style="fog")
         face = chosen(alone).slides[0].objects[-1]

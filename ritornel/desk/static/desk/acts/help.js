@@ -24,7 +24,7 @@ const GROUPS = [
     ["Alt", "while dragging: to the millisecond, without snapping"],
     ["Esc", "while dragging: leave all as it was"],
   ]],
-  ["The show", "script spoken record less-noise tap scratch style line-check undo redo help", [["Tab", "to the next thing"]]],
+  ["The show", "script spoken record less-noise tap scratch only-voice style line-check undo redo help", [["Tab", "to the next thing"]]],
 ];
 
 export function openHelp(acts) {

@@ -111,6 +111,7 @@ export const ACTS = [
   { id: "less-noise", name: "Less noise", keys: ["Alt+H"], help: "lower hum and hiss of the slide's voice; then compare with how it was recorded", needs: "slide", run: compareVoice },
   { id: "tap", name: "Tap along", keys: ["Alt+K"], help: "hear the slide's voice and tap Space at each cue", needs: "slide", run: tapAlong },
   { id: "scratch", name: "Scratch voice", keys: ["Alt+V"], help: "let a made voice speak the slide, or those selected, so that the timing is heard", needs: "slide", run: speakSlides },
+  { id: "only-voice", name: "Only the voice", keys: ["Alt+O"], help: "take who speaks off the slide, or those selected; what they say stays", needs: "slide", run: (desk) => desk.store.edit({ do: "only-voice", slides: chosenSlides(desk) }) },
   { id: "music", name: "Music", keys: ["Alt+M"], help: "music under the show: from the library, or from outside; under other music it goes on from this slide", run: addMusic },
   { id: "lengths", name: "Lengths", keys: ["Alt+L"], help: "fit the show, its chapter or slides to a length, or pace them", needs: "slide", run: (desk) => openLengths(desk, chosenSlides(desk)) },
   { id: "to-beat", name: "To the beat", keys: ["Alt+X"], help: "let the slides that are selected, or this one, change on the beat of the music", needs: "slide", run: (desk) => openLengths(desk, chosenSlides(desk), "beat") },

@@ -1,5 +1,6 @@
 // In and out points of a clip or a sound: handles on its strip, times to type, "from here"; volume and start.
 
+import { placeFiles } from "../acts/adding.js";
 import { byKeys, follow } from "../../site/gesture.js";
 import { html, nothing, ref } from "../../site/vendor/lit.js";
 import { seconds } from "../../site/times.js";
@@ -27,6 +28,7 @@ export function clipTrim(desk, thing) {
       setting("from", timeField("In point", from, toIn), { unit: "s" }),
       setting("to", timeField("Out point", thing.out, toOut, { empty: null, placeholder: `${seconds(length)}, its end` }), { unit: "s", span: 2 }),
       html`<button class="act" title="The picture at the playhead becomes the first that plays" @click=${() => toIn(placeHere(desk, thing, length))}>From here</button>`,
+      asset.strip ? html`<button class="act" title="The picture at the playhead as a picture on this slide" @click=${() => takeStill(desk, thing)}>Still from here</button>` : nothing,
       setting("starts", choice("Starts", onCue ? "cue" : "slide", [["slide", "with the slide"], ["cue", "on a cue"]], (on) => store.edit({ do: "start-media", slide: store.focus, object: thing.id, on })), { span: 2 }),
       setting("rate", numberField("Rate", thing.rate, (rate) => set({ rate }), { least: 0.1, most: 4, places: 2 })),
       setting("times", numberField("Plays", thing.plays, (plays) => set({ plays: Math.round(plays) }), { least: 1, most: 1000, places: 0 })),
@@ -39,6 +41,18 @@ export function clipTrim(desk, thing) {
         setting("", check("somebody speaks in it", thing.speaks ?? null, (speaks) => set({ speaks })), { span: 4 }),
       ] : setting("", html`<span class="soft">has no sound</span>`, { span: 2 }),
     )}`;
+}
+
+/** What a clip shows where the playhead is becomes a picture of the library, on this slide. */
+async function takeStill(desk, thing) {
+  const { store, notice } = desk;
+  const film = desk.stage.stage.video(store.focus, thing.id);
+  if (!film || film.readyState < 2) return notice.say("The clip is not seen here yet; try again in a moment.");
+  const canvas = Object.assign(document.createElement("canvas"), { width: film.videoWidth, height: film.videoHeight });
+  canvas.getContext("2d").drawImage(film, 0, 0);
+  const still = await new Promise((resolve) => canvas.toBlob(resolve, "image/png"));
+  const name = `${store.slide.names[thing.id]} at ${seconds(film.currentTime * 1000)} s.png`;
+  return placeFiles(desk, [new File([still], name, { type: "image/png" })]);
 }
 
 /** The place in the asset at which the playhead stands. */

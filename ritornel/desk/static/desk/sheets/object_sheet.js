@@ -69,7 +69,7 @@ function single(desk, thing) {
   const found = store.shown.findings.filter((f) => f.slide === store.focus && f.object === thing.id);
   return html`<div class="sheet">
     <input class="book-title" aria-label="Name of the object" @change=${(event) => set({ name: event.target.value.trim() || null })} ${fieldValue(store.slide.names[thing.id])}>
-    <p class="soft">${kindWords(desk, thing)} ${thing.asset ? actButton(desk, "exchange") : nothing}</p>
+    <p class="soft">${kindWords(desk, thing)} ${thing.asset ? actButton(desk, "exchange") : nothing} ${thing.role === "speaker" ? actButton(desk, "only-voice") : nothing}</p>
     ${found.map((finding) => html`<p class="notice mt-2">${finding.message.replace(/^slide \d+: /, "")} ${mend(desk, finding)}</p>`)}
     ${timed ? clipTrim(desk, thing) : nothing}
     ${placeRow(thing, set, store.shown.show)}${roleRow(desk, [thing])}${first}${builds(desk, [thing.id])}${further}${heard ? nothing : edgeRow([thing], set, desk)}

@@ -132,7 +132,7 @@ export class Ledger {
       ${one.voice ? html`<canvas class="ledger-wave" ${ref((canvas) => canvas && drawPeaks(canvas, one.voice, one.voice.in, one.voice.in + one.length, { colour: "#4fb3a3", alpha: 1 }))}></canvas>` : html`<span class="soft" role="status">${told}</span>`}
       <span class="num">${tenths(one.length)}</span>
       <span class="ledger-acts">${one.ready && !one.gone ? html`<button class="act" aria-pressed=${String(mine)} @click=${() => this.hearing.hear([one], one.id)}>${mine ? "Quiet" : one.voice ? "Listen" : "Watch"}</button>
-        ${one.chosen ? html`<span class="soft">chosen</span>` : html`<button class="act-main" @click=${() => this.act("/chosen", { passages: [one.id] })}>Choose</button>`}` : nothing}
+        ${one.chosen && one.hidden ? html`<button class="act-main" @click=${() => this.act("/chosen", { passages: [one.id] })}>Let me be seen</button>` : one.chosen ? html`<span class="soft">chosen</span>` : html`<button class="act-main" @click=${() => this.act("/chosen", { passages: [one.id] })}>Choose</button>`}` : nothing}
         ${one.gone ? html`<button class="act" @click=${() => this.act(`/${one.id}`, { gone: false })}>Bring back</button>` : html`<button class="act" @click=${() => this.act(`/${one.id}`, { gone: true })}>Take away</button>`}</span></div>`;
   }
 
