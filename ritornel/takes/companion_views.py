@@ -10,7 +10,7 @@ from django.urls import reverse
 from django.utils import timezone
 from django.views.decorators.http import require_http_methods, require_POST, require_safe
 
-from ritornel.core.model.running import running
+from ritornel.core.model.running import with_called
 from ritornel.core.score import compile
 from ritornel.core.text.naming import slide_title
 from ritornel.shows import in_rows, pictures
@@ -87,15 +87,16 @@ def device(request: HttpRequest, code: str) -> HttpResponse:
     found = _found(request, code)
     if found is None:
         return render(request, "takes/join.html", {"wrong": True}, status=404)
-    show = running(in_rows.load(found.show))
-    score = compile(show)
+    called = with_called(in_rows.load(found.show))
+    show, score = called.show, compile(called.show)
     page = {
         "order": [
             [s.id, start, part.length_ms, slide_title(s, number)]
             for number, (s, start, part) in enumerate(zip(show.slides, score.starts, score.slides, strict=True), 1)
         ],
         "plan": [plan_of(slide, time) for slide, time in zip(show.slides, score.times, strict=True)],
-        "length": show.target_ms or score.length_ms,
+        "planned": called.planned,
+        "length": show.target_ms or sum(time.length_ms for time in score.times[: called.planned]),
         "width": show.width,
         "height": show.height,
         "address": reverse("takes:device", args=[found.code]),

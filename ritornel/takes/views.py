@@ -23,7 +23,7 @@ from ritornel.core.model import Show as CoreShow
 from ritornel.core.model import Slide, limits
 from ritornel.core.model import Take as CoreTake
 from ritornel.core.model.reading import BadDocument, convert
-from ritornel.core.model.running import running
+from ritornel.core.model.running import Called, running, with_called
 from ritornel.core.model.writing import plain
 from ritornel.core.motion.pointing import POINTERS
 from ritornel.core.score import Score, compile
@@ -49,8 +49,8 @@ from ritornel.takes.planned import plan_of
 def lectern(request: HttpRequest, show_id: UUID) -> HttpResponse:
     """The speaker's page while rehearsing."""
     row, show = own_show_loaded(request, show_id)
-    show = running(show)
-    return render(request, "takes/lectern.html", {"row": row, "page": _page(row, show), "slides": len(show.slides)})
+    called = with_called(show)
+    return render(request, "takes/lectern.html", {"row": row, "page": _page(row, called), "slides": called.planned})
 
 
 @login_required
@@ -61,7 +61,7 @@ def record(request: HttpRequest, show_id: UUID) -> HttpResponse:
     show = running(show)
     places = {slide.id: n for n, slide in enumerate(show.slides)}
     chapters = [(c.title, places[c.first]) for c in show.chapters if c.first in places]
-    page = _page(row, show) | {
+    page = _page(row, Called(show, len(show.slides), ())) | {
         "rehearse": reverse("takes:lectern", args=[row.pk]),
         "runs": reverse("takes:begin-run", args=[row.pk]),
         "passages": reverse("takes:ledger", args=[row.pk]),
@@ -75,10 +75,10 @@ def record(request: HttpRequest, show_id: UUID) -> HttpResponse:
     return render(request, "takes/lectern.html", {"row": row, "page": page, "slides": len(show.slides), "keep": True})
 
 
-def _page(row: Show, show: CoreShow) -> dict:
-    score = compile(show)
+def _page(row: Show, called: Called) -> dict:
+    show, score = called.show, compile(called.show)
     return {
-        "play": _playable(row, show, score),
+        "play": _playable(row, called, score),
         "plan": [plan_of(slide, time) for slide, time in zip(show.slides, score.times, strict=True)],
         "target": show.target_ms,
         "takes": reverse("takes:keep", args=[row.pk]),
@@ -121,8 +121,9 @@ def _speaker(show: CoreShow, slide: Slide, placing: str = "") -> dict:
 def stage(request: HttpRequest, show_id: UUID) -> HttpResponse:
     """The audience's page: follows the lectern."""
     row, show = own_show_loaded(request, show_id)
-    show = running(show)
-    return render(request, "takes/stage.html", {"row": row, "page": {"play": _playable(row, show, compile(show))}})
+    called = with_called(show)
+    play = _playable(row, called, compile(called.show))
+    return render(request, "takes/stage.html", {"row": row, "page": {"play": play}})
 
 
 class Given(CoreTake, frozen=True, kw_only=True):
@@ -233,7 +234,10 @@ def keep_ink(request: HttpRequest, take_id: int) -> HttpResponse:
     return redirect("desk:desk", kept.show_id)
 
 
-def _playable(row: Show, show: CoreShow, score: Score) -> dict:
-    ids = [a.id for a in show.assets]
-    assets = Asset.objects.filter(owner_id=row.owner_id, sha256__in=ids)
-    return {**playable(show, score), "assets": {a.sha256: described(a) for a in assets}}
+def _playable(row: Show, called: Called, score: Score) -> dict:
+    """Return what pages play; of its slides the first ``planned`` are the show, the others can be called for."""
+    show = called.show
+    assets = Asset.objects.filter(owner_id=row.owner_id, sha256__in=[a.id for a in show.assets])
+    played = playable(show, score) | {"assets": {a.sha256: described(a) for a in assets}}
+    planned_ms = sum(time.length_ms for time in score.times[: called.planned])
+    return played | {"length": planned_ms, "planned": called.planned, "after": called.after}

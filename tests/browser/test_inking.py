@@ -97,6 +97,27 @@ class Drawing(BrowserCase):
         self.until("document.querySelector('.over-rest').hidden", self.window)
         self.assertEqual(page.evaluate("lectern.slide"), 0)
 
+    def test_a_strip_at_the_foot_goes_anywhere_also_to_what_is_skipped(self):
+        slides = [slide(id="one", title="Slide 1"), slide(id="two", title="Slide 2", skipped=True)]
+        page = self.open_lectern(self.keep({"title": "Other", "slides": slides}))
+        page.keyboard.press("Space")
+        self.until("lectern.running")
+        page.keyboard.press("u")
+        page.click(".strip-slide:has-text('–')")
+        self.until(
+            "lectern.slide === 1 && document.querySelector('.strip-slide[aria-current] span').textContent === '–'"
+        )
+        self.assertIn("show ends", page.inner_text("#next-words"))
+        page.locator(".strip-slide").first.focus()
+        page.keyboard.press("ArrowRight")  # walks in the strip, and gives no cue
+        page.keyboard.press("ArrowLeft")
+        page.keyboard.press("Enter")
+        self.until("lectern.slide === 0")
+        page.reload()
+        self.ready()
+        page.wait_for_selector(".strip-slide >> nth=1")
+        self.until("lectern.running && lectern.slide === 0")
+
     def test_one_goes_where_words_are_said_and_back_to_where_one_was(self):
         page = self.page
         page.keyboard.press("Space")

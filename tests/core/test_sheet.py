@@ -2,7 +2,7 @@
 
 from unittest import TestCase
 
-from ritornel.core.model.running import running
+from ritornel.core.model.running import Called, running, with_called
 from ritornel.core.score import compile, evaluate, facts
 from ritornel.core.text.finding import find
 from ritornel.core.text.unfinished import unfinished
@@ -65,6 +65,15 @@ class Skipped(TestCase):
         self.assertEqual(runs.slides[0].objects[-1].link, "")
         plain = show(slide(id="a"))
         self.assertIs(running(plain), plain)
+
+    def test_skipped_slides_can_be_called_for_behind_the_end_and_the_show_goes_on_after_them(self):
+        made = show(*(slide(id=name, skipped=name in "bce") for name in "abcde"))
+        called = with_called(made)
+        self.assertEqual("".join(s.id for s in called.show.slides), "adbce")
+        self.assertFalse(any(s.skipped for s in called.show.slides))
+        self.assertEqual((called.planned, called.after), (2, (1, 1, 2)))
+        plain = show(slide(id="a"))
+        self.assertEqual(with_called(plain), Called(plain, 1, ()))
 
 
 class Moved(TestCase):

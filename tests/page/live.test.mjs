@@ -146,3 +146,34 @@ test("ending while it is paused closes the pause", () => {
   live.end(1000);
   assert.equal(live.instants.length, 3);
 });
+
+test("a slide that is skipped is called for, takes time that was not planned, and the show goes on where it stands", () => {
+  const order = [...ORDER, ["extra", 8000, 4000], ["last", 12_000, 4000]];
+  const groups = [{ cue: 0, start: 0, settle: 0, advance: "presenter" }];
+  const plan = [...script(), { id: "extra", advance: "presenter", groups }, { id: "last", advance: "presenter", groups }];
+  const live = new Live(order, plan, { planned: 2, after: [1, 2] }); // the one before “two”, the other at the end
+  live.start(0);
+  live.goTo("extra", 0);
+  run(live, 0, 1000);
+  assert.deepEqual([live.slide, live.time, live.ahead], [2, 9000, 4000]);
+  live.give(1000);
+  assert.deepEqual([live.slide, live.ahead], [1, 4000]);
+  live.give(1000); // the end of what is planned is the end
+  assert.equal(live.ended, true);
+
+  const other = new Live(order, plan, { planned: 2, after: [1, 2] });
+  other.start(0);
+  other.goTo("last", 0);
+  other.back(10);
+  assert.equal(other.slide, 1);
+  other.goTo("extra", 20);
+  other.back(30);
+  assert.deepEqual([other.slide, other.cue], [0, 1]);
+  other.goTo("last", 40);
+  other.give(50);
+  assert.equal(other.ended, true);
+  const third = new Live(order, plan, { planned: 2, after: [1, 2] });
+  third.start(0);
+  third.goToTime(13_000, 10);
+  assert.equal(third.slide, 1, "no instant of the show lies in what is not in it");
+});

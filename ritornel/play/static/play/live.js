@@ -3,9 +3,19 @@
 
 const REST_MS = 1; // the playhead waits this long before the next group's start
 
+/**
+ * The place of the slide that comes after one, -1 where the show ends. Slides behind the first `planned` are not in the show:
+ * they are called for, and `after` says what comes after each.
+ */
+export function followingOf({ order, planned = order.length, after = [] }, index) {
+  const next = index < planned ? index + 1 : after[index - planned];
+  return next < planned ? next : -1;
+}
+
 /** Runs a show live. `plan` rows are {id, groups: [{cue, start, settle, advance}], advance}; `order` rows [id, start, length]. */
 export class Live {
-  constructor(order, plan, { changed = () => {} } = {}) {
+  constructor(order, plan, { changed = () => {}, planned = order.length, after = [] } = {}) {
+    Object.assign(this, { planned, after });
     this.order = order;
     this.plan = plan;
     this.changed = changed;
@@ -71,16 +81,22 @@ export class Live {
     return (this.next ?? this.plan[this.slide]).advance;
   }
 
-  /** The planned show time of the last cue given. */
-  get planned() {
-    return this.order[this.slide][1] + (this.cue ? this.group.start : 0);
+  /** When a slide was planned to begin; one that was called for takes time that was not: where the show goes on. */
+  plannedStart(index) {
+    if (index < this.planned) return this.order[index][1];
+    const next = followingOf(this, index);
+    if (next >= 0) return this.order[next][1];
+    const [, start, length] = this.order[this.planned - 1];
+    return start + length;
   }
 
   /** Ahead of the plan at the last cue given; once the next one is overdue, by how much it is. */
   get ahead() {
-    const [, start, length] = this.order[this.slide];
-    const plannedNext = start + (this.next ? this.next.start : length);
-    return Math.min(this.planned - this.elapsedAtCue, plannedNext - this.elapsed);
+    const start = this.plannedStart(this.slide);
+    if (this.slide >= this.planned) return start - this.elapsed;
+    const plannedNow = start + (this.cue ? this.group.start : 0);
+    const plannedNext = start + (this.next ? this.next.start : this.order[this.slide][2]);
+    return Math.min(plannedNow - this.elapsedAtCue, plannedNext - this.elapsed);
   }
 
   /** What another page must know to show the same. */
@@ -110,11 +126,18 @@ export class Live {
       this.time = this.order[this.slide][1] + this.group.start;
       this.instants.push({ kind: "cue", at: this.at(now), slide: this.order[this.slide][0], cue: this.cue });
       this.changed();
-    } else if (this.slide < this.until && this.slide + 1 < this.order.length) {
-      this.enter(this.slide + 1, now);
+    } else if (this.slide < this.until && followingOf(this, this.slide) >= 0) {
+      this.enter(followingOf(this, this.slide), now);
     } else {
       this.end(now);
     }
+  }
+
+  /** The slide before the one that is on, as the show is planned; -1 where there is none. */
+  get before() {
+    if (this.slide < this.planned) return this.slide - 1;
+    const next = followingOf(this, this.slide);
+    return (next < 0 ? this.planned : next) - 1;
   }
 
   /** Takes the last cue back: all stands as it did before it was given; it is to be given again. */
@@ -127,8 +150,8 @@ export class Live {
       this.elapsedAtCue = this.elapsed;
       this.instants.push({ kind: "back", at: this.at(now), slide: this.order[this.slide][0], cue: this.cue });
       this.changed();
-    } else if (this.slide > 0) {
-      const before = this.slide - 1;
+    } else if (this.before >= 0) {
+      const { before } = this;
       const last = this.plan[before].groups.length - 1;
       this.enter(before, now, last, this.order[before][1] + this.plan[before].groups[last].settle);
     }
@@ -144,7 +167,7 @@ export class Live {
   /** To an instant of the show, as its plan has it. */
   goToTime(time, now) {
     if (this.ended) return;
-    const index = Math.max(0, this.order.findLastIndex(([, start]) => start <= time));
+    const index = Math.max(0, this.order.slice(0, this.planned).findLastIndex(([, start]) => start <= time));
     const within = time - this.order[index][1];
     const cue = Math.max(0, this.plan[index].groups.findLastIndex((group) => group.cue && group.start <= within));
     this.jump(index, now, cue, time);

@@ -1,6 +1,7 @@
 // What a lectern shows: script, pace, the stage now and next.
 
 import { evaluate } from "../play/evaluate.js";
+import { followingOf } from "../play/live.js";
 import { Stage } from "../play/stage.js";
 import { minutes } from "../site/times.js";
 import { PaceLine } from "./pace_line.js";
@@ -15,8 +16,8 @@ export class Lectern {
     Object.assign(this, { play, plan, target });
     this.now = new Stage(id("stage-now"), play);
     this.next = new Stage(id("stage-next"), play);
-    this.script = new ScriptPage(id("script"), play.order, plan);
-    this.line = new PaceLine(id("line"), play.order, plan, play.length);
+    this.script = new ScriptPage(id("script"), play.order, plan, play.planned);
+    this.line = new PaceLine(id("line"), play.order.slice(0, play.planned), plan, play.length);
     this.place = null;
     this.now.show(evaluate(play, 0));
     textSize(id("script"), [id("larger"), id("smaller")]);
@@ -26,7 +27,7 @@ export class Lectern {
   renew() {
     id("line").replaceChildren();
     const { clicked } = this.line;
-    this.line = Object.assign(new PaceLine(id("line"), this.play.order, this.plan, this.play.length), { clicked });
+    this.line = Object.assign(new PaceLine(id("line"), this.play.order.slice(0, this.play.planned), this.plan, this.play.length), { clicked });
     this.place = null;
   }
 
@@ -38,20 +39,26 @@ export class Lectern {
     const length = target ?? play.length;
     const left = length - place.elapsed;
     id("left").textContent = left >= 0 ? `${minutes(left)} left of ${minutes(length)}` : `${minutes(-left)} over ${minutes(length)}`;
-    this.line.draw(place);
+    this.line.draw(place.slide < play.planned ? place : { ...place, time: this.goesOnAt(place.slide) });
     if (this.place?.slide === place.slide && this.place?.cue === place.cue) return;
     this.place = place;
     this.script.mark(place);
     this.showNext(place);
   }
 
+  /** When the show goes on after a slide that is not in its plan. */
+  goesOnAt(slide) {
+    return this.play.order[followingOf(this.play, slide)]?.[1] ?? this.play.length;
+  }
+
   showNext({ slide, cue }) {
     const { play, plan } = this;
     const [, start] = play.order[slide];
     const next = plan[slide].groups[cue + 1];
-    const following = play.order[slide + 1];
+    const after = followingOf(play, slide);
+    const following = play.order[after];
     if (next) this.next.show(evaluate(play, start + next.settle));
-    else if (following) this.next.show(evaluate(play, following[1] + plan[slide + 1].groups[0].settle));
+    else if (following) this.next.show(evaluate(play, following[1] + plan[after].groups[0].settle));
     else this.next.show({ backdrop: "#17131f", layers: [] });
     id("next-words").textContent = next ? `Cue ${next.cue} brings` : following ? `Next: ${following[3]}` : "Then the show ends";
   }

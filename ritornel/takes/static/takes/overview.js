@@ -2,7 +2,7 @@
 
 import { byKey } from "../parts/arrows.js";
 import { openDialog } from "../parts/dialogs.js";
-import { html } from "../site/vendor/lit.js";
+import { html, nothing } from "../site/vendor/lit.js";
 import { minutes } from "../site/times.js";
 
 /** With `find` one writes part of a title or of a script at once. */
@@ -30,6 +30,6 @@ export function openOverview(run, find = false) {
       if (event.key === "Enter" && first >= 0) choose(dialog, play.order[first][0]);
     }}>
     <div class="overview">${play.order.map(([name, start, , title], n) => html`<button ?hidden=${!fits(n)} class="overview-slide ${n === live.slide ? "is-now" : ""}" @click=${() => choose(dialog, name)} @keydown=${walk}>
-      <img src=${page.pictures[n]} alt="" loading="lazy"><span><b>${n + 1}</b> ${title}</span><span class="soft">${minutes(start)}</span></button>`)}</div>`, { width: "min(1100px, 94vw)" });
+      <img src=${page.pictures[n]} alt="" loading="lazy"><span><b>${n < play.planned ? n + 1 : nothing}</b> ${title}</span><span class="soft">${n < play.planned ? minutes(start) : "skipped"}</span></button>`)}</div>`, { width: "min(1100px, 94vw)" });
   document.querySelector(find ? ".overview-find" : ".overview-slide.is-now")?.focus();
 }

@@ -1,7 +1,7 @@
 // The run of a lectern: gives the cues, goes anywhere, tells the stage window, keeps the take.
 
 import { el } from "../site/dom.js";
-import { Live } from "../play/live.js";
+import { Live, followingOf } from "../play/live.js";
 import { LiveSound } from "../play/live_sound.js";
 import { followLinks } from "../play/links.js";
 import { send } from "../site/sending.js";
@@ -16,6 +16,7 @@ import { INK_KEYS, Inking } from "./inking/inking.js";
 import { openOverview } from "./overview.js";
 import { POINTING_KEYS, Pointing } from "./pointing.js";
 import { stayAwake } from "./over_stage.js";
+import { Strip } from "./strip.js";
 import { paceWords } from "./pace_line.js";
 import { swipes } from "../site/swipes.js";
 import { TakeMemory } from "./take_memory.js";
@@ -36,7 +37,7 @@ export class Running {
   constructor(lectern, page, show, channel) {
     const { play, plan } = page;
     Object.assign(this, { lectern, page, play, plan, channel });
-    this.live = new Live(play.order, plan, { changed: () => this.changed() });
+    this.live = new Live(play.order, plan, { changed: () => this.changed(), planned: play.planned, after: play.after });
     this.sound = new LiveSound(play, lectern.now);
     this.curtain = "";
     this.heard = null; // where nobody has said: here while there is no stage window
@@ -50,6 +51,7 @@ export class Running {
     this.inking = new Inking(this);
     this.pointing = new Pointing(this);
     this.companions = new Companions(this);
+    this.strip = new Strip(id("strip"), this);
     window.lectern = Object.assign(this.live, { sound: this.sound, ink: () => this.inking.strokes, pointed: () => this.pointing.trace?.points.length ?? 0 });
   }
 
@@ -92,6 +94,7 @@ export class Running {
   changed() {
     this.lectern.draw(this.live.place);
     this.inking?.at({ fresh: false });
+    this.strip?.mark(this.live.slide);
     this.drawActs();
     this.remember();
     if (this.live.ended) this.keep();
@@ -174,9 +177,9 @@ export class Running {
   }
 
   goToNumber(number) {
-    const row = this.play.order[number - 1];
+    const row = number <= this.play.planned ? this.play.order[number - 1] : null;
     if (row) this.goTo(row[0]);
-    else this.say(`There are ${this.play.order.length} slides.`);
+    else this.say(`There are ${this.play.planned} slides.`);
   }
 
   pause() {
@@ -204,7 +207,7 @@ export class Running {
 
   drawActs() {
     const { live } = this;
-    const last = live.slide + 1 >= this.play.order.length;
+    const last = followingOf(live, live.slide) < 0;
     const begun = live.began !== undefined;
     const waiting = live.ended ? "Ended" : !begun ? "Begin" : !live.running ? "Go on" : live.next ? `Cue ${live.next.cue}` : last ? "End the show" : "Next slide";
     this.nextWords = waiting;
@@ -277,7 +280,7 @@ export class Running {
     const acts = {
       give: () => this.give(), pause: () => this.pause(), back: () => this.back(), "open-stage": () => this.openWindow(),
       dark: () => this.draws("dark"), light: () => this.draws("light"), hear: () => this.hear(),
-      overview: () => openOverview(this), ink: () => this.inking.turn(), devices: () => this.companions.open(), end: () => this.live.end(performance.now()),
+      overview: () => openOverview(this), "strip-turn": () => this.strip.turn(), ink: () => this.inking.turn(), devices: () => this.companions.open(), end: () => this.live.end(performance.now()),
     };
     for (const [name, act] of Object.entries(acts)) id(name).addEventListener("click", act);
     followLinks(id("stage-now"), { next: acts.give, slide: (slide) => this.goTo(slide) });

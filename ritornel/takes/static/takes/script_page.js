@@ -3,11 +3,14 @@
 import { el } from "../site/dom.js";
 
 export class ScriptPage {
-  /** `slides` are, in order, {passages, groups}: the passages as the engine divides the script, one for each group. */
-  constructor(root, order, slides) {
+  /**
+   * `slides` are, in order, {passages, groups}: the passages as the engine divides the script, one for each group. Those
+   * behind the first `planned` are skipped, and can be called for.
+   */
+  constructor(root, order, slides, planned = order.length) {
     this.words = [];
     slides.forEach((slide, index) => {
-      root.append(el("h2", { data: { slide: index, cue: 0 } }, `${index + 1}  ${order[index][3]}`));
+      root.append(el("h2", { data: { slide: index, cue: 0 } }, index < planned ? `${index + 1}  ${order[index][3]}` : `${order[index][3]} (skipped)`));
       slide.groups.forEach((_, cue) => {
         const text = slide.passages[cue];
         const span = el("span", { data: { slide: index, cue } }, cue ? el("b", {}, String(cue)) : null, text || (cue ? "" : "…"), " ");

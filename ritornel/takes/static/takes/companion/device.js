@@ -16,7 +16,7 @@ const id = (name) => document.getElementById(name);
 class Device {
   constructor() {
     Object.assign(this, { state: {}, at: performance.now(), drawing: false, hands: [], place: "" });
-    this.script = new ScriptPage(id("script"), page.order, page.plan);
+    this.script = new ScriptPage(id("script"), page.order, page.plan, page.planned);
     this.script.clicked = (slide) => this.order({ slide: page.order[slide][0] });
     for (const [name, what] of [["give", { give: true }], ["back", { back: true }], ["pause", { pause: true }]]) id(name).addEventListener("click", () => this.order(what));
     id("draw").addEventListener("click", () => this.draw());
