@@ -11,6 +11,7 @@ def plan_of(slide: Slide, time: SlideTime) -> dict[str, Any]:
     """Return a slide's passages, and when its groups begin and settle, in ms, and who gives what."""
     return {
         "id": slide.id,
+        "speaks": slide.speaks,
         "passages": texts(slide.script, len(time.groups) - 1),
         "advance": slide.advance,
         "cue_advance": slide.cue_advance,

@@ -1,6 +1,7 @@
 """Drawing while a show runs: seen at once in both windows, taken back, rubbed out, kept per slide."""
 
 from ritornel.shows import in_rows
+from ritornel.shows.models import Show
 from tests.browser.base import BrowserCase
 from tests.browser.test_passages import drawn
 from tests.made import slide
@@ -98,16 +99,24 @@ class Drawing(BrowserCase):
         self.assertEqual(page.evaluate("lectern.slide"), 0)
 
     def test_a_strip_at_the_foot_goes_anywhere_also_to_what_is_skipped(self):
-        slides = [slide(id="one", title="Slide 1"), slide(id="two", title="Slide 2", skipped=True)]
-        page = self.open_lectern(self.keep({"title": "Other", "slides": slides}))
+        keeper, curator = {"speaks": "the keeper"}, {"speaks": "the curator"}
+        slides = [slide(id="one", title="Slide 1", **keeper), slide(id="two", title="Slide 2", skipped=True)]
+        page = self.open_desk(self.keep({"title": "Other", "slides": [*slides, slide(id="three", **keeper)]}))
+        page.evaluate("ritornel.store.focusSlide('three')")
+        page.click("#slide-settings")
+        page.fill("[aria-label='Who says it']", "the curator")
+        page.keyboard.press("Enter")
+        self.settled()
+        page = self.open_lectern(Show.objects.get(title="Other"))
+        self.assertEqual(page.inner_text("#next-words"), "Next: Slide 2, said by the curator")
         page.keyboard.press("Space")
         self.until("lectern.running")
         page.keyboard.press("u")
         page.click(".strip-slide:has-text('–')")
         self.until(
-            "lectern.slide === 1 && document.querySelector('.strip-slide[aria-current] span').textContent === '–'"
+            "lectern.slide === 2 && document.querySelector('.strip-slide[aria-current] span').textContent === '–'"
         )
-        self.assertIn("show ends", page.inner_text("#next-words"))
+        self.assertIn("said by the curator", page.inner_text("#next-words"))  # there it goes on
         page.locator(".strip-slide").first.focus()
         page.keyboard.press("ArrowRight")  # walks in the strip, and gives no cue
         page.keyboard.press("ArrowLeft")

@@ -154,7 +154,7 @@ class Chance(random.Random):
         return self.choice([{"x": 5.5, "y": 7}, {"width": 60, "height": 50}, {"rotation": 30}, {"opacity": 0.5}, {"hidden": True}, {"name": "Other"}, {"locked": True}, {"x": None}, {"alt": "said"}])  # fmt: skip
 
     def slide_values(self) -> dict[str, Any]:
-        return self.choice([{"hold": 900}, {"hold": None}, {"title": "T"}, {"background": "#102030"}, {"background": None}, {"skipped": True}, {"transition": {"type": "pushWipe"}}, {"transition": {"type": "cut"}}, {"length": 9000}, {"advance": "clock"}])  # fmt: skip
+        return self.choice([{"hold": 900}, {"hold": None}, {"title": "T"}, {"background": "#102030"}, {"background": None}, {"skipped": True}, {"speaks": "the keeper"}, {"transition": {"type": "pushWipe"}}, {"transition": {"type": "cut"}}, {"length": 9000}, {"advance": "clock"}])  # fmt: skip
 
     def step_values(self) -> dict[str, Any]:
         return self.choice([{"delay": 300}, {"duration": 900}, {"duration": None}, {"trigger": "following"}, {"effect": self.choice(sorted(EFFECTS))}, {"off": True}, {"easing": "linear"}, {"repeat": 2}])  # fmt: skip

@@ -51,6 +51,12 @@ export class Lectern {
     return this.play.order[followingOf(this.play, slide)]?.[1] ?? this.play.length;
   }
 
+  /** Who speaks then, if that is another. */
+  whoNext(slide, after) {
+    const { speaks } = this.plan[after];
+    return speaks && speaks !== this.plan[slide].speaks ? `, said by ${speaks}` : "";
+  }
+
   showNext({ slide, cue }) {
     const { play, plan } = this;
     const [, start] = play.order[slide];
@@ -60,6 +66,6 @@ export class Lectern {
     if (next) this.next.show(evaluate(play, start + next.settle));
     else if (following) this.next.show(evaluate(play, following[1] + plan[after].groups[0].settle));
     else this.next.show({ backdrop: "#17131f", layers: [] });
-    id("next-words").textContent = next ? `Cue ${next.cue} brings` : following ? `Next: ${following[3]}` : "Then the show ends";
+    id("next-words").textContent = next ? `Cue ${next.cue} brings` : following ? `Next: ${following[3]}${this.whoNext(slide, after)}` : "Then the show ends";
   }
 }

@@ -10,7 +10,7 @@ export class ScriptPage {
   constructor(root, order, slides, planned = order.length) {
     this.words = [];
     slides.forEach((slide, index) => {
-      root.append(el("h2", { data: { slide: index, cue: 0 } }, index < planned ? `${index + 1}  ${order[index][3]}` : `${order[index][3]} (skipped)`));
+      root.append(el("h2", { data: { slide: index, cue: 0 } }, index < planned ? `${index + 1}  ${order[index][3]}` : `${order[index][3]} (skipped)`, slide.speaks ? el("i", {}, `  ${slide.speaks}`) : null));
       slide.groups.forEach((_, cue) => {
         const text = slide.passages[cue];
         const span = el("span", { data: { slide: index, cue } }, cue ? el("b", {}, String(cue)) : null, text || (cue ? "" : "…"), " ");

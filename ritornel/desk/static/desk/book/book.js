@@ -156,10 +156,10 @@ export class PromptBook {
   }
 
   headLine() {
-    const { time, spoken } = this.store.slide;
+    const { time, spoken, document: doc } = this.store.slide;
     const { transition_verb: verb } = this.store.shown.briefs[this.store.focus];
     const comes = time.transition ? `${verb} in ${seconds(time.transition)} s` : verb;
-    const said = spoken.words ? `${spoken.words} words, ${seconds(spoken.ms)} s` : "no script";
+    const said = spoken.words ? `${spoken.words} words, ${seconds(spoken.ms)} s${doc.speaks ? `, by ${doc.speaks}` : ""}` : "no script";
     const why = this.why(time.hold_reason);
     const short = time.too_short ? `  ·  too short by ${seconds(time.too_short)} s` : "";
     return `${comes}  ·  ${said}  ·  holds ${seconds(time.hold)} s, ${why}${short}`;

@@ -1,7 +1,7 @@
 // A slide's own settings, in place under its title: transition, hold, length, ground, chapter.
 
 import { html, nothing } from "../../site/vendor/lit.js";
-import { deleteSlides, duplicateSlides } from "../acts/slides.js";
+import { chosenSlides, deleteSlides, duplicateSlides } from "../acts/slides.js";
 import { across, check, choice, row, setting, textField, timeField } from "../../parts/fields.js";
 import { groundRow } from "./ground_row.js";
 import { transitionOf } from "../../parts/sentences/transitions.js";
@@ -26,6 +26,7 @@ export function slideSettings(desk) {
       across(html`${check("builds begin with the transition", doc.builds_with_transition, (on) => set({ builds_with_transition: on }))}${forAll("hold", "Hold")}${forAll("advance", "Live")}`),
     )}
     ${groundRow(desk)}
+    ${row("said by", setting("", textField("Who says it", doc.speaks ?? "", (speaks) => store.edit({ do: "set-slides", slides: chosenSlides(desk), values: { speaks: speaks || null } }), "whoever gives the show"), { span: 4 }))}
     ${row("chapter", setting("", textField("Chapter that begins here", chapter, (title) => store.edit({ do: "set-chapter", slide: focus, title }), "a title begins a chapter here"), { span: 4 }))}
     <div class="act-row"><button class="act" @click=${() => duplicateSlides(desk, [focus])}>Duplicate slide</button><button class="act" @click=${() => deleteSlides(desk, [focus])}>Delete slide</button></div>
   </div>`;
