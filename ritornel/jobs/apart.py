@@ -81,5 +81,7 @@ def _worked(answer: Connection, seconds: float, memory: int, work: Callable[...,
         answer.send((True, work(*args)))
     except MemoryError:
         os._exit(1)
+    except BrokenPipeError:
+        return  # whoever waited for it was killed
     except Exception as error:
         answer.send((False, error))

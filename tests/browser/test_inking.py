@@ -99,7 +99,7 @@ class Drawing(BrowserCase):
         self.assertEqual(page.evaluate("lectern.slide"), 0)
 
     def test_a_strip_at_the_foot_goes_anywhere_also_to_what_is_skipped(self):
-        keeper, curator = {"speaks": "the keeper"}, {"speaks": "the curator"}
+        keeper = {"speaks": "the keeper"}
         slides = [slide(id="one", title="Slide 1", **keeper), slide(id="two", title="Slide 2", skipped=True)]
         page = self.open_desk(self.keep({"title": "Other", "slides": [*slides, slide(id="three", **keeper)]}))
         page.evaluate("ritornel.store.focusSlide('three')")

@@ -9,10 +9,12 @@ import sys
 import time
 from collections import Counter
 from concurrent.futures import ThreadPoolExecutor
+from random import Random
 from unittest import TestCase
 from unittest.mock import patch
 
 from proof import fuzz, mutants, siege
+from proof.recordings import Run
 from proof.server import ROOT, Server, Someone
 from proof.together import two_pages
 from tests.files import wav
@@ -71,17 +73,40 @@ class ShortRuns(TestCase):
 
     def test_a_besieged_server_loses_nothing(self):
         code, said = run(
-            siege.main, "--rounds", "2", "--pages", "4", "--viewers", "12", "--fronted", "0", "--seed", "5"
+            siege.main,
+            "--rounds",
+            "2",
+            "--pages",
+            "4",
+            "--viewers",
+            "12",
+            "--fronted",
+            "0",
+            "--recordings",
+            "3",
+            "--seed",
+            "5",
         )
         self.assertEqual(code, 0, said[-3000:])
         self.assertRegex(said, r"2 rounds in \d+ s: [1-9]\d* edits")
         self.assertRegex(said, r"two pages in 4 s: [1-9]\d* objects added, [1-9]\d* steps taken back")
+        self.assertRegex(said, r"3 recordings of [1-9]\d* s")
         self.assertRegex(said, r"12 viewers were answered [1-9]\d* times")
 
     def test_two_pages_that_lose_something_are_noticed(self):
         lost = patch("proof.together._objects", return_value=["never"])
         with Server() as server, lost, self.assertRaisesRegex(AssertionError, "objects were answered"):
             two_pages(server, Someone(server), 1.0)
+
+    def test_a_recording_that_loses_a_second_is_noticed(self):
+        with Server() as server:
+            run = Run(server, Someone(server), Random(1))
+            run.speak(4)
+            run.end()
+            run.check()
+            run.answered += 1  # answered, as it were, and not there
+            with self.assertRaisesRegex(AssertionError, "were answered, and"):
+                run.check()
 
     def test_a_siege_notices_what_was_lost(self):
         with Server() as server:

@@ -191,7 +191,7 @@ class Slide(Struct, frozen=True, kw_only=True, omit_defaults=True, weakref=True)
     ``script`` is what is said, with cue marks as ``[1]``; ``waits`` the waits set by hand, by cue number;
     ``hold`` the hold set by hand; ``length`` a fixed length; all in ms. ``pinned`` are the cues whose waits do not give
     way when the show is fitted to a length, 0 for the hold. ``kind`` is its kind in the show's house style.
-    One that is ``skipped`` stays in the show, and takes no time when it runs. ``speaks``: who says it, as they are called.
+    One that is ``skipped`` stays in the show, and takes no time when it runs. ``speaks``: who says it.
     ``captions`` are those written by hand, by language; of its own language they are computed where there are none.
     ``unreadable`` is the document of a slide that could not be read, kept as it came, so that nothing is lost.
     """
