@@ -51,20 +51,47 @@ def browser_with(flags: tuple[str, ...]) -> Browser:
 
 @override_settings(AXES_ENABLED=False)
 class BrowserCase(MediaFolder, StaticLiveServerTestCase):
-    """Gives every test a fresh context that is signed in; page errors fail the test."""
+    """Gives every test a context that is signed in and knows nothing; page errors fail the test.
+
+    The tests of a class have one after another the same context, emptied: what pages are made of is loaded once.
+    """
 
     flags = (SOUND_AT_ONCE,)
+    emptied_context: BrowserContext | None = None
 
     def setUp(self):
         self.owner = get_user_model().objects.create_user(USER, password=PASSWORD)
         self.errors: list[str] = []
-        self.context = self.new_context()
+        self.context = type(self).emptied_context or self.new_context()
+        type(self).emptied_context = None  # one that cannot be emptied is not used again
         self.page = self.new_page(self.context)
         self.sign_in(self.page)
 
     def tearDown(self):
-        self.context.close()
+        self.emptied()
         self.assertEqual(self.errors, [])
+
+    @classmethod
+    def tearDownClass(cls):
+        if cls.emptied_context is not None:
+            cls.emptied_context.close()
+            cls.emptied_context = None
+        super().tearDownClass()
+
+    def emptied(self):
+        """Leaves nothing in the context but the files that pages are made of."""
+        context = self.context
+        context.unroute_all()
+        context.set_offline(False)
+        for page in context.pages:
+            page.close()
+        context.clear_cookies()
+        context.clear_permissions()
+        page = context.new_page()
+        storage = {"origin": self.live_server_url, "storageTypes": "local_storage,indexeddb,cache_storage,file_systems"}
+        context.new_cdp_session(page).send("Storage.clearDataForOrigin", storage)
+        page.close()
+        type(self).emptied_context = context
 
     def new_context(self) -> BrowserContext:
         context = browser_with(self.flags).new_context(

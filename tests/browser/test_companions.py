@@ -28,6 +28,9 @@ class Devices(BrowserCase):
 
     def test_it_gives_cues_goes_to_slides_draws_and_is_out_when_the_run_is_over(self):
         device = self.joined()
+        late = {"offline": False, "latency": 600, "downloadThroughput": -1, "uploadThroughput": -1}
+        for page in (self.page, device):
+            page.context.new_cdp_session(page).send("Network.emulateNetworkConditions", late)
         self.page.keyboard.press("Escape")
         device.click("#give")
         self.until("lectern.running")

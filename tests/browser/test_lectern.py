@@ -6,6 +6,17 @@ from ritornel.takes.models import Take
 from tests.browser.base import BrowserCase
 from tests.browser.shows import two_slides
 
+TWO_SCREENS = """
+Object.defineProperty(window.screen, "isExtended", { value: true });
+const here = { availLeft: 0, availTop: 0, availWidth: 1280, availHeight: 800 };
+const there = { availLeft: 1280, availTop: 0, availWidth: 1920, availHeight: 1080 };
+window.getScreenDetails = async () => {
+  if (!window.screensAllowed) throw new DOMException("no", "NotAllowedError");
+  return { screens: [here, there], currentScreen: here };
+};
+window.open = (...asked) => (window.opened = asked);
+"""
+
 
 class Lectern(BrowserCase):
     def setUp(self):
@@ -28,6 +39,16 @@ class Lectern(BrowserCase):
         window.keyboard.press("Space")
         self.until("document.querySelector('#stage [data-slide=two]')?.style.visibility === 'visible'", window)
         self.assertEqual(self.page.inner_text("#next-words"), "Then the show ends")
+
+    def test_the_stage_window_opens_on_the_other_screen_where_that_is_allowed(self):
+        page = self.page
+        page.add_init_script(TWO_SCREENS)
+        for allowed, place in ((True, "left=1280,top=0,width=1920,height=1080"), (False, "width=960,height=540")):
+            self.open_lectern(self.row)
+            page.evaluate(f"window.screensAllowed = {'true' if allowed else 'false'}")
+            page.keyboard.press("w")
+            self.until("window.opened")
+            self.assertEqual(page.evaluate("opened[2]"), f"popup,{place}")
 
     def test_links_lead_on_the_stage_window_and_at_the_lectern(self):
         shown = "document.querySelector('#{} [data-slide={}]')?.style.visibility === 'visible'"

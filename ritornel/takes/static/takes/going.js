@@ -6,14 +6,16 @@ const FORGOTTEN_MS = 3000;
 export const KEYS = [
   ["Giving cues", [["Space, →, Enter, Page down", "the next cue, or slide; begin; go on"], ["←, Page up", "take the last cue back"], ["P", "pause, go on"]]],
   ["Going anywhere", [["12 Enter", "to slide 12"], ["Home, End", "to the first, to the last"], ["O, /", "all slides; write part of a title or of a script"], ["U", "a strip of all slides at the foot, or none"], ["V", "back to where you were"]]],
-  ["What is seen and heard", [["D, B, .", "the stage dark"], ["L", "the stage light"], ["C", "captions in the stage window, or none"], ["S", "heard here, or not"], ["W", "open the stage window"], ["+ -", "a larger, a smaller script"]]],
+  ["What is seen and heard", [["D, B, .", "the stage dark"], ["L", "the stage light"], ["C", "captions in the stage window, or none"], ["S", "heard here, or not"], ["W", "open the stage window, on the other screen where there is one"], ["F", "fill the screen, or no more"], ["+ -", "a larger, a smaller script"]]],
 ];
+
+const fillScreen = () => (document.fullscreenElement ? document.exitFullscreen() : document.documentElement.requestFullscreen?.());
 
 /** The handler of keydown for a run; `acts` are its acts by name. */
 export function keysOf(run, acts) {
   const keys = {
     " ": acts.give, ArrowRight: acts.give, PageDown: acts.give, Enter: acts.give, ArrowLeft: acts.back, PageUp: acts.back,
-    p: acts.pause, w: acts["open-stage"], d: acts.dark, l: acts.light, s: acts.hear, o: acts.overview, c: () => run.turnCaptions(),
+    p: acts.pause, w: acts["open-stage"], d: acts.dark, l: acts.light, s: acts.hear, o: acts.overview, c: () => run.turnCaptions(), f: fillScreen,
     "/": acts.find, v: () => run.goBack(), b: acts.dark, ".": acts.dark, MediaTrackNext: acts.give, MediaTrackPrevious: acts.back, MediaPlayPause: acts.pause,
     Home: () => run.goToNumber(1), End: () => run.goToNumber(run.play.planned), u: acts["strip-turn"],
   };
