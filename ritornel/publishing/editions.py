@@ -10,6 +10,7 @@ from ritornel.core.score import compile
 from ritornel.library.describing import described
 from ritornel.library.models import Asset
 from ritornel.library.room import check_room, or_no_room
+from ritornel.publishing.first_pictures import keep_first
 from ritornel.publishing.models import Edition, new_token
 from ritornel.publishing.prepared import prepare
 from ritornel.render.looping import looping
@@ -51,4 +52,5 @@ def publish(row: Show, loops: bool) -> Edition:
     with transaction.atomic():
         edition.number = (row.editions.aggregate(last=Max("number"))["last"] or 0) + 1
         edition.save(force_insert=True)
+    keep_first(token, show.slides[0], show, rows, row.owner_id)
     return edition

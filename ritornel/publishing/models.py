@@ -39,3 +39,14 @@ class Edition(models.Model):
 
     def __str__(self) -> str:
         return f"{self.title}, edition {self.number}"
+
+
+class StandingAddress(models.Model):
+    """The address of a show that stays: it plays the show's newest edition, or the ``edition`` that was chosen."""
+
+    show = models.OneToOneField(Show, on_delete=models.CASCADE, related_name="standing")
+    token = models.CharField(max_length=40, unique=True, default=new_token)
+    edition = models.ForeignKey(Edition, on_delete=models.SET_NULL, null=True, blank=True, related_name="+")
+
+    def __str__(self) -> str:
+        return f"the address of {self.show}"

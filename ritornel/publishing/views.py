@@ -1,6 +1,7 @@
 """Publishing and the public player."""
 
 from typing import Any
+from urllib.parse import urlencode
 from uuid import UUID
 
 from csp.decorators import csp_replace
@@ -18,9 +19,12 @@ from ritornel.formats.media_kinds import BadMedia, NoRoom
 from ritornel.library.models import stored_path
 from ritornel.library.serving import derived_response, file_response
 from ritornel.publishing.editions import NotReady, publish
-from ritornel.publishing.models import Edition
+from ritornel.publishing.first_pictures import PIXELS, first_path
+from ritornel.publishing.models import Edition, StandingAddress
 from ritornel.publishing.prepared import note_of, opening_of, there
-from ritornel.shows.access import own_show_loaded
+from ritornel.publishing.standing import edition_at, standing_of
+from ritornel.shows.access import own_show, own_show_loaded
+from ritornel.shows.models import Show
 from ritornel.site.rates import at_most
 
 SEEN = ("", "poster", "stage")
@@ -44,9 +48,36 @@ def editions(request: HttpRequest, show_id: UUID) -> HttpResponse:
         return redirect("publishing:editions", row.pk)
     told = [_told(request, edition) for edition in row.editions.defer("document", "assets")]
     context = {"row": row, "editions": told, "embed_widths": EMBED_WIDTHS, "slides": len(show.slides)}
+    context["standing"] = _standing(request, row, told) if told else None
     context["missing"] = missing_media(show)
     context["by_itself"] = bool(show.beds) and not any(slide.script for slide in show.slides)  # as in a lobby
     return render(request, "publishing/editions.html", context)
+
+
+def _standing(request: HttpRequest, row: Show, told: list[dict[str, Any]]) -> dict[str, Any]:
+    """Return a show's standing address, and what it plays: as an edition is told, so that it is shown as one."""
+    address = standing_of(row)
+    shown = [item["edition"] for item in told if item["edition"].withdrawn_at is None]
+    return {
+        "edition": next((e for e in shown if e.pk == address.edition_id), shown[0] if shown else None),
+        "chosen": address.edition_id,
+        "shown": shown,
+        "link": request.build_absolute_uri(reverse("publishing:standing", args=[address.token])),
+        "frame": request.build_absolute_uri(reverse("publishing:standing-frame", args=[address.token])),
+    }
+
+
+@login_required
+@require_POST
+def choose_standing(request: HttpRequest, show_id: UUID) -> HttpResponse:
+    """Choose the edition that a show's standing address plays; none: always the newest."""
+    row = own_show(request, show_id)
+    address, number = standing_of(row), request.POST.get("edition", "")
+    address.edition = get_object_or_404(row.editions, number=int(number)) if number.isdigit() else None
+    address.save(update_fields=["edition"])
+    what = f"edition {address.edition.number}" if address.edition else "always the newest edition"
+    messages.info(request, f"The standing address plays {what}.")
+    return redirect("publishing:editions", row.pk)
 
 
 @login_required
@@ -81,7 +112,7 @@ def withdraw(request: HttpRequest, edition_id: int) -> HttpResponse:
 @require_safe
 def player(request: HttpRequest, token: str) -> HttpResponse:
     """The public page of an edition."""
-    return _player(request, token, embedded=False)
+    return _player(request, _edition(token), embedded=False)
 
 
 @xframe_options_exempt
@@ -89,15 +120,66 @@ def player(request: HttpRequest, token: str) -> HttpResponse:
 @require_safe
 def frame(request: HttpRequest, token: str) -> HttpResponse:
     """The edition for an iframe on any site: the picture alone until touched."""
-    return _player(request, token, embedded=True)
+    return _player(request, _edition(token), embedded=True)
 
 
-def _player(request: HttpRequest, token: str, embedded: bool) -> HttpResponse:
-    edition = get_object_or_404(Edition.objects.defer("document", "assets"), token=token)
-    if edition.withdrawn_at is not None:
+@require_safe
+def standing_player(request: HttpRequest, token: str) -> HttpResponse:
+    """The public page of a show's newest edition, or of the one that was chosen."""
+    return _player(request, _edition_standing(token), embedded=False)
+
+
+@xframe_options_exempt
+@csp_replace({"frame-ancestors": ["*"]})
+@require_safe
+def standing_frame(request: HttpRequest, token: str) -> HttpResponse:
+    """The same for an iframe on any site."""
+    return _player(request, _edition_standing(token), embedded=True)
+
+
+def _edition(token: str) -> Edition:
+    return get_object_or_404(Edition.objects.defer("document", "assets"), token=token)
+
+
+def _edition_standing(token: str) -> Edition | None:
+    try:
+        return edition_at(token)
+    except StandingAddress.DoesNotExist as error:
+        raise Http404 from error
+
+
+def _player(request: HttpRequest, edition: Edition | None, embedded: bool) -> HttpResponse:
+    if edition is None or edition.withdrawn_at is not None:
         return render(request, "publishing/withdrawn.html", status=410)
+    token = edition.token
     page = {"play": opening_of(token), "rest": reverse("publishing:rest", args=[token]), "embedded": embedded}
-    return render(request, "publishing/player.html", {"edition": edition, "page": page, "embedded": embedded})
+    context = {"edition": edition, "page": page, "embedded": embedded}
+    if not embedded:
+        context |= _shown_elsewhere(request, edition)
+    return render(request, "publishing/player.html", context)
+
+
+def _shown_elsewhere(request: HttpRequest, edition: Edition) -> dict[str, Any]:
+    """Return what a page that shows the link is told: Open Graph (ogp.me), and where oEmbed is asked."""
+    here = request.build_absolute_uri(request.path)
+    first = request.build_absolute_uri(reverse("publishing:first", args=[edition.token]))
+    return {
+        "here": here,
+        "oembed": request.build_absolute_uri(f"{reverse('publishing:oembed')}?{urlencode({'url': here})}"),
+        "first": first if first_path(edition.token).is_file() else "",
+        "first_width": PIXELS,
+        "first_height": round(PIXELS * edition.height / edition.width),
+        "seconds": max(1, round(edition.length_ms / 1000)),
+    }
+
+
+@require_safe
+def first(request: HttpRequest, token: str) -> HttpResponseBase:
+    """The first picture of an edition."""
+    _check_shown(token)
+    if not first_path(token).is_file():
+        raise Http404
+    return file_response(request, first_path(token), "image/png")
 
 
 @require_safe

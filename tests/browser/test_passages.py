@@ -223,6 +223,13 @@ class RecordingAShow(CountingCase, Axe):
         page.keyboard.press("Escape")  # not yet
         self.to("ready")
         self.until("recording.recorder === null")
+        page.keyboard.press("y")
+        page.wait_for_selector("text=This show has no chapters")
+        page.keyboard.press("Shift+a")  # from this slide on
+        self.until("recording.live.until === 2 && recording.state === 'counting'")
+        page.keyboard.press("Escape")
+        self.to("ready")
+        self.until("recording.recorder === null")
         page.keyboard.press("Space")
         self.to("running")
         self.spoken_for(1.5)

@@ -54,6 +54,20 @@ class Touch(HandsCase):
         self.settled()
         self.assertGreater(self.page.evaluate("ritornel.store.object('box').x"), 190)
 
+    def test_at_the_lectern_thirds_of_the_stage_go_on_back_and_pause(self):
+        row = self.keep({"slides": [{"id": "one", "objects": [BOX], "script": LAMP, "running_order": [step("a"), step("b")]}]})  # fmt: skip
+        self.open_lectern(row)
+        box = self.page.locator("#stage-now").bounding_box()
+        tap = lambda third: self.page.touchscreen.tap(box["x"] + box["width"] * (third + 0.5) / 3, box["y"] + 60)  # noqa: E731
+        tap(2)
+        self.until("lectern.running")
+        tap(2)
+        self.until("lectern.cue === 1")
+        tap(0)
+        self.until("lectern.cue === 0")
+        tap(1)
+        self.until("!lectern.running")
+
     def test_targets_are_large_enough(self):
         small = self.page.evaluate("""() => [...document.querySelectorAll('button, input, select, a, [role=button]')]
           .filter((e) => e.checkVisibility() && !e.closest('#stage, .tl-drawn, .book-script .entries'))

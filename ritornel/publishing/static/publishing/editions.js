@@ -6,15 +6,19 @@ for (const article of document.querySelectorAll("article")) {
   const code = article.querySelector("[data-embed]");
   const choice = article.querySelector("[data-embed-width]");
   if (!code) continue;
-  const [begins, slide] = ["[data-embed-begins]", "[data-embed-slide]"].map((name) => article.querySelector(name));
+  const [begins, slide, to] = ["[data-embed-begins]", "[data-embed-slide]", "[data-embed-to]"].map((name) => article.querySelector(name));
+  const flags = [...article.querySelectorAll("[data-embed-flag]")];
+  const numbered = (field, name, least) => (Number(field.value) > least ? `${name}=${Math.floor(Number(field.value))}` : "");
   const write = () => {
+    const { width: across, height: down, embed, title: said } = code.dataset;
     const width = Number(choice.value);
-    const height = Math.round((width * code.dataset.height) / code.dataset.width);
-    const asked = [begins.value, Number(slide.value) > 1 ? `slide=${Math.floor(Number(slide.value))}` : ""].filter(Boolean).join("&amp;");
-    const title = code.dataset.title.replaceAll("&", "&amp;").replaceAll('"', "&quot;");
-    code.value = `<iframe src="${code.dataset.embed}${asked && "?"}${asked}" width="${width}" height="${height}" title="${title}" style="border:0;display:block" allow="autoplay; fullscreen"></iframe>`;
+    const asked = [begins.value, numbered(slide, "slide", 1), numbered(to, "to", 0), ...flags.map((flag) => (flag.checked ? flag.dataset.embedFlag : ""))].filter(Boolean).join("&amp;");
+    const title = said.replaceAll("&", "&amp;").replaceAll('"', "&quot;");
+    const size = width ? `width="${width}" height="${Math.round((width * down) / across)}"` : "";
+    const look = width ? "border:0;display:block" : `border:0;display:block;width:100%;aspect-ratio:${across}/${down}`;
+    code.value = `<iframe src="${embed}${asked && "?"}${asked}" ${size}${size && " "}title="${title}" style="${look}" allow="autoplay; fullscreen"></iframe>`;
   };
-  for (const field of [choice, begins, slide]) field.addEventListener("change", write);
+  for (const field of [choice, begins, slide, to, ...flags]) field.addEventListener("change", write);
   write();
 }
 
@@ -34,4 +38,8 @@ for (const button of document.querySelectorAll("[data-copy]")) {
     button.textContent = "Copied";
     setTimeout(() => (button.textContent = "Copy"), 1500);
   });
+}
+
+for (const choice of document.querySelectorAll("[data-sent]")) {
+  choice.addEventListener("change", () => choice.form.requestSubmit());
 }

@@ -11,6 +11,7 @@ import { Stage } from "../play/stage.js";
 import { minutes } from "../site/times.js";
 import { askedIn } from "./asked.js";
 import { Controls } from "./controls.js";
+import { Messages } from "./messages.js";
 
 const REFUSED_WITHIN_MS = 1000;
 const AHEAD_MS = 15000;
@@ -33,7 +34,9 @@ class Player {
     followLinks(this.stage.root, { next: () => this.toNextCue(), slide: (id) => this.toSlideOf(id) });
     this.rest = null;
     this.controls = new Controls(root, this, play);
-    const asked = askedIn(location, play.order);
+    const asked = (this.asked = askedIn(location, play.order));
+    root.classList.toggle("is-bare", asked.bare);
+    if (page.embedded) this.messages = new Messages(this);
     this.first = asked.time;
     this.draw(0);
     if (asked.time) this.seek(asked.time);
@@ -64,20 +67,41 @@ class Player {
   async play() {
     this.loadRest();
     this.controls.uncover();
-    if (this.playhead.time >= play.length) this.playhead.seek(0);
+    if (this.playhead.time >= (this.asked.until ?? play.length)) this.playhead.seek(this.asked.until ? this.first : 0);
     const starting = (this.starting = {});
     await this.sound.ready(slideAt(play.order, this.playhead.time), this.playhead.time);
     if (this.starting !== starting) return;
     this.starting = null;
-    this.playhead.play();
+    this.playhead.play(this.stop());
+    this.messages?.begins();
+    this.messages?.tell();
     this.controls.draw();
     this.controls.wake();
+  }
+
+  /** The instant at which it is to stop before its end, or null. */
+  stop() {
+    const { until, pauses } = this.asked;
+    const [, start, length] = play.order[slideAt(play.order, this.playhead.time + 1)];
+    const rests = pauses && start + length < (until ?? play.length) ? start + length : null;
+    return rests ?? until;
+  }
+
+  /** Where it is, as it is told to whoever asks. */
+  get here() {
+    const { time, playing } = this.playhead;
+    return { at: time / 1000, of: play.length / 1000, slide: slideAt(play.order, time) + 1, playing };
+  }
+
+  get order() {
+    return play.order;
   }
 
   pause() {
     this.starting = null;
     this.playhead.pause();
     this.sound.stop();
+    this.messages?.tell();
     this.controls.draw();
     this.controls.wake();
   }
@@ -87,13 +111,17 @@ class Player {
     else this.play();
   }
 
+  /** It has come to its end, or to where it was to stop. */
   atEnd() {
     this.sound.stop();
-    if (play.loops) {
-      this.playhead.time = 0;
-      this.playhead.play();
+    const { until, loop } = this.asked;
+    const isOver = this.playhead.time >= (until ?? play.length);
+    if (isOver && (loop || (play.loops && until === null))) {
+      this.playhead.time = until || loop ? this.first : 0;
+      this.playhead.play(this.stop());
       return;
     }
+    this.messages?.tell();
     this.controls.draw();
     this.controls.wake();
   }
@@ -115,6 +143,7 @@ class Player {
       this.sound.follow(index, time, this.playhead.playing, time + this.played);
       this.prepare(index, time);
     }
+    this.messages?.tell();
     this.captions.show(index, time);
     this.controls.drawTime(time);
   }

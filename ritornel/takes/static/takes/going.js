@@ -49,3 +49,10 @@ export function keysOf(run, acts) {
     act(count);
   };
 }
+
+/** A button that is clicked does not take the focus, nor does a field keep it: Space goes on to give the cues. */
+export function keepFocus(event) {
+  if (!event.target.closest?.("button") || event.target.closest("dialog")) return;
+  event.preventDefault();
+  if (document.activeElement?.matches("input, select, textarea")) document.activeElement.blur();
+}

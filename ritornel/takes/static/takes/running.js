@@ -11,7 +11,7 @@ import { listenForHelp } from "../parts/keys_help.js";
 import { languageName } from "../parts/languages.js";
 import { Companions } from "./companion/companions.js";
 import { Beside } from "./beside.js";
-import { KEYS, keysOf } from "./going.js";
+import { KEYS, keepFocus, keysOf } from "./going.js";
 import { INK_KEYS, Inking } from "./inking/inking.js";
 import { openOverview } from "./overview.js";
 import { POINTING_KEYS, Pointing } from "./pointing.js";
@@ -25,13 +25,6 @@ const REMEMBERED_EVERY_MS = 1000;
 const RETRY_MS = 2000;
 const SAID_MS = 6000;
 const id = (name) => document.getElementById(name);
-
-/** A button that is clicked does not take the focus, nor does a field keep it: Space goes on to give the cues. */
-function keepFocus(event) {
-  if (!event.target.closest?.("button") || event.target.closest("dialog")) return;
-  event.preventDefault();
-  if (document.activeElement?.matches("input, select, textarea")) document.activeElement.blur();
-}
 
 export class Running {
   constructor(lectern, page, show, channel) {
@@ -153,6 +146,11 @@ export class Running {
     return this.draw();
   }
 
+  /** Keys that only this page has, as the list of them tells. */
+  get ownHelp() {
+    return [];
+  }
+
   back() {
     this.live.back(performance.now());
     this.draw();
@@ -254,7 +252,7 @@ export class Running {
     if (!opened) this.say("the browser held the stage window back; allow windows for this page");
   }
 
-  hears({ hello, stage, gone, give, back, pause, goTo, hand, at }) {
+  hears({ hello, stage, gone, give, back, pause, dark, goTo, hand, at }) {
     if (at) this.pointing.at(...at);
     if (hand && this.inking.on) this.inking.hand(hand);
     if (stage && hello) this.windows++;
@@ -271,6 +269,7 @@ export class Running {
     if (give) this.give();
     if (back) this.back();
     if (pause) this.pause();
+    if (dark) this.draws("dark");
     if (goTo) this.goTo(goTo);
   }
 
@@ -288,9 +287,10 @@ export class Running {
     this.lectern.line.clicked = (time) => this.goToTime(time);
     const unlessDrawing = (act) => () => this.inking.on || act();
     swipes(document.querySelector(".lectern-body"), { left: unlessDrawing(acts.give), right: unlessDrawing(acts.back) });
+    swipes(id("stage-now"), { left() {}, right() {}, thirds: [acts.back, acts.pause, acts.give].map(unlessDrawing) });
     document.addEventListener("mousedown", keepFocus);
     document.addEventListener("keydown", keysOf(this, { ...acts, find: () => openOverview(this, true) }));
-    listenForHelp([...KEYS, INK_KEYS, POINTING_KEYS]);
+    listenForHelp([...this.ownHelp, ...KEYS, INK_KEYS, POINTING_KEYS]);
     stayAwake();
     window.addEventListener("beforeunload", () => this.remember());
   }

@@ -73,6 +73,8 @@ swipes(document.body, { left: unless(give), right: unless(back), thirds: [back, 
 document.addEventListener("keydown", (event) => {
   if ([" ", "ArrowRight", "PageDown", "Enter", "MediaTrackNext"].includes(event.key)) give();
   if (["ArrowLeft", "PageUp", "MediaTrackPrevious"].includes(event.key)) back();
+  if (event.key === "MediaPlayPause") channel.postMessage({ pause: true });
+  if (["b", "."].includes(event.key)) channel.postMessage({ dark: true }); // as remotes send
   if (event.key === "f") document.documentElement.requestFullscreen?.();
 });
 if (play.order.length) follow({ time: 0, slide: 0, running: false });

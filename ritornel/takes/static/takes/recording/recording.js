@@ -254,7 +254,20 @@ export class Recording extends Running {
   }
 
   get ownKeys() {
-    return { Enter: () => this.live.end(performance.now()), a: () => this.again(), Escape: () => this.leave() };
+    return { Enter: () => this.live.end(performance.now()), a: () => this.again(), A: () => this.onceMore("on"), y: () => this.onceMore("chapter"), Escape: () => this.leave() };
+  }
+
+  get ownHelp() {
+    return [["Recording", [["Space", "begin, after three beats"], ["A", "this slide again, with the three seconds before"], ["Shift A", "again from this slide on"], ["Y", "this chapter again"], ["Esc", "what was to begin does not"], ["Enter", "keep and stop"]]]];
+  }
+
+  /** From this slide on, or its chapter, in a run of its own. */
+  onceMore(what) {
+    if (this.state !== "ready") return undefined;
+    const { slide } = this.live;
+    const chapter = this.page.chapters.find(({ first, last }) => first <= slide && slide <= last);
+    if (what === "chapter" && !chapter) return this.say("This show has no chapters.");
+    return this.record(what === "chapter" ? [chapter.first, chapter.last] : [slide, this.play.order.length - 1], true);
   }
 
   listen() {
