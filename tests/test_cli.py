@@ -32,7 +32,7 @@ def said(*arguments: str) -> tuple[int, str, str]:
 class Commands(TestCase):
     def test_each_says_what_it_is_for(self):
         self.assertLessEqual(
-            {"serve", "work", "add-person", "score", "words", "captions", "mix", "beats", "fit"}, set(COMMANDS)
+            {"serve", "work", "add-person", "check", "score", "words", "captions", "mix", "beats", "fit"}, set(COMMANDS)
         )
         for name in COMMANDS:
             code, out, err = said(name, "--help")
@@ -87,6 +87,19 @@ class Frames(TestCase):
         self.assertIn(f"between 0 and {length}", err)
         self.document.write_text("{}", encoding="utf-8")
         self.assertIn("without slides", said("score", str(self.document), "--at", "0")[2])
+
+    def test_a_show_is_looked_through_and_what_is_found_fails(self):
+        code, out, err = said("check", str(self.document))
+        self.assertEqual((code, out, err), (0, "nothing was found\n", ""))
+        lost = {"id": "p", "kind": "picture", "asset": "gone", "name": "The trough"}
+        made = show(slide(id="one", skipped=True, objects=(lost,)), slide(id="two", objects=(lost,)))
+        self.document.write_bytes(write_show(made))
+        code, out, _ = said("check", str(self.document))
+        self.assertEqual((code, out.count("The trough"), out.count("(missing-media)")), (1, 1, 1), out)
+        told = json.loads(said("check", str(self.document), "--json", "--rule", "missing-media")[1])
+        self.assertEqual([(f["rule"], f["slide"], f["object"]) for f in told], [("missing-media", "two", "p")])
+        self.assertEqual(said("check", str(self.document), "--rule", "fights")[0], 0)
+        self.assertIn("invalid choice", said("check", str(self.document), "--rule", "none")[2])
 
     def test_captions_as_webvtt_that_a_reader_of_it_takes(self):
         made = replace(self.MADE, slides=(replace(self.MADE.slides[0], script="Four <tons> & more. There are none."),))
