@@ -112,19 +112,19 @@ class Drawing(BrowserCase):
         page.keyboard.press("Space")
         self.until("lectern.running")
         page.keyboard.press("u")
-        page.click(".strip-slide:has-text('–')")
+        page.click(".foot-slide:has-text('–')")
         self.until(
-            "lectern.slide === 2 && document.querySelector('.strip-slide[aria-current] span').textContent === '–'"
+            "lectern.slide === 2 && document.querySelector('.foot-slide[aria-current] span').textContent === '–'"
         )
         self.assertIn("said by the curator", page.inner_text("#next-words"))  # there it goes on
-        page.locator(".strip-slide").first.focus()
+        page.locator(".foot-slide").first.focus()
         page.keyboard.press("ArrowRight")  # walks in the strip, and gives no cue
         page.keyboard.press("ArrowLeft")
         page.keyboard.press("Enter")
         self.until("lectern.slide === 0")
         page.reload()
         self.ready()
-        page.wait_for_selector(".strip-slide >> nth=1")
+        page.wait_for_selector(".foot-slide >> nth=1")
         self.until("lectern.running && lectern.slide === 0")
 
     def test_one_goes_where_words_are_said_and_back_to_where_one_was(self):

@@ -15,39 +15,11 @@ from ritornel.publishing.models import Edition
 from ritornel.shows import in_rows
 from ritornel.takes.models import Passage, Run
 from tests.browser.counting import CountingCase
+from tests.browser.made_devices import FLASHES_AND_CLICKS
 from tests.browser.test_accessibility import Axe
 from tests.made import slide, step
 
 STATE = "recording.state"
-FLASHES_AND_CLICKS = """
-navigator.mediaDevices.getUserMedia = async ({ video }) => {
-  if (video) {
-    const canvas = Object.assign(document.createElement("canvas"), { width: 320, height: 240 });
-    const pen = canvas.getContext("2d");
-    const draw = () => {
-      pen.fillStyle = performance.now() % 600 < 250 ? "#fff" : "#000";
-      pen.fillRect(0, 0, 320, 240);
-      requestAnimationFrame(draw);
-    };
-    draw();
-    return canvas.captureStream(60);
-  }
-  const context = new AudioContext();
-  await context.resume();
-  const into = new MediaStreamAudioDestinationNode(context);
-  const next = (number) => {
-    const wait = number * 600 - performance.now();
-    const at = context.currentTime + wait / 1000;
-    const tone = new OscillatorNode(context, { frequency: 900 });
-    tone.connect(into);
-    tone.start(at);
-    tone.stop(at + 0.05);
-    setTimeout(() => next(number + 1), wait + 300);
-  };
-  next(Math.ceil(performance.now() / 600) + 1);
-  return into.stream;
-};
-"""
 
 
 def drawn(page, *places: tuple[float, float], root: str = "#stage-now"):
@@ -225,7 +197,7 @@ class RecordingAShow(CountingCase, Axe):
         self.until("recording.recorder === null")
         page.keyboard.press("y")
         page.wait_for_selector("text=This show has no chapters")
-        page.keyboard.press("Shift+a")  # from this slide on
+        page.keyboard.press("Shift+A")  # from this slide on
         self.until("recording.live.until === 2 && recording.state === 'counting'")
         page.keyboard.press("Escape")
         self.to("ready")

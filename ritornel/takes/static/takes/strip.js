@@ -12,7 +12,7 @@ export class Strip {
     const { play, page } = run;
     for (const [n, [name, , , title]] of play.order.entries()) {
       const words = n < play.planned ? `${n + 1} ${title}` : `${title}, skipped`;
-      const button = el("button.strip-slide", { title: words, "aria-label": words, onclick: () => run.goTo(name), onkeydown: (event) => this.walk(event) },
+      const button = el("button.foot-slide", { title: words, "aria-label": words, onclick: () => run.goTo(name), onkeydown: (event) => this.walk(event) },
         el("img", { src: page.pictures[n], alt: "", loading: "lazy" }), el("span", {}, n < play.planned ? String(n + 1) : "–"));
       button.classList.toggle("is-skipped", n >= play.planned);
       this.slides.push(button);
