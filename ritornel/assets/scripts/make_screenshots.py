@@ -174,6 +174,7 @@ class Camera:
         page.wait_for_timeout(900)
         self.keep("voice")
         page.keyboard.press("Alt+r")
+        page.wait_for_selector(".speaking[data-state=troubled]")
         page.keyboard.press("m")  # there is no microphone here: a made voice stands in
         page.wait_for_selector(".speaking[data-state=ready]")
         page.keyboard.press(" ")
