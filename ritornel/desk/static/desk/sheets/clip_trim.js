@@ -8,6 +8,7 @@ import { drawPeaks } from "../../parts/media/peaks.js";
 import { across, check, choice, numberField, row, setting, timeField } from "../../parts/fields.js";
 
 const LEAST_MS = 100;
+const PATIENCE_MS = 8000; // for a clip that is still on its way
 
 /** The part of a sheet that sets what of a clip or sound plays, how loud, and when. */
 export function clipTrim(desk, thing) {
@@ -47,6 +48,7 @@ export function clipTrim(desk, thing) {
 async function takeStill(desk, thing) {
   const { store, notice } = desk;
   const film = desk.stage.stage.video(store.focus, thing.id);
+  if (film?.readyState < 2) await new Promise((resolve) => (film.addEventListener("loadeddata", resolve, { once: true }), setTimeout(resolve, PATIENCE_MS)));
   if (!film || film.readyState < 2) return notice.say("The clip is not seen here yet; try again in a moment.");
   const canvas = Object.assign(document.createElement("canvas"), { width: film.videoWidth, height: film.videoHeight });
   canvas.getContext("2d").drawImage(film, 0, 0);
