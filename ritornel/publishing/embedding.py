@@ -23,8 +23,7 @@ def oembed(request: HttpRequest) -> JsonResponse:
     """Answer ?url= of an edition or a standing address with how it is embedded; ?maxwidth=, ?maxheight= bound it."""
     if request.GET.get("format", "json") != "json":
         return _told({"error": "only JSON is given"}, 501)
-    asked = urlsplit(request.GET.get("url", ""))
-    found = _ADDRESS.match(asked.path) if asked.netloc == request.get_host() else None
+    found = _asked_for(request)
     edition = None if found is None else _edition(*found.groups())
     if found is None or edition is None:
         return _told({"error": "nothing is shown there"}, 404)
@@ -53,6 +52,14 @@ def oembed(request: HttpRequest) -> JsonResponse:
             "thumbnail_height": round(PIXELS * edition.height / edition.width),
         }
     return _told(answer)
+
+
+def _asked_for(request: HttpRequest) -> re.Match[str] | None:
+    try:
+        asked = urlsplit(request.GET.get("url", ""))
+    except ValueError:  # no address at all
+        return None
+    return _ADDRESS.match(asked.path) if asked.netloc == request.get_host() else None
 
 
 def _edition(kind: str, token: str) -> Edition | None:

@@ -72,8 +72,12 @@ def _standing(request: HttpRequest, row: Show, told: list[dict[str, Any]]) -> di
 def choose_standing(request: HttpRequest, show_id: UUID) -> HttpResponse:
     """Choose the edition that a show's standing address plays; none: always the newest."""
     row = own_show(request, show_id)
-    address, number = standing_of(row), request.POST.get("edition", "")
-    address.edition = get_object_or_404(row.editions, number=int(number)) if number.isdigit() else None
+    address, wanted = standing_of(row), request.POST.get("edition", "")
+    shown = {str(e.number): e for e in row.editions.filter(withdrawn_at=None).defer("document", "assets")}
+    if wanted and wanted not in shown:
+        messages.error(request, "That edition is not shown any more; choose another.")
+        return redirect("publishing:editions", row.pk)
+    address.edition = shown.get(wanted)
     address.save(update_fields=["edition"])
     what = f"edition {address.edition.number}" if address.edition else "always the newest edition"
     messages.info(request, f"The standing address plays {what}.")

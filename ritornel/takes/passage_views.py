@@ -11,6 +11,7 @@ from django.views.decorators.http import require_http_methods, require_POST, req
 from msgspec.structs import replace
 
 from ritornel.core.edits import BadEdit
+from ritornel.core.edits.passages import speaker_on
 from ritornel.core.model import Show as CoreShow
 from ritornel.core.model import limits
 from ritornel.core.score import compile
@@ -35,7 +36,6 @@ from ritornel.takes.passages import (
     is_chosen,
     of_show,
     said_of,
-    shows_who_speaks,
     told,
 )
 from ritornel.voices.recording import whole_pieces
@@ -236,7 +236,7 @@ def _told(one: Passage, number: int, slide: Any, jobs: dict[str, Job]) -> dict[s
         "voice": _described(one.voice, one.voice_in_ms),
         "seen": _described(one.seen, one.seen_in_ms),
         "chosen": is_chosen(one, slide),
-        "hidden": one.seen is not None and slide is not None and not shows_who_speaks(slide),
+        "hidden": one.seen is not None and slide is not None and speaker_on(slide) is None,
         "changed": slide is not None and one.said != said_of(slide),
         "gone": one.gone_at is not None,
         "trouble": trouble,

@@ -11,13 +11,12 @@ import msgspec
 from django.db import transaction
 from django.utils import timezone
 
-from ritornel.core.edits.passages import ChoosePassages, Seen
+from ritornel.core.edits.passages import ChoosePassages, Seen, speaker_on
 from ritornel.core.edits.passages import Passage as Given
-from ritornel.core.model import Clip, Narration, Slide, limits
+from ritornel.core.model import Narration, Slide, limits
 from ritornel.core.model import Show as CoreShow
 from ritornel.core.model import Take as CoreTake
 from ritornel.core.model.reading import convert
-from ritornel.core.model.roles import SPEAKER
 from ritornel.core.model.take import Instant
 from ritornel.core.model.writing import plain
 from ritornel.core.motion.strokes import STROKES, Stroke
@@ -197,13 +196,8 @@ def choose(row: Show, passages: Sequence[Passage], *, only_bare: bool = False) -
 def _lacks(slide: Slide, passage: Passage) -> bool:
     """Tell whether a slide has nothing yet of what a passage gives; what a made voice said is nothing."""
     if passage.voice is None:
-        return not shows_who_speaks(slide)
+        return speaker_on(slide) is None
     return slide.narration is None or slide.narration.scratch
-
-
-def shows_who_speaks(slide: Slide) -> bool:
-    """Tell whether who speaks is seen on a slide."""
-    return any(isinstance(o, Clip) and o.role == SPEAKER for o in slide.objects)
 
 
 def is_chosen(passage: Passage, slide: Slide | None) -> bool:
@@ -211,8 +205,8 @@ def is_chosen(passage: Passage, slide: Slide | None) -> bool:
     if slide is None:
         return False
     if passage.voice is None:
-        asset = None if passage.seen is None else passage.seen.sha256
-        return any(isinstance(o, Clip) and o.role == SPEAKER and o.asset == asset for o in slide.objects)
+        seen = speaker_on(slide)
+        return seen is not None and passage.seen is not None and seen.asset == passage.seen.sha256
     return slide.narration is not None and passage.voice.sha256 in (slide.narration.asset, slide.narration.source)
 
 

@@ -44,7 +44,9 @@ class Standing(OwnerCase):
 
     def test_nobody_else_chooses_and_only_its_own_editions_are_chosen(self):
         address = self.standing()
-        self.assertEqual(self.client.post(f"/shows/{self.row.pk}/standing", {"edition": "9"}).status_code, 404)
+        for none in ("9", "²", "1" * 40, "-1", "one"):
+            answer = self.client.post(f"/shows/{self.row.pk}/standing", {"edition": none}, follow=True)
+            self.assertContains(answer, "not shown any more")
         self.client.logout()
         self.assertEqual(self.plays(address), 2)
         self.client.post(f"/shows/{self.row.pk}/standing", {"edition": "1"})
@@ -85,7 +87,7 @@ class Standing(OwnerCase):
     def test_what_is_not_shown_or_is_elsewhere_is_not_told_of(self):
         address = f"http://testserver/e/{self.second.token}/"
         self.assertEqual(self.told(url=address, format="xml").status_code, 501)
-        for url in ("", "http://elsewhere.example/e/x/", f"http://elsewhere.example/e/{self.second.token}/", "http://testserver/e/none/", "http://testserver/s/none/", "http://testserver/"):  # fmt: skip
+        for url in ("", "http://[", "http://elsewhere.example/e/x/", f"http://elsewhere.example/e/{self.second.token}/", "http://testserver/e/none/", "http://testserver/s/none/", "http://testserver/"):  # fmt: skip
             self.assertEqual(self.told(url=url).status_code, 404, url)
         self.client.post(f"/editions/{self.second.pk}/withdraw")
         self.assertEqual(self.told(url=address).status_code, 404)

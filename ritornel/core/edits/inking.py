@@ -1,6 +1,7 @@
 """Edits of ink: what was drawn on slides while they were shown, as drawings that are drawn again."""
 
 from collections.abc import Sequence
+from itertools import accumulate
 from typing import Annotated, NamedTuple
 
 from msgspec import Meta
@@ -51,7 +52,8 @@ def with_ink(show: Show, name: str, strokes: Sequence[Stroke]) -> Show:
     """Return a show with strokes on a slide: each a drawing, built in the cue that was on when it was drawn."""
     slide = slide_of(show, name)
     room = limits.OBJECTS_ON_A_SLIDE - len(slide.objects)
-    parts = [part for stroke in strokes for part in pressed(stroke)][:room]
+    parts = [part for stroke in strokes for part in pressed(stroke)]
+    parts = parts if len(parts) <= room else list(strokes[:room])  # rather of one thickness than not all of it
     number = next(n for n, one in enumerate(show.slides) if one.id == name)
     time = compile(show).times[number]
     clusters = _clusters(time.groups)
@@ -60,14 +62,17 @@ def with_ink(show: Show, name: str, strokes: Sequence[Stroke]) -> Show:
         pointed(part, new, cut) if part.tool in POINTERS else drawn(part, new)
         for part, new in zip(parts, object_ids(show, len(parts)), strict=True)
     ]
+    within = accumulate(len(one.builds) for one in found)
+    most = limits.BUILDS_ON_A_SLIDE - len(slide.running_order)
+    found = [one for one, so_many in zip(found, within, strict=True) if so_many <= most]
     names = ("Pointer" if part.tool in POINTERS else "Ink" for part in parts)
-    numbered = enumerate(zip(found, names, strict=True), 1)
+    numbered = enumerate(zip(found, names, strict=False), 1)
     objects = [replace(one.shape, name=f"{what} {n}", group=INK) for n, (one, what) in numbered]
-    builds = [(one.shape.id, build) for one in found for build in one.builds]
+    builds = [(one.shape.id, each) for one in found for each in one.builds]
     groups = [(number, list(members)) for number, members in groups_of(slide)]
-    for (thing, build), step in zip(builds, step_ids(slide, len(builds)), strict=True):
-        cluster = next((c for c in reversed(clusters) if c.start_ms <= build.start_ms), clusters[0])
-        cluster.joining.append(_joining(cluster, build, thing, step))
+    for (thing, each), step in zip(builds, step_ids(slide, len(builds)), strict=True):
+        cluster = next((c for c in reversed(clusters) if c.start_ms <= each.start_ms), clusters[0])
+        cluster.joining.append(_joining(cluster, each, thing, step))
     for cluster in reversed(clusters):
         members = groups[cluster.group][1]
         groups[cluster.group][1][:] = [*members[: cluster.after], *cluster.joining, *members[cluster.after :]]

@@ -78,8 +78,12 @@ class ChoosePassages(Command, frozen=True, kw_only=True):
         """Return the show with the passages."""
         for name in self.passages:
             slide_of(show, name)
-        bare = [n for n, p in self.passages.items() if p.seen is not None and _speaker(slide_of(show, n)) is None]
-        new = [(n, what) for n in bare for what in ("seen", "named") if what == "seen" or self.passages[n].named]
+        new = [
+            (n, what)
+            for n, p in self.passages.items()
+            for what, lacks in (("seen", _lacks_picture), ("named", _lacks_name))
+            if lacks(slide_of(show, n), p)
+        ]
         ids = dict(zip(new, object_ids(show, len(new), self.ids), strict=True))
         slides = [_with(show, s, self.passages[s.id], ids) if s.id in self.passages else s for s in show.slides]
         show = replace(show, slides=tuple(slides))
@@ -108,7 +112,7 @@ class OnlyVoice(Command, frozen=True, kw_only=True):
 
     def apply(self, show: Show) -> Show:
         """Return the show without them."""
-        seen = {name: _speaker(slide_of(show, name)) for name in self.slides}
+        seen = {name: speaker_on(slide_of(show, name)) for name in self.slides}
         if not any(seen.values()):
             raise BadEdit("nobody who speaks is seen here")
         for name, thing in seen.items():
@@ -124,15 +128,16 @@ class OnlyVoice(Command, frozen=True, kw_only=True):
 
 def speaker_place(show: Show, slide: Slide, placing: str = "") -> tuple[float, float, float, float, str]:
     """Return where who speaks is seen on a slide, or would be: x, y, width, height in stage units, and the form."""
-    clip = _speaker(slide)
+    clip = speaker_on(slide)
     if clip is None:
         slide = _seen(show, slide, Seen(asset="-", in_ms=0, out_ms=1), InStep(voice="-"), "-", placing)
-        clip = _speaker(slide)
+        clip = speaker_on(slide)
     assert clip is not None
     return clip.x, clip.y, clip.width, clip.height, clip.frame.mask
 
 
-def _speaker(slide: Slide) -> Clip | None:
+def speaker_on(slide: Slide) -> Clip | None:
+    """Return the picture of who speaks on a slide, if they are seen there."""
     return next((o for o in slide.objects if isinstance(o, Clip) and o.role == SPEAKER), None)
 
 
@@ -142,14 +147,24 @@ def _with(show: Show, slide: Slide, passage: Passage, ids: Mapping[tuple[str, st
         voice = replace(passage.voice, lead_ms=0, tail_ms=0)
         slide = replace(slide, narration=voice, hold_ms=None, length_ms=None)
         step = InStep(voice=voice.asset, shift_ms=passage.seen.shift_ms if passage.seen is not None else 0)
-    old, seen = _speaker(slide), passage.seen
+    old, seen = speaker_on(slide), passage.seen
     if seen is None:
         return slide if old is None else _without(slide, old)
-    if old is not None:
+    if old is None:
+        slide = _seen(show, slide, seen, step, ids[slide.id, "seen"], passage.placing)
+    else:
         new = replace(old, asset=seen.asset, in_ms=seen.in_ms, out_ms=seen.out_ms, in_step=step)
-        return replace(slide, objects=tuple(new if o is old else o for o in slide.objects))
-    slide = _seen(show, slide, seen, step, ids[slide.id, "seen"], passage.placing)
-    return _named(show, slide, passage.named, ids[slide.id, "named"]) if passage.named else slide
+        slide = replace(slide, objects=tuple(new if o is old else o for o in slide.objects))
+    return _named(show, slide, passage.named, ids[slide.id, "named"]) if _lacks_name(slide, passage) else slide
+
+
+def _lacks_picture(slide: Slide, passage: Passage) -> bool:
+    return passage.seen is not None and speaker_on(slide) is None
+
+
+def _lacks_name(slide: Slide, passage: Passage) -> bool:
+    named = passage.seen is not None and bool(passage.named.strip())
+    return named and all(thing.name != _NAME for thing in slide.objects)
 
 
 def _as_given(show: Show, passages: Mapping[str, Passage]) -> Show:
@@ -171,7 +186,7 @@ def _as_given(show: Show, passages: Mapping[str, Passage]) -> Show:
 
 def _named(show: Show, slide: Slide, named: str, name: str) -> Slide:
     """Return a slide with who speaks named under their picture, or in it where there is no room."""
-    thing = _speaker(slide)
+    thing = speaker_on(slide)
     assert thing is not None
     lines = [line.strip() for line in named.splitlines() if line.strip()]
     height = tenths(show.height * _LINE * len(lines))

@@ -9,7 +9,7 @@ from ritornel.core.drawing.backdrop import behind
 from ritornel.core.drawing.colour import contrasts
 from ritornel.core.edits import BadEdit
 from ritornel.core.edits.inking import INK
-from ritornel.core.model import Show
+from ritornel.core.model import Show, limits
 from ritornel.core.model.paths import placed, read_path
 from ritornel.core.motion.track import value_at
 from ritornel.core.score import compile
@@ -99,6 +99,17 @@ class Keeping(TestCase):
         self.assertEqual(begins, sorted(begins))
         even = [[10.0 * n, 0, 20 * n, 0.5 + 0.01 * (n % 2)] for n in range(51)]
         self.assertEqual(len(self.kept({"colour": "#c4182f", "points": even}).slides[0].objects), 2)
+
+    def test_much_of_it_is_kept_as_far_as_a_slide_can_hold_it_in_whole_strokes(self):
+        wild = [[10.0 * n, 0, 20 * n, 0.1 if n % 14 < 7 else 0.9] for n in range(120)]
+        one = self.kept(*({"colour": "#c4182f", "points": wild} for _ in range(400)))
+        self.assertEqual(len(one.slides[0].objects), 401, "rather of one thickness than not all of it")
+        far = [(float(n % 900), float(n % 500), 1300 * n) for n in range(120)]
+        many = self.kept(*(stroke(*far, tool="spot") for _ in range(100))).slides[0]
+        self.assertLessEqual(len(many.running_order), limits.BUILDS_ON_A_SLIDE)
+        self.assertGreater(len(many.objects), 5)
+        built = {s.object for s in many.running_order}
+        self.assertTrue(all(o.id in built for o in many.objects[1:]))
 
     def test_a_pointer_comes_goes_where_the_hand_went_as_fast_and_goes(self):
         turn = np.linspace(0, 6, 120)

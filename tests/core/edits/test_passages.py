@@ -101,6 +101,11 @@ class Choosing(TestCase):
                 one = edited(start, do="choose-passages", passages={"one": passage}, ids=["face", "name"])
                 again = edited(one, do="choose-passages", passages={"one": passage})
                 self.assertEqual(again.slides[0].objects, one.slides[0].objects)
+                nobody = {**passage, "named": " \n "}
+                without = edited(start, do="choose-passages", passages={"one": nobody}, ids=["face"])
+                self.assertEqual(len(without.slides[0].objects), len(one.slides[0].objects) - 1)
+                late = edited(without, do="choose-passages", passages={"one": passage}, ids=["name"])
+                self.assertEqual(late.slides[0].objects[-1], one.slides[0].objects[-1], "named the next time")
                 named = one.slides[0].objects[-1]
                 box = words_box(named)
                 self.assertEqual((named.role, len(named.paragraphs)), ("caption", 2))

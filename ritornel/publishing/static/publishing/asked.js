@@ -8,14 +8,18 @@
 //   ?pauses                     rests after each slide, until it is told to go on
 //   ?bare                       nothing lies over the picture; a press plays and rests
 
+/** The row of a slide that is named by its id or its number; undefined if there is none. */
+export function rowOf(name, order) {
+  return name ? (order.find(([id]) => id === name) ?? order[Number(name) - 1]) : undefined;
+}
+
 /**
  * {time, until (ms, null for the end), muted, loop, pauses, bare} of a location; what is not understood is as if it were not
  * there. `order` rows are [id, start, length].
  */
 export function askedIn({ search, hash }, order) {
   const asked = new URLSearchParams(`${search.slice(1)}&${hash.slice(1)}`);
-  const rowOf = (name) => (name ? (order.find(([id]) => id === name) ?? order[Number(name) - 1]) : undefined);
-  const [first, last] = ["slide", "to"].map((name) => rowOf(asked.get(name)));
+  const [first, last] = ["slide", "to"].map((name) => rowOf(asked.get(name), order));
   const end = order.length ? order.at(-1)[1] + order.at(-1)[2] : 0;
   const time = Math.min(Math.max(0, first ? first[1] : npt(asked.get("t") ?? asked.get("at"))), Math.max(0, end - 1));
   const until = last && last[1] + last[2] > time && last[1] + last[2] < end ? last[1] + last[2] : null;

@@ -27,7 +27,7 @@ export function isHeard({ source, origin }, parent, own, host) {
   return source === parent && parent !== own && (host === null || origin === host);
 }
 
-/** The messages of a player: {play, pause, seek, toSlideOf, playhead, order, length}. */
+/** The messages of a player: {play, pause, seek, toSlideOf, playhead, here}. */
 export class Messages {
   constructor(player) {
     Object.assign(this, { player, host: hostOf(location.search), asker: null, told: "" });
@@ -42,17 +42,11 @@ export class Messages {
     if (asked === "play") player.play();
     else if (asked === "pause") player.pause();
     else if (asked === "go" && Number.isFinite(data.at)) player.seek(data.at * 1000);
-    else if (asked === "go" && data.slide !== undefined) this.toSlide(data.slide);
+    else if (asked === "go" && data.slide !== undefined) player.toSlideOf(data.slide);
     else if (asked !== "where") return;
     this.asker = origin;
     this.told = "";
     this.tell();
-  }
-
-  toSlide(slide) {
-    const { order } = this.player;
-    const row = order.find(([id]) => id === slide) ?? order[Number(slide) - 1];
-    if (row) this.player.seek(row[1]);
   }
 
   /** It begins: others that stand beside it stop. */

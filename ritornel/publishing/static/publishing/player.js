@@ -9,7 +9,7 @@ import { Playhead } from "../play/playhead.js";
 import { Sound } from "../play/sound.js";
 import { Stage } from "../play/stage.js";
 import { minutes } from "../site/times.js";
-import { askedIn } from "./asked.js";
+import { askedIn, rowOf } from "./asked.js";
 import { Controls } from "./controls.js";
 import { Messages } from "./messages.js";
 
@@ -93,10 +93,6 @@ class Player {
     return { at: time / 1000, of: play.length / 1000, slide: slideAt(play.order, time) + 1, playing };
   }
 
-  get order() {
-    return play.order;
-  }
-
   pause() {
     this.starting = null;
     this.playhead.pause();
@@ -129,6 +125,7 @@ class Player {
   seek(time) {
     this.loadRest();
     this.playhead.seek(time);
+    if (this.playhead.playing) this.playhead.play(this.stop()); // it rests where it is then to rest
     this.controls.wake();
   }
 
@@ -204,8 +201,9 @@ class Player {
     this.controls.cover("Start with sound", "This browser plays sound only after a click.");
   }
 
-  toSlideOf(id) {
-    const row = play.order.find((one) => one[0] === id);
+  /** To a slide, by its id or its number. */
+  toSlideOf(name) {
+    const row = rowOf(name, play.order);
     if (row) this.seek(row[1]);
   }
 

@@ -6,10 +6,13 @@ const COLOURS = { spot: "#ffeeb0", ring: "#ffd23f", dimmed: "#000000" };
 const LEAST_STEP = 1.5; // stage units, and
 const LEAST_MS = 40;
 const MOST_POINTS = 5_900;
-const KINDS = [null, "spot", "ring", "dimmed"];
+const KINDS = [null, ...Object.keys(COLOURS)];
 const SAID = { spot: "A spot of light follows the pointer", ring: "A ring follows the pointer", dimmed: "All but where the pointer is is dimmed" };
 const NEARER = 2.2;
 const MINUTE_MS = 60_000;
+
+/** Whether what was kept of a run is where was pointed, and not what was drawn. */
+export const isPointer = (tool) => tool in COLOURS;
 
 export const POINTING_KEYS = ["Pointing", [["R", "a spot of light, a ring, all else dimmed, no pointer"], ["Z", "the picture nearer where the pointer is, and back"], ["T", "a clock on the stage for a break; 5 T: five minutes, counted down"]]];
 

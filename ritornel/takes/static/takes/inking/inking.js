@@ -2,6 +2,7 @@
 
 import { el } from "../../site/dom.js";
 import { newUuid } from "../../parts/state/ids.js";
+import { isPointer } from "../pointing.js";
 import { InkLayer, listenToHand } from "./ink_layer.js";
 
 const WIDTH = 6;
@@ -9,7 +10,6 @@ const ERASED_WITHIN = 16; // stage units
 const MOST_POINTS = 5_900;
 const MOST_STROKES = 400;
 const LEAST_STEP = 0.7;
-const POINTERS = new Set(["spot", "ring", "dimmed"]);
 const id = (name) => document.getElementById(name);
 
 export const INK_KEYS = ["Drawing", [["I", "draw on the stage, or no more"], ["M", "a marker, or the pen"], ["E", "rub out, or draw"], ["N", "the next colour"], ["Shift, Alt held", "a straight line, an arrow"], ["Backspace", "take the last stroke back"], ["Delete", "clear the slide"]]];
@@ -93,8 +93,8 @@ export class Inking {
   restore(kept = {}) {
     const slides = this.run.live.instants.filter((one) => one.kind === "slide").map((one) => this.run.play.order.findIndex(([name]) => name === one.slide));
     for (const [number, strokes] of Object.entries(kept)) {
-      this.visits[number] = strokes.filter(({ tool }) => !POINTERS.has(tool)).map((stroke) => ({ ...stroke, id: newUuid() }));
-      this.traces[number] = strokes.filter(({ tool }) => POINTERS.has(tool));
+      this.visits[number] = strokes.filter(({ tool }) => !isPointer(tool)).map((stroke) => ({ ...stroke, id: newUuid() }));
+      this.traces[number] = strokes.filter(({ tool }) => isPointer(tool));
       this.bySlide.set(slides[number], this.visits[number]);
     }
     this.tellAll();

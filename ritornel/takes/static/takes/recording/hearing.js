@@ -2,6 +2,7 @@
 
 import { evaluate } from "../../play/evaluate.js";
 import { el } from "../../site/dom.js";
+import { placeOver } from "./seen_here.js";
 
 const OFF_S = 0.06; // a picture that is farther from its voice is brought back to it
 
@@ -89,9 +90,7 @@ export class Hearing {
     const { beside } = this.recording;
     await beside.learn(slide);
     if (this.one?.slide !== slide) return;
-    const place = beside.of(slide).speaker;
-    for (const [name, share] of [["left", place.x], ["top", place.y], ["width", place.width], ["height", place.height]]) this.picture.style[name] = `${share * 100}%`;
-    this.picture.style.borderRadius = place.round ? "50%" : "0";
+    placeOver(this.picture, beside.of(slide).speaker);
     this.picture.hidden = !this.one.seen;
   }
 }

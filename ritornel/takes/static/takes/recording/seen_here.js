@@ -5,6 +5,12 @@ import { el } from "../../site/dom.js";
 const WHOLE = { x: 0, y: 0, width: 1, height: 1, round: false };
 const SAID = { "": "You stand where this slide has room for you.", style: "You stand where the house style places you.", whole: "You fill the slide." };
 
+/** Puts a picture over a stage: `place` is {x, y, width, height} in shares of it, and whether it is round. */
+export function placeOver(picture, { x, y, width, height, round }) {
+  for (const [name, share] of Object.entries({ left: x, top: y, width, height })) picture.style[name] = `${share * 100}%`;
+  picture.style.borderRadius = round ? "50%" : "0";
+}
+
 /**
  * `beside` knows of a slide where who speaks is: {x, y, width, height} in shares of the stage, and whether it is round;
  * `placing()` says which of its places is chosen.
@@ -37,7 +43,6 @@ export class SeenHere {
     const { speaker, styled } = this.beside.of(this.slide);
     const place = { style: styled, whole: WHOLE }[placing] ?? speaker;
     this.told.textContent = SAID[placing];
-    for (const [name, share] of [["left", place.x], ["top", place.y], ["width", place.width], ["height", place.height]]) this.picture.style[name] = `${share * 100}%`;
-    this.picture.style.borderRadius = place.round ? "50%" : "0";
+    placeOver(this.picture, place);
   }
 }
