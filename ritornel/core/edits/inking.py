@@ -10,7 +10,7 @@ from msgspec.structs import replace
 from ritornel.core.edits.command import Command, change_slide, object_ids, slide_of, step_ids
 from ritornel.core.edits.grouping import groups_of, with_groups, without_steps
 from ritornel.core.model import Show, Slide, Step, limits
-from ritornel.core.motion.pointing import POINTERS, pointed
+from ritornel.core.motion.pointing import POINTERS, ended_ms, pointed
 from ritornel.core.motion.strokes import STROKES, Build, Stroke, drawn, pressed
 from ritornel.core.score import compile
 from ritornel.core.time.slide_clock import GroupTime, SlideTime
@@ -54,9 +54,9 @@ def with_ink(show: Show, name: str, strokes: Sequence[Stroke]) -> Show:
     room = limits.OBJECTS_ON_A_SLIDE - len(slide.objects)
     parts = [part for stroke in strokes for part in pressed(stroke)]
     parts = parts if len(parts) <= room else list(strokes[:room])  # rather of one thickness than not all of it
-    number = next(n for n, one in enumerate(show.slides) if one.id == name)
-    time = compile(show).times[number]
+    time = compile(show).times[next(n for n, one in enumerate(show.slides) if one.id == name)]
     clusters = _clusters(time.groups)
+    parts = [part for part in parts if part.tool not in POINTERS or ended_ms(part) > clusters[0].start_ms]
     cut = [one.start_ms for one in clusters]
     found = [
         pointed(part, new, cut) if part.tool in POINTERS else drawn(part, new)

@@ -34,15 +34,22 @@ _ROUND = 0.5522847498
 def pointed(stroke: Stroke, name: str, cut: Sequence[int] = ()) -> Drawn:
     """Return what was shown where a hand pointed as a shape with that id, and its builds: it comes, follows, goes.
 
-    No leg of its way goes over an instant at which it is ``cut``.
+    No leg of its way goes over an instant at which it is ``cut``, and nothing of it is seen before the first of these.
     """
+    first = min(cut, default=0)
     told = np.array([(x, y, at) for x, y, at, _ in stroke.points])
-    times = sorted({*(at for _, _, at, _ in stroke.points), *(at for at in cut if told[0, 2] < at < told[-1, 2])})
+    given = {max(at, first) for _, _, at, _ in stroke.points}
+    times = sorted({*given, *(at for at in cut if min(given) < at < max(given))})
     points = np.column_stack([np.interp(times, told[:, 2], told[:, side]) for side in (0, 1)])
     legs = _legs(points, times, frozenset(cut))
-    last = max(times[-1], times[0] + _COMES_MS) if stroke.gone_ms is None else max(stroke.gone_ms, times[0] + _COMES_MS)
+    last = max(ended_ms(stroke), times[0] + _COMES_MS)
     builds = [Build(times[0], _COMES_MS, "entrance", "fade", {}, ""), *legs]
     return Drawn(_shape(stroke, name, points[0]), (*builds, Build(last, GOES_MS, "exit", "fade", {}, "")))
+
+
+def ended_ms(stroke: Stroke) -> int:
+    """Return until when a hand pointed: until it was taken away, else until it was last seen."""
+    return stroke.points[-1][2] if stroke.gone_ms is None else max(stroke.gone_ms, stroke.points[-1][2])
 
 
 def _legs(points: NDArray[np.float64], times: Sequence[int], cut: frozenset[int]) -> list[Build]:

@@ -1,5 +1,6 @@
 """Ink: strokes become drawings that are drawn again when, and as fast as, they were; three pens stand out on any slide."""
 
+from itertools import pairwise
 from typing import Any
 from unittest import TestCase
 
@@ -12,7 +13,7 @@ from ritornel.core.edits.inking import INK
 from ritornel.core.model import Show, limits
 from ritornel.core.model.paths import placed, read_path
 from ritornel.core.motion.track import value_at
-from ritornel.core.score import compile
+from ritornel.core.score import compile, findings
 from ritornel.core.styles import STYLES, room_of
 from ritornel.core.styles.pens import PENS, pens_for
 from tests.made import edited, show, slide, step
@@ -99,6 +100,18 @@ class Keeping(TestCase):
         self.assertEqual(begins, sorted(begins))
         even = [[10.0 * n, 0, 20 * n, 0.5 + 0.01 * (n % 2)] for n in range(51)]
         self.assertEqual(len(self.kept({"colour": "#c4182f", "points": even}).slides[0].objects), 2)
+
+    def test_who_points_while_the_slide_comes_in_is_seen_once_it_has_and_no_two_legs_run_at_once(self):
+        come = {"type": "fade", "duration": 1400}
+        start = show({"id": "nought"}, slide(step("a"), id="one", transition=come, waits={"1": 2000}))
+        way = [(100.0 + n * 20, 300.0, n * 50) for n in range(60)]
+        one = edited(start, do="keep-ink", ink={"one": [stroke(*way, tool="ring"), stroke((9, 9, 0), (50, 9, 600), tool="spot")]})  # fmt: skip
+        self.assertEqual([o.name for o in one.slides[1].objects[1:]], ["Pointer 1"], "what was over before is not seen")
+        self.assertFalse([f for f in findings(one, compile(one)) if f.rule == "fights"])
+        steps = [s for g in compile(one).times[1].groups for s in g.steps if s.step.effect == "follow"]
+        self.assertEqual(steps[0].start_ms, 1400)
+        for before, after in pairwise(steps):
+            self.assertLessEqual(before.end_ms, after.start_ms)
 
     def test_much_of_it_is_kept_as_far_as_a_slide_can_hold_it_in_whole_strokes(self):
         wild = [[10.0 * n, 0, 20 * n, 0.1 if n % 14 < 7 else 0.9] for n in range(120)]
