@@ -13,9 +13,9 @@ export function openKeys(groups) {
     return html`
     <h2 class="page-title">Keys</h2>
     <label class="soft block mt-2">Find <input class="field w-52" type="search" @input=${(event) => find(dialog, event.target.value)}></label>
-    <div class="keys-groups" tabindex="0" role="group" aria-label="Keys">${found.map(([title, rows]) => html`<section><h3>${title}</h3>
+    <div class="keys-groups" tabindex="0" role="group" aria-label="Keys"><div class="keys-columns">${found.map(([title, rows]) => html`<section><h3>${title}</h3>
       <div class="keys-list">${rows.map(([key, said]) => html`<kbd>${key}</kbd><span>${said}</span>`)}</div></section>`)}
-      ${found.length ? nothing : html`<p class="py-3">No key does “${words}”.</p>`}</div>
+      ${found.length ? nothing : html`<p class="py-3">No key does “${words}”.</p>`}</div></div>
     ${footButtons(html`<button class="act-main" @click=${() => dialog.close()}>Close</button>`)}`;
   }, { width: "860px" });
   document.querySelector("dialog[aria-label=Keys] input")?.focus();
