@@ -1,10 +1,10 @@
 """Kill the server again and again while it works, then crowd it: nothing answered may be lost, nobody kept waiting.
 
-    bin/siege [--rounds 50] [--readers 200] [--half 50] [--pages 30] [--viewers 100] [--fronted 500] [--recordings 30] [--seed 1]
+    bin/siege [--rounds 50] [--readers 200] [--half 50] [--pages 30] [--viewers 100] [--fronted 500] [--recordings 30] [--films 5] [--seed 1]
 
 Each round edits a show and uploads files until the server is killed (SIGKILL) at a random instant, starts it again, and
 looks whether everything that had been answered is there. ``--recordings`` runs are recorded, the server killed in each
-(``proof.recordings``). Then ``--readers`` read a clip as slowly as they can and
+(``proof.recordings``), and ``--films`` are made (``proof.films``). Then ``--readers`` read a clip as slowly as they can and
 ``--half`` send half a request, and a page must still come in under ``PAGE_SECONDS``. Two pages of one show work for
 ``--pages`` seconds (``proof.together``); one sends what is heavy, and a disk fills (``proof.heavy``); ``--viewers`` watch
 an edition, and ``--fronted`` behind the front of ``docs/nginx.conf`` (``proof.viewers``). Exits 1 if something does not hold.
@@ -22,6 +22,7 @@ from typing import NamedTuple
 import httpx
 
 from proof import heavy
+from proof.films import filmed
 from proof.front import behind_the_front
 from proof.recordings import recorded
 from proof.server import Server, Someone
@@ -196,6 +197,7 @@ def main(arguments: list[str] | None = None) -> int:
         ("viewers", 100),
         ("fronted", 500),
         ("recordings", 30),
+        ("films", 5),
         ("seed", 1),
     ):
         parser.add_argument(f"--{name}", type=int, default=count)
@@ -210,6 +212,7 @@ def main(arguments: list[str] | None = None) -> int:
             )
             print("were answered, and all are there")
             print(recorded(server, siege.someone, asked.recordings, siege.chance))
+            print(filmed(server, siege.someone, asked.films, siege.chance))
             alone, slowest, reading = siege.crowd(asked.readers, asked.half)
             print(_together(server, siege, asked.pages))
             print("heavy: " + "; ".join(heavy.heavy_things(server, siege.someone)))

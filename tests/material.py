@@ -69,6 +69,7 @@ class MediaFolder:
         cls.folder = Path(tempfile.mkdtemp(prefix="ritornel-test-"))
         if not cls.apart:
             cls.enterClassContext(patch("ritornel.library.taking_in.examined", examined_here))
+            cls.enterClassContext(patch("ritornel.publishing.reading.begun"))  # stills: a test of theirs draws them
         cls.overridden = override_settings(MEDIA_ROOT=cls.folder, PASSWORD_HASHERS=[QUICK_HASHER], RATES={})
         cls.overridden.enable()
         super().setUpClass()

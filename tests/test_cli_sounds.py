@@ -3,10 +3,12 @@
 import json
 import tempfile
 import wave
+from itertools import pairwise
 from pathlib import Path
 from typing import Any
 from unittest import TestCase
 
+import av
 import numpy as np
 
 from ritornel.core.model import Show
@@ -14,7 +16,7 @@ from ritornel.core.model.reading import read_show
 from ritornel.core.score import compile
 from ritornel.core.sound import RATE
 from ritornel.formats.show_document import write_show, zip_blocks
-from tests.files import wave_of
+from tests.files import pdf, png, wave_of
 from tests.made import show, slide
 from tests.music import beat_times, music
 from tests.test_cli import said
@@ -85,3 +87,86 @@ class Fits(TestCase):
         self.assertIn("too long", said("fit", str(document), "--to", "1")[2])
         self.assertIn("--to must be", said("fit", str(document), "--to", "soon")[2])
         self.assertIn("cannot be written", said("fit", str(document), "--to", "9", "--out", f"{folder}/no/x")[2])
+
+
+class FilmsOfShows(TestCase):
+    def setUp(self):
+        self.folder = Path(self.enterContext(tempfile.TemporaryDirectory()))
+        slides = [slide(id=f"s{n}", hold=300, title=f"Part {n}", transition={"type": "cut"}) for n in range(3)]
+        chapters = [{"id": "a", "title": "First", "first": "s0"}, {"id": "b", "title": "Second", "first": "s2"}]
+        self.packed = self.folder / "show.zip"
+        self.packed.write_bytes(b"".join(zip_blocks(show(*slides, chapters=chapters), {})))
+
+    def film(self, name: str, *more: str) -> tuple[int, dict[str, Any], str]:
+        code, told, err = said("film", str(self.packed), str(self.folder / name), "--height", "144", "--json", *more)
+        return code, json.loads(told) if told else {}, err
+
+    def test_what_is_made_is_told_by_the_ending(self):
+        code, told, err = self.film("out.mp4", "--fps", "24")
+        self.assertEqual((code, err), (1, "ritornel: film: is not in the file\nritornel: tune: is not in the file\n"))
+        self.assertEqual((told["width"], told["height"], told["fps"], told["slides"]), (256, 144, 24, 3))
+        self.assertEqual((self.folder / "out.mp4").stat().st_size, told["bytes"])
+        self.assertEqual(self.film("out.webp")[0], 1)
+        self.assertIn("is told by its ending: m4a, mp4", self.film("out.avi")[2])
+
+    def test_a_chapter_by_number_or_title_or_slides(self):
+        for more, count in (
+            (("--chapter", "2"), 1),
+            (("--chapter", "first"), 2),
+            (("--slides", "2-3"), 2),
+            (("--slides", "1"), 1),
+        ):
+            self.assertEqual(self.film("out.mp4", *more)[1]["slides"], count, more)
+        for more, words in (
+            (("--chapter", "9"), "it has 2"),
+            (("--slides", "x"), "as in 3 or 3-6"),
+            (("--slides", "7"), "has 3 slides"),
+        ):
+            code, _, err = self.film("out.mp4", *more)
+            self.assertEqual(code, 2)
+            self.assertIn(words, err)
+        self.assertFalse(list(self.folder.glob(".*")), "nothing half written is left")
+
+    def test_both_demo_shows_are_written_and_filmed(self):
+        for name, slides in (("winter", 8), ("lamp", 9)):
+            packed, out = self.folder / f"{name}.zip", self.folder / f"{name}.mp4"
+            self.assertEqual(said("demo", "--zip", str(packed), "--show", name)[0], 0)
+            code, told, err = said("film", str(packed), str(out), "--height", "360", "--fps", "24", "--json")
+            self.assertEqual((code, err), (0, ""))
+            length = json.loads(told)["length"]
+            self.assertEqual(json.loads(told)["slides"], slides)
+            with av.open(str(out)) as film:
+                times = [frame.time for frame in film.decode(video=0)]
+                self.assertAlmostEqual(film.duration / 1000, length, delta=60)
+            self.assertTrue(all(0 < b - a < 1.1 for a, b in pairwise(times)), "frames come one after another")
+            self.assertGreater(times[-1], length / 1000 - 1.1)
+            with av.open(str(out)) as film:
+                loud = [float(np.abs(frame.to_ndarray()).max()) for frame in film.decode(audio=0)]
+            self.assertGreater(max(loud), 0.05)
+
+    def test_pages_and_voices_are_a_film_with_captions(self):
+        script, voices, pages = self.folder / "said.txt", [], []
+        for n, colour in enumerate(("#204060", "#a9761f")):
+            pages.append(self.folder / f"page {n}.png")
+            pages[-1].write_bytes(png(colour, (320, 180)))
+            voices.append(self.folder / f"voice {n}.wav")
+            voices[-1].write_bytes(wave_of(0.2 * np.sin(np.arange(RATE) * 0.05)))
+        (self.folder / "more.pdf").write_bytes(pdf("One more", "And one"))
+        script.write_text("Four tons of glass.\n---\nAll of it floats.\n", encoding="utf-8")
+        out = self.folder / "talk.mp4"
+        files = [str(path) for path in (*pages, self.folder / "more.pdf")]
+        how = ["--script", str(script), "--out", str(out), "--height", "144", "--seconds", "0.5"]
+        code, told, err = said("pages", *files, "--voices", *map(str, voices), *how)
+        self.assertEqual((code, err.count("does not seem to say")), (0, 2), err)
+        self.assertIn("4 pages", told)
+        with av.open(str(out)) as film:
+            self.assertEqual(
+                {stream.type for stream in film.streams} & {"video", "audio", "subtitle"},
+                {"video", "audio", "subtitle"},
+            )
+            colours = [
+                frame.to_ndarray(format="rgb24")[72, 128].tolist() for frame in film.decode(video=0) if frame.time > 0.6
+            ]
+        self.assertTrue(np.allclose(colours[0], (0x20, 0x40, 0x60), atol=6), colours)
+        code, _, err = said("pages", files[0], "--voices", *map(str, voices), "--out", str(out))
+        self.assertEqual((code, err), (2, "ritornel: there are 2 voices for 1 pages\n"))

@@ -92,6 +92,9 @@ class Release(TestCase):
         token = search(r'name="csrfmiddlewaretoken" value="([^"]+)"', shows)[1]
         made = browser.open(f"{address}/shows/new", urlencode({"title": "Bare", "csrfmiddlewaretoken": token}).encode())
         desk = made.read().decode()
+        alone = browser.open(f"{made.url}one-file").read().decode()
+        for part in ('"ritornel/publishing/player.js": "data:', "createObjectURL", "url(data:font/woff2"):
+            self.assertIn(part, alone)
         loaded = findall(r'<script type="module" src="([^"]+)"', desk)
         self.assertEqual((len(loaded), desk.count("modulepreload")), (1, 0))
         script = browser.open(address + loaded[0])

@@ -41,7 +41,7 @@ class Contents(NamedTuple):
 
 def zip_blocks(show: Show, files: Mapping[str, Path]) -> Iterator[bytes]:
     """Yield a zip of the document and the file of every asset in ``files`` (path by asset id), as it is made."""
-    out = _Outlet()
+    out = Outlet()
     with zipfile.ZipFile(out, "w", zipfile.ZIP_STORED) as archive:
         archive.writestr(DOCUMENT, write_show(show), compress_type=_STILL_COMPRESSIBLE)
         endings = {asset.id: Path(as_file(asset.name, asset.mime)).suffix.lower() for asset in show.assets}
@@ -55,13 +55,14 @@ def zip_blocks(show: Show, files: Mapping[str, Path]) -> Iterator[bytes]:
     yield out.taken()
 
 
-class _Outlet:
+class Outlet:
     """What a zip is written to: keeps it only until it is taken. It cannot seek, so that nothing is written twice."""
 
     def __init__(self) -> None:
         self._held = bytearray()
 
     def write(self, content: bytes) -> int:
+        """Keep more."""
         self._held += content
         return len(content)
 
@@ -69,6 +70,7 @@ class _Outlet:
         """Do nothing: what was written is there."""
 
     def taken(self) -> bytes:
+        """Return what was written since this was asked last."""
         held, self._held = bytes(self._held), bytearray()
         return held
 

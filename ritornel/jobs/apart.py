@@ -9,6 +9,7 @@ import os
 import resource
 import signal
 import sys
+import time
 from collections.abc import Callable, Iterator
 from contextlib import contextmanager
 from multiprocessing import get_context
@@ -19,6 +20,7 @@ from typing import Any, TypeVar
 
 T = TypeVar("T")
 
+_LOOKS_UP_S = 0.3
 MEMORY_BYTES = 560 * 1024 * 1024
 _LOADED = ["ritornel.render.picture", "ritornel.formats.outline", "ritornel.formats.svg_outline"]
 _beginning = Lock()
@@ -30,12 +32,24 @@ class TooMuch(Exception):
     """The work took more time or memory than it may."""
 
 
-def done_apart(seconds: float, work: Callable[..., T], *args: Any, memory: int = MEMORY_BYTES) -> T:
+def preload(module: str) -> None:
+    """Have a module loaded where processes are forked from, for work that needs much and is done often."""
+    _LOADED.append(module)
+    _context.set_forkserver_preload(_LOADED)
+
+
+def done_apart(
+    seconds: float,
+    work: Callable[..., T],
+    *args: Any,
+    memory: int = MEMORY_BYTES,
+    meanwhile: Callable[[], None] | None = None,
+) -> T:
     """Return what ``work(*args)`` returns, done in a process of its own, and raise what it raises.
 
     ``work`` is a function of a module; what goes there and back is pickled. ``memory``: bytes that it
-    may ask for. Raises ``TooMuch`` after ``seconds``, or if
-    the process was ended by the system.
+    may ask for. ``meanwhile`` is called every now and then; what it raises ends the work. Raises ``TooMuch`` after
+    ``seconds``, or if the process was ended by the system.
     """
     here, there = _context.Pipe(duplex=False)
     child = _context.Process(target=_worked, args=(there, seconds, memory, work, args), daemon=True)
@@ -43,8 +57,7 @@ def done_apart(seconds: float, work: Callable[..., T], *args: Any, memory: int =
         child.start()
     there.close()
     try:
-        if not here.poll(seconds):
-            raise TooMuch
+        _await(here, seconds, meanwhile)
         done, value = here.recv()
     except EOFError as error:
         raise TooMuch from error
@@ -56,6 +69,18 @@ def done_apart(seconds: float, work: Callable[..., T], *args: Any, memory: int =
     if not done:
         raise value
     return value
+
+
+def _await(answer: Connection, seconds: float, meanwhile: Callable[[], None] | None) -> None:
+    if meanwhile is None:
+        if not answer.poll(seconds):
+            raise TooMuch
+        return
+    end = time.monotonic() + seconds
+    while not answer.poll(_LOOKS_UP_S):
+        if time.monotonic() > end:
+            raise TooMuch
+        meanwhile()
 
 
 @contextmanager

@@ -7,7 +7,7 @@ people, whichever queue the tickets are in. So a lost ticket loses no job.
 import fcntl
 import time
 from collections import Counter
-from collections.abc import Iterator
+from collections.abc import Iterable, Iterator
 from contextlib import contextmanager
 from datetime import timedelta
 from logging import getLogger
@@ -123,11 +123,16 @@ def stop(kind: str, subject: object) -> None:
 
 def revive() -> None:
     """See to it that every job that waits has a ticket, and take up those that were left."""
-    for job in Job.objects.filter(state=Job.WORKING):
-        if _is_left(job):
-            _take_up(job)
+    take_up_left(Job.objects.filter(state=Job.WORKING))
     for _ in Job.objects.filter(state=Job.WAITING, made_at__lt=timezone.now() - _NO_TICKET_AFTER)[:20]:
         enqueue()
+
+
+def take_up_left(jobs: Iterable[Job]) -> None:
+    """Have those of some jobs done that are at work and nobody has in hand any more: their worker was ended."""
+    for job in jobs:
+        if job.state == Job.WORKING and _is_left(job):
+            _take_up(job)
 
 
 def work_on_next() -> bool:
@@ -144,12 +149,18 @@ def work_on_next() -> bool:
 
 def _fair() -> list[Job]:
     """Return the jobs that wait: first of who has the fewest at work, then of who was served longest ago."""
-    waiting = list(Job.objects.filter(state=Job.WAITING)[:500])
+    waiting = list(Job.objects.filter(state=Job.WAITING).exclude(kind__in=_full())[:500])
     if len({job.owner_id for job in waiting}) < 2:
         return waiting
     working = Counter(Job.objects.filter(state=Job.WORKING).values_list("owner_id", flat=True))
     served = dict(Job.objects.order_by().values_list("owner_id").annotate(Max("begun_at")))
     return sorted(waiting, key=lambda job: (working[job.owner_id], served[job.owner_id], job.made_at))
+
+
+def _full() -> list[str]:
+    """Return the kinds of which no more are done just now."""
+    working = Counter(Job.objects.filter(state=Job.WORKING).values_list("kind", flat=True))
+    return [kind for kind, most in settings.JOBS_AT_ONCE.items() if working[kind] >= most]
 
 
 def _work(job: Job) -> None:

@@ -25,8 +25,9 @@ _COUNTED = (
     ("shows", "Moment", "show__owner", "size"),
     ("takes", "Take", "show__owner", "size"),
     ("publishing", "Edition", "owner", "size"),
+    ("films", "Film", "owner", "size"),
 )
-"""What counts beside files: documents with their history, named moments, takes, editions."""
+"""What counts beside files: documents with their history, named moments, takes, editions, films."""
 
 
 def taken_by(owner) -> int:

@@ -101,6 +101,12 @@ def streamed(
     return StreamingHttpResponse(content, status=status, content_type=mime, headers=headers)
 
 
+def attachment(title: str, ending: str) -> str:
+    """Return the header (Content-Disposition, RFC 6266) of what is fetched as a file named after a title."""
+    words = "".join(c if c.isascii() and c.isalnum() else "-" for c in title.lower()).strip("-")[:60]
+    return f'attachment; filename="{words or "show"}{ending}"'
+
+
 def asked_stretch(header: str, size: int) -> Stretch | None:
     """Return what a Range header asks of a file of ``size`` bytes; None if the file does not have it.
 

@@ -71,6 +71,7 @@ def tidy() -> Tidied:
         if _is_old(path, PICTURES_STAY_S):
             path.unlink(missing_ok=True)  # it is made again when it is asked for
             files += 1
+    files += import_module("ritornel.films.making").tidy_pieces()
     for folder in _editions_not_shown():
         shutil.rmtree(folder, ignore_errors=True)
         files += 1

@@ -4,6 +4,7 @@ import msgspec
 from django.db import transaction
 from django.db.models import Max
 
+from ritornel.core.model import Show as CoreShow
 from ritornel.core.model.running import running
 from ritornel.core.model.uses import assets_of
 from ritornel.core.score import compile
@@ -13,6 +14,8 @@ from ritornel.library.room import check_room, or_no_room
 from ritornel.publishing.first_pictures import keep_first
 from ritornel.publishing.models import Edition, new_token
 from ritornel.publishing.prepared import prepare
+from ritornel.publishing.reading import keep_reading
+from ritornel.publishing.wished import Wished
 from ritornel.render.looping import looping
 from ritornel.render.player import playable
 from ritornel.shows import in_rows
@@ -23,9 +26,30 @@ class NotReady(ValueError):
     """The show cannot be published as it is; the message says why."""
 
 
-def publish(row: Show, loops: bool) -> Edition:
+def edition_of(row: Show, loops: bool) -> Edition:
+    """Return an edition of the show as it is now, which is not kept. Raises ``NotReady`` if it would show nothing."""
+    return _made(row, running(in_rows.load(row)), loops)[0]
+
+
+def publish(row: Show, loops: bool, wished: Wished = Wished()) -> Edition:  # noqa: B008
     """Return a new edition of the show as it is now. Raises ``NotReady`` for a show that would show nothing."""
     show = running(in_rows.load(row))
+    edition, rows = _made(row, show, loops)
+    edition.for_invited, edition.until = bool(wished.invited), wished.until
+    edition.most_views, edition.is_counted = wished.most_views, wished.counted
+    check_room(row.owner, 2 * edition.size, show.title)
+    with or_no_room():
+        prepare(edition)
+    with transaction.atomic():
+        edition.number = (row.editions.aggregate(last=Max("number"))["last"] or 0) + 1
+        edition.save(force_insert=True)
+    keep_first(edition.token, show.slides[0], show, rows, row.owner_id)
+    keep_reading(edition, show)
+    return edition
+
+
+def _made(row: Show, show: CoreShow, loops: bool) -> tuple[Edition, list[Asset]]:
+    """Return an edition of a show as it runs, and its files."""
     if not show.slides:
         raise NotReady("the show has no slides that are shown; add one on the desk, or take one in again")
     score = compile(show)
@@ -42,15 +66,9 @@ def publish(row: Show, loops: bool) -> Edition:
         height=show.height,
         length_ms=score.length_ms,
         loops=loops,
+        slide_count=len(show.slides),
         document=msgspec.json.encode(looping(show) if loops else playable(show, score)).decode(),
         assets={a.sha256: {**described(a, base), "mime": a.mime, "size": a.size} for a in rows},
     )
     edition.size = len(edition.document) + len(msgspec.json.encode(edition.assets))
-    check_room(row.owner, 2 * edition.size, show.title)
-    with or_no_room():
-        prepare(edition)
-    with transaction.atomic():
-        edition.number = (row.editions.aggregate(last=Max("number"))["last"] or 0) + 1
-        edition.save(force_insert=True)
-    keep_first(token, show.slides[0], show, rows, row.owner_id)
-    return edition
+    return edition, rows

@@ -64,7 +64,11 @@ def _asked_for(request: HttpRequest) -> re.Match[str] | None:
 
 def _edition(kind: str, token: str) -> Edition | None:
     if kind == "e":
-        return Edition.objects.filter(token=token, withdrawn_at=None).defer("document", "assets").first()
+        return (
+            Edition.objects.filter(token=token, withdrawn_at=None, for_invited=False)
+            .defer("document", "assets")
+            .first()
+        )
     try:
         return edition_at(token)
     except StandingAddress.DoesNotExist:

@@ -12,8 +12,10 @@ def standing_of(row: Show) -> StandingAddress:
 def edition_at(token: str) -> Edition | None:
     """Return what a standing address plays: the edition that was chosen while it is shown, else the newest that is.
 
-    None where nothing is shown. Raises ``StandingAddress.DoesNotExist``.
+    One for everybody who has its link; None where nothing is shown. Raises ``StandingAddress.DoesNotExist``.
     """
     address = StandingAddress.objects.get(token=token)
-    shown = Edition.objects.filter(show_id=address.show_id, withdrawn_at=None).defer("document", "assets")
+    shown = Edition.objects.filter(show_id=address.show_id, withdrawn_at=None, for_invited=False).defer(
+        "document", "assets"
+    )
     return shown.filter(pk=address.edition_id).first() or shown.order_by("-number").first()

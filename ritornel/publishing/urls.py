@@ -2,7 +2,7 @@
 
 from django.urls import path
 
-from ritornel.publishing import views
+from ritornel.publishing import counting, file_views, reading, views
 from ritornel.publishing.embedding import oembed
 
 app_name = "publishing"
@@ -11,6 +11,13 @@ urlpatterns = [
     path("shows/<uuid:show_id>/standing", views.choose_standing, name="choose-standing"),
     path("s/<str:token>/", views.standing_player, name="standing"),
     path("s/<str:token>/frame", views.standing_frame, name="standing-frame"),
+    path("shows/<uuid:show_id>/one-file", file_views.of_show, name="one-file"),
+    path("editions/<int:edition_id>/one-file", file_views.of_edition, name="edition-file"),
+    path("i/<str:token>/", views.invited, name="invited"),
+    path("invitations/<int:invitation_id>/withdraw", views.uninvite, name="uninvite"),
+    path("e/<str:token>/read", reading.read, name="read"),
+    path("e/<str:token>/stills/<int:number>.webp", reading.still, name="still"),
+    path("e/<str:token>/seen", counting.seen, name="seen"),
     path("oembed", oembed, name="oembed"),
     path("editions", views.all_editions, name="all"),
     path("editions/<int:edition_id>/withdraw", views.withdraw, name="withdraw"),

@@ -18,11 +18,15 @@ from ritornel.core.linecheck import missing_media
 from ritornel.formats.media_kinds import BadMedia, NoRoom
 from ritornel.library.models import stored_path
 from ritornel.library.serving import derived_response, file_response
+from ritornel.publishing.counting import line_of
 from ritornel.publishing.editions import NotReady, publish
 from ritornel.publishing.first_pictures import PIXELS, first_path
-from ritornel.publishing.models import Edition, StandingAddress
+from ritornel.publishing.models import Edition, Invitation, StandingAddress
+from ritornel.publishing.offered import file_of, ways_of
 from ritornel.publishing.prepared import note_of, opening_of, there
+from ritornel.publishing.seeing import WITHDRAWN, NotShown, admit, check_opened, check_shown, invite, told_of
 from ritornel.publishing.standing import edition_at, standing_of
+from ritornel.publishing.wished import wished_in
 from ritornel.shows.access import own_show, own_show_loaded
 from ritornel.shows.models import Show
 from ritornel.site.rates import at_most
@@ -30,6 +34,7 @@ from ritornel.site.rates import at_most
 SEEN = ("", "poster", "stage")
 """What the public gets of a file: itself, the first picture of a clip, a picture in the size of a stage."""
 
+GONE = "This invitation is withdrawn"
 EMBED_WIDTHS = (1280, 960, 640, 480)
 
 
@@ -41,23 +46,32 @@ def editions(request: HttpRequest, show_id: UUID) -> HttpResponse:
     row, show = own_show_loaded(request, show_id)
     if request.method == "POST":
         try:
-            edition = publish(row, loops=request.POST.get("at_end") == "loop")
-            messages.info(request, f"Edition {edition.number} is published.")
-        except (NotReady, BadMedia, NoRoom) as error:
+            wished = wished_in(request.POST)
+            edition = publish(row, request.POST.get("at_end") == "loop", wished)
+        except (NotReady, BadMedia, NoRoom, ValueError) as error:
             messages.error(request, f"Not published: {error}.")
-        return redirect("publishing:editions", row.pk)
+        else:
+            failed = invite(request, edition, wished.invited)
+            messages.info(request, f"Edition {edition.number} is published.")
+            if failed:
+                messages.error(request, f"No mail could be sent to {', '.join(failed)}: give them their links below.")
+            return redirect("publishing:editions", row.pk)
     told = [_told(request, edition) for edition in row.editions.defer("document", "assets")]
     context = {"row": row, "editions": told, "embed_widths": EMBED_WIDTHS, "slides": len(show.slides)}
     context["standing"] = _standing(request, row, told) if told else None
     context["missing"] = missing_media(show)
     context["by_itself"] = bool(show.beds) and not any(slide.script for slide in show.slides)  # as in a lobby
+    context |= ways_of(row, show)
+    context |= file_of(row, show)
+    context["typed"] = request.POST
     return render(request, "publishing/editions.html", context)
 
 
 def _standing(request: HttpRequest, row: Show, told: list[dict[str, Any]]) -> dict[str, Any]:
     """Return a show's standing address, and what it plays: as an edition is told, so that it is shown as one."""
     address = standing_of(row)
-    shown = [item["edition"] for item in told if item["edition"].withdrawn_at is None]
+    there = [item["edition"] for item in told]
+    shown = [one for one in there if one.withdrawn_at is None and not one.for_invited]
     return {
         "edition": next((e for e in shown if e.pk == address.edition_id), shown[0] if shown else None),
         "chosen": address.edition_id,
@@ -73,7 +87,8 @@ def choose_standing(request: HttpRequest, show_id: UUID) -> HttpResponse:
     """Choose the edition that a show's standing address plays; none: always the newest."""
     row = own_show(request, show_id)
     address, wanted = standing_of(row), request.POST.get("edition", "")
-    shown = {str(e.number): e for e in row.editions.filter(withdrawn_at=None).defer("document", "assets")}
+    there = row.editions.filter(withdrawn_at=None, for_invited=False).defer("document", "assets")
+    shown = {str(edition.number): edition for edition in there}
     if wanted and wanted not in shown:
         messages.error(request, "That edition is not shown any more; choose another.")
         return redirect("publishing:editions", row.pk)
@@ -96,7 +111,10 @@ def all_editions(request: HttpRequest) -> HttpResponse:
 def _told(request: HttpRequest, edition: Edition) -> dict[str, Any]:
     link = request.build_absolute_uri(reverse("publishing:player", args=[edition.token]))
     frame = request.build_absolute_uri(reverse("publishing:frame", args=[edition.token]))
-    return {"edition": edition, "link": link, "frame": frame}
+    told = {"edition": edition, "link": link, "frame": frame, **told_of(edition)}
+    for one in told["invited"]:
+        one.link = request.build_absolute_uri(reverse("publishing:invited", args=[one.token]))
+    return {**told, "counted": line_of(edition, edition.slide_count)}
 
 
 @login_required
@@ -153,12 +171,18 @@ def _edition_standing(token: str) -> Edition | None:
 
 
 def _player(request: HttpRequest, edition: Edition | None, embedded: bool) -> HttpResponse:
-    if edition is None or edition.withdrawn_at is not None:
-        return render(request, "publishing/withdrawn.html", status=410)
+    try:
+        if edition is None:
+            raise NotShown(WITHDRAWN)
+        check_opened(request, edition)
+    except NotShown as error:
+        return render(request, "publishing/withdrawn.html", {"words": str(error)}, status=error.status)
     token = edition.token
     page = {"play": opening_of(token), "rest": reverse("publishing:rest", args=[token]), "embedded": embedded}
+    if edition.is_counted:
+        page["seen"] = reverse("publishing:seen", args=[token])
     context = {"edition": edition, "page": page, "embedded": embedded}
-    if not embedded:
+    if not embedded and not edition.for_invited:
         context |= _shown_elsewhere(request, edition)
     return render(request, "publishing/player.html", context)
 
@@ -180,7 +204,7 @@ def _shown_elsewhere(request: HttpRequest, edition: Edition) -> dict[str, Any]:
 @require_safe
 def first(request: HttpRequest, token: str) -> HttpResponseBase:
     """The first picture of an edition."""
-    _check_shown(token)
+    _check_shown(request, token)
     if not first_path(token).is_file():
         raise Http404
     return file_response(request, first_path(token), "image/png")
@@ -189,7 +213,7 @@ def first(request: HttpRequest, token: str) -> HttpResponseBase:
 @require_safe
 def rest(request: HttpRequest, token: str) -> HttpResponseBase:
     """The slides after the first."""
-    _check_shown(token)
+    _check_shown(request, token)
     packed = "gzip" in request.headers.get("Accept-Encoding", "")
     response = file_response(request, there(token) / ("rest.gz" if packed else "rest"), "application/json")
     response["Vary"] = "Accept-Encoding"
@@ -201,7 +225,7 @@ def rest(request: HttpRequest, token: str) -> HttpResponseBase:
 @require_safe
 def media(request: HttpRequest, token: str, sha256: str, what: str = "") -> HttpResponseBase:
     """A file of the edition."""
-    _check_shown(token)
+    _check_shown(request, token)
     note = note_of(token, sha256)
     if note is None or what not in SEEN:
         raise Http404
@@ -210,6 +234,30 @@ def media(request: HttpRequest, token: str, sha256: str, what: str = "") -> Http
     return file_response(request, stored_path(sha256), note.mime, note.size or None)
 
 
-def _check_shown(token: str) -> None:
-    if not Edition.objects.filter(token=token, withdrawn_at=None).exists():
-        raise Http404
+def _check_shown(request: HttpRequest, token: str) -> None:
+    try:
+        check_shown(request, _edition(token))
+    except NotShown as error:
+        raise Http404 from error
+
+
+@require_safe
+def invited(request: HttpRequest, token: str) -> HttpResponse:
+    """Where an invitation leads: its edition, which is seen from now on in this browser."""
+    invitation = Invitation.objects.filter(token=token, withdrawn_at=None).select_related("edition").first()
+    if invitation is None:
+        return render(request, "publishing/withdrawn.html", {"words": GONE}, status=410)
+    admit(request, invitation)
+    return redirect("publishing:player", invitation.edition.token)
+
+
+@login_required
+@require_POST
+def uninvite(request: HttpRequest, invitation_id: int) -> HttpResponse:
+    """Withdraw an invitation: its link leads nowhere from now on, and who came by it sees nothing more."""
+    one = get_object_or_404(Invitation, pk=invitation_id, edition__owner=request.user)
+    Invitation.objects.filter(pk=one.pk, withdrawn_at=None).update(withdrawn_at=timezone.now())
+    messages.info(request, f"The invitation of {one.address} is withdrawn.")
+    if one.edition.show_id is None:
+        return redirect("publishing:all")
+    return redirect("publishing:editions", one.edition.show_id)

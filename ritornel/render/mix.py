@@ -48,9 +48,12 @@ class Measures(Struct, frozen=True):
 class Mix:
     """The mix of what is heard, ``length_ms`` long. Goes through it once; then ``measures`` tells of it."""
 
-    def __init__(self, heard: Sequence[Heard], length_ms: int, opened: Opened) -> None:
-        """Take what is heard, and how files are opened. One that cannot be is silent."""
-        self._heard, self._length, self._opened = heard, length_ms, opened
+    def __init__(self, heard: Sequence[Heard], length_ms: int, opened: Opened, measured: bool = True) -> None:
+        """Take what is heard, and how files are opened. One that cannot be is silent.
+
+        One that is not ``measured`` is made in less time, and has no measures.
+        """
+        self._heard, self._length, self._opened, self._measured = heard, length_ms, opened, measured
         self._meter, self._limiter = Meter(), Limiter()
         self._voices, self._rest = Meter(), Meter()
         self._short: dict[tuple[str, float, float], Samples] = {}
@@ -65,12 +68,16 @@ class Mix:
             if leave_out:
                 waiting, leave_out = waiting[:, leave_out:], max(0, leave_out - waiting.shape[1])
             while waiting.shape[1] >= _BLOCK:
-                self._meter.feed(waiting[:, :_BLOCK])
+                self._measure(waiting[:, :_BLOCK])
                 yield waiting[:, :_BLOCK]
                 waiting = waiting[:, _BLOCK:]
         if waiting.shape[1]:
-            self._meter.feed(waiting)
+            self._measure(waiting)
             yield waiting
+
+    def _measure(self, block: Samples) -> None:
+        if self._measured:
+            self._meter.feed(block)
 
     def measures(self) -> Measures:
         """Return what was measured of what was given so far."""
@@ -123,8 +130,9 @@ class Mix:
                     self._add(into, at, until, heard, turn, playing, key)
             for key in [key for key in playing if key not in used]:
                 del playing[key]
-            self._voices.feed(voices)
-            self._rest.feed(block)
+            if self._measured:
+                self._voices.feed(voices)
+                self._rest.feed(block)
             yield block + voices
 
     def _add(

@@ -1,7 +1,7 @@
 """Small still pictures of slides, with everything on them: for timelines, lists and strips."""
 
 import base64
-from collections.abc import Callable
+from collections.abc import Callable, Iterable
 from importlib.resources import files
 from io import BytesIO
 from xml.sax.saxutils import quoteattr
@@ -16,7 +16,7 @@ from ritornel.core.drawing.grounds import ground_objects
 from ritornel.core.model import Clip, Line, Object, Picture, Shape, Slide, Sound, Text
 from ritornel.core.model.paths import path_data, placed
 from ritornel.core.text.fonts import Face
-from ritornel.core.text.layout import set_text
+from ritornel.core.text.layout import SetParagraph, set_text
 from ritornel.render.gaps import gap_svg, gap_text
 from ritornel.render.numbers import number
 from ritornel.render.paint import filter_of, named
@@ -80,7 +80,7 @@ def _size(content: bytes) -> tuple[int, int]:
 
 
 def _framed_svg(thing: Picture | Clip, address: str, size: tuple[int, int], at: tuple[float, float]) -> str:
-    """Return what is seen of a picture, in its form and its border."""
+    """Return what is seen of a picture of ``size`` pixels at an address, in its form and its border."""
     seen, whole = framed(thing.width, thing.height, thing.fit, thing.frame.crop, size, at)
     mask = mask_shape(thing, seen)
     place = " ".join(f'{name}="{number(v)}"' for name, v in zip(("x", "y", "width", "height"), whole, strict=True))
@@ -106,8 +106,12 @@ def _framed_svg(thing: Picture | Clip, address: str, size: tuple[int, int], at: 
     return drawn + border
 
 
-def _faces_on(slide: Slide) -> set[Face]:
+def _faces_on(slide: Slide) -> frozenset[Face]:
     texts = (o if isinstance(o, Text) else gap_text(o) for o in slide.objects if isinstance(o, Text | Picture | Clip))
-    set_paragraphs = (p for text in texts for p in set_text(text))
-    lines = (line for p in set_paragraphs for line in (*p.lines, *([p.marker] if p.marker else [])))
-    return {piece.face for line in lines for piece in line.pieces}
+    return faces_of([paragraph for text in texts for paragraph in set_text(text)])
+
+
+def faces_of(paragraphs: Iterable[SetParagraph]) -> frozenset[Face]:
+    """Return the faces that paragraphs are set in."""
+    lines = (line for p in paragraphs for line in (*p.lines, *([p.marker] if p.marker else [])))
+    return frozenset(piece.face for line in lines for piece in line.pieces)

@@ -1,12 +1,9 @@
 """A sheet of a frame (``core.score.frame``) as one SVG: a slide as the audience sees it at an instant.
 
-SVG knows no perspective: what turns in space stands as it does about its middle. An outline that is being drawn is
-there whole; that is seen on the way only.
+SVG knows no perspective: what turns in space stands as it does about its middle.
 """
 
-import re
 from collections.abc import Mapping
-from functools import partial
 from pathlib import Path
 from typing import NamedTuple
 
@@ -17,16 +14,14 @@ from ritornel.core.model import Object, Part, Slide, Text
 from ritornel.core.model.keys import target_key
 from ritornel.core.motion.marks import PlacedMark, marks_of
 from ritornel.core.motion.parting import parted_lines
-from ritornel.core.score.frame import Ink, Mask, Sheet, Thing
+from ritornel.core.score.frame import Mask, Sheet, Thing
 from ritornel.core.text.layout import SetParagraph, set_text
 from ritornel.core.text.parts import FAR, PartPlace, Unit, part_places
+from ritornel.render.inked import inked
 from ritornel.render.numbers import number
 from ritornel.render.paint import named
 from ritornel.render.picture import SmallPicture, object_svg, png_of, slide_png
 from ritornel.render.svg import Parted, mark_svg, paragraph_svg, parted_svg
-
-_FILL = re.compile(r'(fill="(?!none)[^"]+")')
-_PAINT = re.compile(r'(fill|stroke|stop-color)="#([0-9a-fA-F]{6})"')
 
 
 class _Drawer(NamedTuple):
@@ -92,18 +87,19 @@ def _pieces(text: Text, line: Thing, place: int, set_: SetParagraph, unit: Unit)
 
 
 def _piece(parted: Parted, piece: Thing, place: int, where: PartPlace | None) -> str:
-    """Return a word or a letter: its lines as they are drawn, cut at its edges, from its own corner."""
-    if where is None:
-        return ""
+    return "" if where is None else piece_svg(parted, (piece.box[0], piece.box[1]), place, where)
+
+
+def piece_svg(parted: Parted, corner: tuple[float, float], place: int, where: PartPlace) -> str:
+    """Return a word or a letter, the one numbered ``place``: its lines as they are drawn, cut at its edges."""
     cut = []
     for line, left, right in where.bands:
         band = f'<rect x="{number(left)}" y="{-FAR}" width="{number(right - left)}" height="{2 * FAR}"/>'
         key = named("clip", band)
         cut.append(f'<clipPath id="{key}">{band}</clipPath><g clip-path="url(#{key})">{parted.lines[line]}</g>')
     marker = parted.marker if place == 0 else ""
-    x, y, _, _ = piece.box
-    corner = f'transform="translate({number(-x)} {number(-y)})"'
-    return f"<g {corner}>{parted.before}{marker}{''.join(cut)}{parted.after}</g>"
+    moved = f'transform="translate({number(-corner[0])} {number(-corner[1])})"'
+    return f"<g {moved}>{parted.before}{marker}{''.join(cut)}{parted.after}</g>"
 
 
 def _placed(thing: Thing, inner: str) -> str:
@@ -112,7 +108,7 @@ def _placed(thing: Thing, inner: str) -> str:
         return ""
     x, y, width, height = thing.box
     if thing.ink is not None:
-        inner = _painted(inner, thing.ink)
+        inner = inked(f'<svg xmlns="http://www.w3.org/2000/svg" overflow="visible">{inner}</svg>', thing.ink)
     if thing.mask is not None:
         inner = _cut(inner, thing.mask)
     if thing.blur:
@@ -138,23 +134,6 @@ def _flat(place: tuple[float, ...]) -> tuple[float, float, float, float, float, 
         c / i,
         f / i,
     )
-
-
-def _painted(inner: str, ink: Ink) -> str:
-    if ink.outline <= 0:
-        return ""
-    if ink.colour is not None and ink.colour[3]:
-        inner = _PAINT.sub(partial(_mixed, colour=ink.colour), inner)
-    if ink.filled < 1:
-        inner = _FILL.sub(rf'\1 fill-opacity="{number(ink.filled)}"', inner)
-    return inner if ink.outline >= 1 else f'<g opacity="{number(ink.outline)}">{inner}</g>'
-
-
-def _mixed(found: re.Match[str], colour: tuple[float, ...]) -> str:
-    own = [int(found[2][at : at + 2], 16) for at in (0, 2, 4)]
-    share = colour[3]
-    mixed = (round(one + (over - one) * share) for one, over in zip(own, colour[:3], strict=True))
-    return f'{found[1]}="#{"".join(f"{min(255, max(0, value)):02x}" for value in mixed)}"'
 
 
 def _cut(inner: str, mask: Mask) -> str:

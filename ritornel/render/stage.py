@@ -60,7 +60,7 @@ def _mark(placed: PlacedMark) -> dict[str, Any]:
     return {
         "key": placed.key,
         **placed.box._asdict(),
-        "behind": placed.mark.behind,
+        "behind": placed.behind,
         "svg": mark_svg(placed.mark, placed.box.width, placed.box.height),
     }
 

@@ -14,5 +14,6 @@ urlpatterns = [
     path("", include("ritornel.takes.urls")),
     path("", include("ritornel.voices.urls")),
     path("", include("ritornel.transcript.urls")),
+    path("", include("ritornel.films.urls")),
     path("", include("ritornel.publishing.urls")),
 ]

@@ -22,6 +22,7 @@ from ritornel.formats.transcript_pdf import Entry as Printed
 from ritornel.formats.transcript_pdf import printed
 from ritornel.jobs.apart import TooMuch, done_apart
 from ritornel.jobs.turns import Busy
+from ritornel.library.serving import attachment
 from ritornel.shows import pictures
 from ritornel.shows.access import own_show, own_show_loaded
 from ritornel.shows.models import Show
@@ -129,12 +130,11 @@ def _context(request: HttpRequest, row: Show, show: CoreShow, shown: list[dict[s
 
 
 def _edition_of(request: HttpRequest, row: Show) -> str:
-    """Return the address of the newest edition of a show; empty if there is none."""
-    newest = row.editions.filter(withdrawn_at=None).order_by("-number").first()
+    """Return the address of the newest edition of a show that is for everybody; empty if there is none."""
+    newest = row.editions.filter(withdrawn_at=None, for_invited=False).order_by("-number").first()
     return request.build_absolute_uri(reverse("publishing:player", args=[newest.token])) if newest else ""
 
 
 def _sent(content: bytes, mime: str, row: Show, ending: str) -> HttpResponse:
-    name = "".join(c if c.isascii() and c.isalnum() else "-" for c in row.title.lower()).strip("-")[:60] or "show"
-    headers = {"Content-Disposition": f'attachment; filename="{name}-transcript.{ending}"'}
+    headers = {"Content-Disposition": attachment(row.title, f"-transcript.{ending}")}
     return HttpResponse(content, content_type=mime, headers=headers)

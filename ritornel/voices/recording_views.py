@@ -18,6 +18,8 @@ from ritornel.core.model import limits
 from ritornel.core.model.units import CueNumber, Ms
 from ritornel.core.text.naming import slide_title
 from ritornel.core.voice.spoken import MARK, tokens
+from ritornel.formats.humming import hummed
+from ritornel.formats.speaking import NoVoice
 from ritornel.jobs.running import waited
 from ritornel.library.models import Upload
 from ritornel.library.room import check_disk, check_room
@@ -148,13 +150,18 @@ class Text(msgspec.Struct):
 @answering
 @at_most("hearings")
 def stand_in(request: HttpRequest, show_id: UUID) -> HttpResponseBase:
-    """Answer a sound in which a made voice says a text: it stands in for a microphone where there is none."""
+    """Answer a sound in which a made voice says a text: it stands in for a microphone where there is none.
+
+    Where no voice is installed, or none of the show's language, the text is hummed.
+    """
     _, show = own_show_loaded(request, show_id)
     text = MARK.sub(" ", asked(request, Text).text)
     try:
         made = spoken_in(show.language, text, show.pace.wpm)
     except CannotSpeak as error:
-        return refused(str(error))
+        if not isinstance(error.__cause__, NoVoice):
+            return refused(str(error))
+        made = hummed(text, show.pace.wpm)
     content = (np.clip(made.samples, -1, 1) * 32767).astype("<i2").tobytes()
     return HttpResponse(_wave(content, made.rate), content_type="audio/wav")
 

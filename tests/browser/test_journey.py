@@ -110,7 +110,7 @@ class Journey(BrowserCase):
     def publish_and_watch(self):
         page = self.page
         page.click("text=Publish")
-        page.click("text=Publish an edition")
+        page.click(".way-row button:text-is('Publish')")
         link = page.input_value("[aria-label=Link]")
         context = self.new_context()
         viewer = self.new_page(context)
@@ -141,8 +141,8 @@ class Journey(BrowserCase):
         self.assertEqual(self.length(), 15 * (800 + 4000))
         self.assertEqual(page.locator("dialog").count(), 0)
         page.click("text=Publish")  # 4
-        page.click("text=Publish an edition")  # 5
-        page.wait_for_selector("text=begins again")
+        page.click(".way-row button:text-is('Publish')")  # 5
+        page.wait_for_selector("article:has-text('begins again')")
         edition = Edition.objects.get()
         self.assertTrue(edition.loops)
         self.assertEqual(len(edition.assets), 16)

@@ -142,8 +142,8 @@ class RecordingAShow(CountingCase, Axe):
         self.until("ritornel.store.slide.document.objects.some((one) => one.role === 'speaker')")
         self.settled()
         page.click("text=Publish")
-        page.click("text=Publish an edition")
-        page.wait_for_selector("text=begins again")
+        page.click(".way-row button:text-is('Publish')")
+        page.wait_for_selector("article a[href*='/e/']")
         assets = Edition.objects.get().assets
         for part in self.now().slides:
             self.assertIn(part.narration.asset, assets)

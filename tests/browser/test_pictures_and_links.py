@@ -81,7 +81,7 @@ class Led(ObjectsCase):
         self.settled()
         self.page.wait_for_selector(".link-mark:has-text('Slide 2')")
         self.page.click("text=Publish")
-        self.page.click("text=Publish an edition")
+        self.page.click(".way-row button:text-is('Publish')")
         self.page.goto(self.page.locator("a[href*='/e/']").first.get_attribute("href"))
         self.until("player.playhead.time > 0 && Boolean(player.rest)")
         self.page.click(".stage-node[data-link]")

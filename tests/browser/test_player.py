@@ -120,7 +120,7 @@ class Player(WatchingCase):
         edition = self.published()
         self.page.on("dialog", lambda dialog: dialog.accept())
         self.page.goto(f"/shows/{edition.show_id}/publish")
-        self.page.click("text=Withdraw")
+        self.page.click("button:text-is('Withdraw')")
         self.page.wait_for_selector("text=is withdrawn")
         self.watch(edition)
         self.assertIn("no longer shown", self.page.inner_text("main"))

@@ -112,8 +112,8 @@ class RecordedAndKilled(TestCase):
         page.goto(self.address)
         page.wait_for_selector("html[data-ready]", state="attached")
         page.click("text=Publish")
-        page.click("text=Publish an edition")
-        page.wait_for_selector("text=begins again")
+        page.click(".way-row button:text-is('Publish')")
+        page.wait_for_selector("article a[href*='/e/']")
         address = page.locator("a[href*='/e/']").first.get_attribute("href")
         text = self.someone.get(address).text
         play = json.loads(re.search(r'<script id="page" type="application/json">(.*?)</script>', text, re.S)[1])["play"]

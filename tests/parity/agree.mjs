@@ -2,6 +2,7 @@
 import { readFileSync } from "node:fs";
 import { minutes, readTime, tenths } from "../../ritornel/site/static/site/times.js";
 import { eased, evaluate, restAt } from "../../ritornel/play/static/play/evaluate.js";
+import { HEIGHTS, isAbove } from "../../ritornel/play/static/play/captions.js";
 import { FAMILIES } from "../../ritornel/play/static/play/families.js";
 import { documentOf as documentOfText, paragraphsOf } from "../../ritornel/desk/static/desk/writing/rich_document.js";
 import { PEN, PEN_OF_LETTERS, SOFTLY, frameAt } from "../../ritornel/play/static/play/frame.js";
@@ -52,6 +53,7 @@ const answers = {
   live: run,
   words: ({ ms }) => [minutes(ms), tenths(ms)],
   families: () => FAMILIES,
+  captions: ({ nodes, place, height }) => ({ heights: HEIGHTS, above: isAbove({ nodes }, place, height) }),
   rich: ({ paragraphs }) => paragraphsOf(documentOfText(paragraphs)),
   sketch: sketchedCase,
   sketches: sketchNames,

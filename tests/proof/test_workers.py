@@ -9,6 +9,7 @@ import time
 import unittest
 from unittest.mock import patch
 
+from proof.films import begun, check, until
 from proof.server import Server, Someone
 from tests.files import png, wav
 
@@ -32,6 +33,20 @@ class WithServer(unittest.TestCase):
                 return told
         raise AssertionError(f"never looked through: {told}")
 
+    def filmed_by_two(self, server: Server):
+        """A film by two workers; one is killed, the other goes on with what that had in hand."""
+        someone = self.signed_in(server)
+        first = server.worker
+        server.start_worker()
+        films = begun(someone, 480)
+        until(someone, films, 2)
+        first.kill()
+        first.wait()
+        one = until(someone, films)
+        self.assertEqual(one["state"], "made")
+        check(someone, one)
+        self.assertEqual(server.traces(), 0)
+
 
 class Workers(WithServer):
     def test_nothing_is_done_while_nobody_works_and_all_of_it_when_somebody_does(self):
@@ -52,6 +67,10 @@ class Workers(WithServer):
             server.start_worker()
             self.assertAlmostEqual(self.waits(someone, told["of"])["asset"]["length"], 120_000, delta=5)
             self.assertEqual(server.traces(), 0)
+
+    def test_a_film_is_made_by_two_workers_of_which_one_is_ended(self):
+        with Server() as server:
+            self.filmed_by_two(server)
 
 
 class InRedis(WithServer):
@@ -77,6 +96,7 @@ class InRedis(WithServer):
                     self.assertTrue(told["looking"])
                     server.start_worker()
                     self.assertEqual(self.waits(someone, told["of"])["asset"]["name"], "a.png")
+                    self.filmed_by_two(server)
             finally:
                 redis.kill()
                 redis.wait()

@@ -2,10 +2,12 @@
 
 import uuid
 from datetime import timedelta
+from unittest.mock import patch
 
 import numpy as np
 from django.utils import timezone
 
+from ritornel.formats.speaking import NoVoice
 from ritornel.library.models import Asset, Upload
 from ritornel.library.tidying import tidy
 from ritornel.shows import in_rows
@@ -162,3 +164,10 @@ class Recordings(OwnerCase):
         answer = self.post(f"/shows/{self.row.pk}/stand-in", {"text": AGAIN})
         self.assertEqual(answer["Content-Type"], "audio/wav")
         self.assertGreater(np.abs(np.frombuffer(answer.content[44:], "<i2")).max(), 3000)
+
+    def test_where_no_voice_is_installed_it_hums(self):
+        with patch("ritornel.voices.scratch.done_apart", side_effect=NoVoice("none here")):
+            answer = self.post(f"/shows/{self.row.pk}/stand-in", {"text": AGAIN})
+        samples = np.frombuffer(answer.content[44:], "<i2")
+        self.assertGreater(np.abs(samples).max(), 3000)
+        self.assertAlmostEqual(len(samples) / 22050, 3 * 60 / 150, delta=0.8)

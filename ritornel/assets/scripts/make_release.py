@@ -15,7 +15,12 @@ ROOT = Path(__file__).resolve().parents[3]
 _ENTRY = re.compile(r"{% page_module '([^']+)' %}")
 _ESBUILD = ["npx", "--no-install", "esbuild", "--bundle", "--format=esm", "--minify"]
 _HOW = ["--target=es2022", "--charset=utf8", "--legal-comments=inline", "--log-level=error"]
-_STAYS = {"site/ticking_worker.js", "parts/recording/microphone_worklet.js", "play/limiter_worklet.js"}
+_STAYS = {
+    "site/ticking_worker.js",
+    "parts/recording/microphone_worklet.js",
+    "play/limiter_worklet.js",
+    "publishing/opener.js",
+}
 """Modules that pages load by their address, not by importing them."""
 
 

@@ -2,7 +2,7 @@
 
 from typing import NamedTuple
 
-from ritornel.core.model import Slide
+from ritornel.core.model import Slide, Text
 from ritornel.core.model.box import Box
 from ritornel.core.motion.builds import effect_for
 from ritornel.core.motion.declared import Mark
@@ -10,11 +10,15 @@ from ritornel.core.motion.resolving import asked_of, builds_of, untimed
 
 
 class PlacedMark(NamedTuple):
-    """A mark, what tracks move it by, and its box in stage units from its object's corner."""
+    """A mark, what tracks move it by, and its box in stage units from its object's corner.
+
+    One that is ``behind`` is under what the object shows; a marker only is behind words.
+    """
 
     key: str
     box: Box
     mark: Mark
+    behind: bool
 
 
 def marks_of(slide: Slide, stage_width: int, stage_height: int) -> dict[str, list[PlacedMark]]:
@@ -27,5 +31,7 @@ def marks_of(slide: Slide, stage_width: int, stage_height: int) -> dict[str, lis
             continue
         mark = draws(asked_of(build, stage_width, stage_height))
         beside = build.box._replace(x=build.box.x - thing.x, y=build.box.y - thing.y)
-        found.setdefault(thing.id, []).append(PlacedMark(build.key, beside, mark))
+        # a marker that lay behind anything but words would not be seen
+        behind = mark.behind and (isinstance(thing, Text) or not mark.path)
+        found.setdefault(thing.id, []).append(PlacedMark(build.key, beside, mark, behind))
     return found

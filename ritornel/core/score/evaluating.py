@@ -28,7 +28,7 @@ def evaluate(score: Score, time: float) -> FrameState:
     new = Layer(index, within, {}, states_at(slide.targets, within))
     if within >= plan.duration_ms:
         return FrameState(index, within, BLACK, (new,))
-    previous = next((n for n in range(index - 1, -1, -1) if score.slides[n].length_ms), NOTHING)
+    previous = slide_before(score, index)
     if previous == NOTHING:
         old, backdrop = Layer(NOTHING, 0.0, {}, {}), BLACK
     else:
@@ -44,6 +44,11 @@ def progress_at(plan: TransitionPlan, within: float) -> float:
     """Return how far a transition has come through its pieces, 0 to ``WHOLE``, at a slide time in it."""
     share = min(1.0, max(0.0, eased(plan.easing, within / plan.duration_ms)))
     return WHOLE * (1.0 - share if plan.reverse else share)
+
+
+def slide_before(score: Score, index: int) -> int:
+    """Return the index of the last slide before that has any length, which a transition comes from; or ``NOTHING``."""
+    return next((n for n in range(index - 1, -1, -1) if score.slides[n].length_ms), NOTHING)
 
 
 def slide_at(score: Score, time: float) -> int:

@@ -217,7 +217,7 @@ def _polygons(places: Sequence[float], corners: Sequence[int]) -> Iterator[tuple
 
 
 def _mark(placed: PlacedMark, states: Mapping[str, Mapping[str, Any]]) -> Thing | None:
-    return _thing(placed.key, (*placed.box,), states.get(placed.key, {}), behind=placed.mark.behind)
+    return _thing(placed.key, (*placed.box,), states.get(placed.key, {}), behind=placed.behind)
 
 
 def _lines(

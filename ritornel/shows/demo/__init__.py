@@ -1,4 +1,11 @@
 """The demo shows of Skarholm Light, as documents whose assets are named by file."""
 
+from pathlib import Path
+
+from ritornel import assets
+
 USER, PASSWORD = "keeper", "four-flashes"
 """The demo sign-in, which is no secret."""
+
+MATERIAL = Path(assets.__file__).parent / "demo"
+LICENCE, CREDIT = "CC0 1.0, made for Ritornel", "Skarholm Light"

@@ -80,3 +80,12 @@ def _build(slide: str, step: Document) -> Iterator[dict[str, Any]]:
     yield {"do": "add-builds", "slide": slide, **new, "effect": "fade" if "part" in step else step["effect"]}
     rest = {name: value for name, value in step.items() if name not in ("id", "object", "kind")}
     yield {"do": "set-steps", "slide": slide, "steps": [step["id"]], "values": rest}
+
+
+def with_ids(thing: Any, ids: dict[str, str]) -> Any:
+    """Return the document with file names of assets replaced by their ids."""
+    if isinstance(thing, list):
+        return [with_ids(item, ids) for item in thing]
+    if isinstance(thing, dict):
+        return {k: ids[v] if k == "asset" else with_ids(v, ids) for k, v in thing.items()}
+    return thing

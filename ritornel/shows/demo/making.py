@@ -1,19 +1,12 @@
 """Putting the demo into a database: its user, its material, its two shows."""
 
-from pathlib import Path
-from typing import Any
-
 from django.contrib.auth import get_user_model
 
-from ritornel import assets
 from ritornel.library.taking_in import take_in
 from ritornel.shows import keeping
-from ritornel.shows.demo import PASSWORD, USER, lamp, winter
-from ritornel.shows.demo.acts import made
+from ritornel.shows.demo import CREDIT, LICENCE, MATERIAL, PASSWORD, USER, lamp, winter
+from ritornel.shows.demo.acts import made, with_ids
 from ritornel.shows.models import Show
-
-MATERIAL = Path(assets.__file__).parent / "demo"
-LICENCE = "CC0 1.0, made for Ritornel"
 
 
 def make_demo() -> list[Show]:
@@ -25,19 +18,10 @@ def make_demo() -> list[Show]:
     if user.shows.exists():
         return list(user.shows.all())
     ids = {
-        path.name: take_in(user, path, path.name, licence=LICENCE, credit="Skarholm Light").sha256
+        path.name: take_in(user, path, path.name, licence=LICENCE, credit=CREDIT).sha256
         for path in sorted(MATERIAL.iterdir())
         if path.suffix != ".json"
     }
     plans = [winter.document(), lamp.document(lamp.heard())]
     there = [asset.to_core() for asset in user.assets.all()]
-    return [keeping.create(user, made(_with_ids(plan, ids), there)) for plan in plans]
-
-
-def _with_ids(thing: Any, ids: dict[str, str]) -> Any:
-    """Return the document with file names of assets replaced by their ids."""
-    if isinstance(thing, list):
-        return [_with_ids(item, ids) for item in thing]
-    if isinstance(thing, dict):
-        return {k: ids[v] if k == "asset" else _with_ids(v, ids) for k, v in thing.items()}
-    return thing
+    return [keeping.create(user, made(with_ids(plan, ids), there)) for plan in plans]

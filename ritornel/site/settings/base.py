@@ -40,6 +40,7 @@ INSTALLED_APPS = [
     "ritornel.takes",
     "ritornel.voices",
     "ritornel.transcript",
+    "ritornel.films",
     "ritornel.publishing",
 ]
 
@@ -161,6 +162,9 @@ RATES = {
     "pictures": (3000, 60),
     "joining": (60, 600),
     "companions": (3000, 60),
+    "films": (120, 3600),
+    "looking": (1200, 600),
+    "watching": (600, 60),
 }
 """How often an account may ask for what costs something: so many times in so many seconds."""
 JOBS = {
@@ -173,8 +177,14 @@ JOBS = {
     "passages": "ritornel.takes.making.make",
     "fetch": "ritornel.library.fetching.fetched",
     "arrival": "ritornel.shows.arriving.taken_in",
+    "film-piece": "ritornel.films.making.make_piece",
+    "film-join": "ritornel.films.making.join",
+    "edition-stills": "ritornel.publishing.reading.draw_stills",
 }
 """What does a job of each kind: a function of a ``jobs.running.AtWork``."""
+
+JOBS_AT_ONCE = {"film-piece": 2}
+"""Of kinds that are named here, so many are done at once, whoever they are for: what is quick finds a hand."""
 
 REDIS = os.environ.get("RITORNEL_REDIS", "")
 """Where tickets for jobs are queued: a Redis (redis://...); empty: in the database."""
@@ -182,6 +192,14 @@ TASKS = {"default": {"BACKEND": "django_tasks_rq.RQBackend" if REDIS else "djang
 RQ_QUEUES = {"default": {"URL": REDIS, "DEFAULT_TIMEOUT": 3600}} if REDIS else {}
 if REDIS:
     INSTALLED_APPS += ["django_rq", "django_tasks_rq"]
+
+MAIL_HOST = os.environ.get("RITORNEL_MAIL_HOST", "")
+"""The host that sends mail (SMTP, name:port); empty: mails are laid into a folder, where they can be read."""
+EMAIL_BACKEND = f"django.core.mail.backends.{'smtp' if MAIL_HOST else 'filebased'}.EmailBackend"
+EMAIL_HOST, _, _PORT = MAIL_HOST.partition(":")
+EMAIL_PORT = int(_PORT or 25)
+EMAIL_FILE_PATH = VAR / "mail"
+DEFAULT_FROM_EMAIL = os.environ.get("RITORNEL_MAIL_FROM", "ritornel@localhost")
 
 COLLECTION = os.environ.get("RITORNEL_COLLECTION", "")
 """The address of a collection outside that the library searches: the only one that may lie in a private network."""

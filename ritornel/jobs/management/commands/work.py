@@ -14,6 +14,7 @@ from django.db import close_old_connections, connection
 from django_tasks_db.management.commands.db_worker import Worker
 from django_tasks_db.models import DBTaskResult
 
+from ritornel.jobs.apart import preload
 from ritornel.jobs.running import revive
 
 AT_ONCE = 4
@@ -36,6 +37,7 @@ class Command(BaseCommand):
 
     def handle(self, *args: Any, **options: Any) -> None:
         """Work until ended."""
+        preload("ritornel.films.apart")
         if settings.REDIS:
             call_command("rqworker", "default", job_class="django_tasks_rq.Job", with_scheduler=False)
             return

@@ -1,14 +1,14 @@
 // Captions over the picture, in one of the languages that there are: at its foot, or at its head where a text stands at
-// the foot and none at the head, as the show has them.
+// the foot and none at the head, as the show has them (core.voice.caption_places, which a test holds against this).
 
-const HEIGHTS = { small: 0.036, usual: 0.044, large: 0.056 }; // of a letter, of the picture's height
+export const HEIGHTS = { small: 0.036, usual: 0.044, large: 0.056 }; // of a letter, of the picture's height
 const FOOT = 0.76; // below this share of its height is the foot of a picture
 const PLAIN = { size: "usual", place: "free", ground: "dark", shown: false, languages: [] };
 
 /** Draws captions over `root`, which shows `play`: from the beginning, or when they are turned on, as the show has it. */
 export class Captions {
   constructor(root, play) {
-    Object.assign(this, { root, play, language: null });
+    Object.assign(this, { root, play, language: null, size: null });
     if (this.look.shown) this.language = this.look.languages[0] ?? "";
     this.element = root.appendChild(document.createElement("div"));
     this.element.className = "captions";
@@ -20,7 +20,8 @@ export class Captions {
 
   /** How they look, and in which languages there are some. An edition of earlier says nothing of it. */
   get look() {
-    return { ...PLAIN, ...(this.play.captions ?? this.play.show?.captions) };
+    const look = { ...PLAIN, ...(this.play.captions ?? this.play.show?.captions) };
+    return this.size ? { ...look, size: this.size } : look;
   }
 
   get on() {
@@ -35,6 +36,12 @@ export class Captions {
   turn(language = this.next()) {
     this.language = language;
     this.said = undefined;
+  }
+
+  /** Turns to the next size: larger, and then small again. */
+  turnSize() {
+    const sizes = Object.keys(HEIGHTS);
+    this.size = sizes[(sizes.indexOf(this.look.size) + 1) % sizes.length];
   }
 
   /** The language after this one; null for none. */
@@ -66,8 +73,7 @@ export class Captions {
     this.element.lang = this.language || document.documentElement.lang;
     this.element.dataset.ground = ground;
     this.element.replaceChildren(...said[2].split("\n").map((line) => Object.assign(document.createElement("span"), { textContent: line, dir: "auto" })));
-    const above = place === "free" ? textAt(slide, this.play.height, true) && !textAt(slide, this.play.height, false) : place === "head";
-    this.element.classList.toggle("is-above", above);
+    this.element.classList.toggle("is-above", isAbove(slide, place, this.play.height));
   }
 }
 
@@ -75,6 +81,11 @@ export class Captions {
 export function turnsTo(language, own) {
   if (language === null) return "No captions";
   return !own || language === own ? "Captions" : `Captions: ${new Intl.DisplayNames("en", { type: "language" }).of(language)}`;
+}
+
+/** Whether captions stand at the head of a slide: as `place` says, or as a text stands at the foot and none at the head. */
+export function isAbove(slide, place, height) {
+  return place === "free" ? textAt(slide, height, true) && !textAt(slide, height, false) : place === "head";
 }
 
 /** Whether a text of a slide stands at the foot of the picture, or at its head. */

@@ -19,7 +19,12 @@ export class Controls {
     this.playWord = button(() => player.toggle());
     this.soundWord = button(() => player.mute());
     this.captionWord = button(() => player.turnCaptions());
-    this.words = el("div.player-words", {}, this.clock, this.playWord, this.soundWord, this.captionWord, button(() => this.fullScreen(), "Full screen"));
+    this.sizeWord = button(() => player.turnCaptionSize(), "Size of captions");
+    this.saidWord = button(() => player.said.toggle(), "Words");
+    this.speedWord = button(() => player.turnSpeed());
+    this.againWord = button(() => player.goOn());
+    this.againWord.hidden = true;
+    this.words = el("div.player-words", {}, this.clock, this.playWord, this.againWord, this.soundWord, this.captionWord, this.sizeWord, this.saidWord, this.speedWord, button(() => this.fullScreen(), "Full screen"));
     this.bar = el("div.player-bar", { role: "slider", tabindex: 0, "aria-label": "Place in the show", "aria-valuemin": 0, "aria-valuemax": Math.round(play.length / 1000) });
     this.pieces = chapters(play).map((chapter) => this.piece(chapter));
     this.hint = el("div.player-told", { hidden: true });
@@ -45,7 +50,11 @@ export class Controls {
     this.soundWord.textContent = sound.muted ? "Sound" : "Mute";
     this.soundWord.hidden = !this.player.hasSound();
     this.captionWord.textContent = turnsTo(this.player.captions.next(), this.player.captions.look.languages[0]);
-    this.captionWord.hidden = !this.player.hasCaptions();
+    this.captionWord.hidden = this.saidWord.hidden = !this.player.hasCaptions();
+    this.sizeWord.hidden = !this.player.captions.on || !this.player.hasCaptions();
+    this.speedWord.textContent = `Speed ${playhead.speed}`;
+    this.againWord.hidden = this.player.left === null;
+    if (this.player.left !== null) this.againWord.textContent = `Go on at ${minutes(this.player.left)}`;
   }
 
   drawTime(time) {
@@ -143,7 +152,12 @@ export class Controls {
       Home: () => player.seek(0),
       m: () => player.mute(),
       c: () => player.turnCaptions(),
+      C: () => player.turnCaptionSize(),
       f: () => this.fullScreen(),
+      w: () => player.hasCaptions() && player.said.toggle(),
+      g: () => player.goOn(),
+      "+": () => player.turnSpeed(1),
+      "-": () => player.turnSpeed(-1),
     };
     const act = acts[event.key];
     if (!act) return;
@@ -159,7 +173,11 @@ const KEYS = [
   ["Home", "to the beginning"],
   ["M", "sound on, off"],
   ["C", "captions on, in other languages, off"],
+  ["Shift+C", "captions larger, small again"],
   ["F", "as large as the screen"],
+  ["W", "what is said beside the picture, searched and gone to"],
+  ["G", "go on where you were"],
+  ["+, −", "faster, slower: half to twice its speed"],
 ];
 
 /** Chapters as [title, start, end]; one without a title where there are none, or before the first. */

@@ -22,6 +22,20 @@ for (const article of document.querySelectorAll("article")) {
   write();
 }
 
+for (const label of document.querySelectorAll("[data-when]")) {
+  const [name, value] = label.dataset.when.split("=");
+  const choice = label.closest("form").elements[name];
+  const show = () => {
+    label.hidden = choice.value !== value;
+    for (const field of label.querySelectorAll("input, textarea")) field.required = !label.hidden;
+  };
+  choice.addEventListener("change", () => {
+    show();
+    if (!label.hidden) label.querySelector("input, textarea")?.focus();
+  });
+  show();
+}
+
 for (const field of document.querySelectorAll("[data-whole]")) {
   field.addEventListener("focus", () => field.select());
 }

@@ -11,10 +11,15 @@ import { Stage } from "../play/stage.js";
 import { minutes } from "../site/times.js";
 import { askedIn, rowOf } from "./asked.js";
 import { Controls } from "./controls.js";
+import { keepShowing } from "./kiosk.js";
 import { Messages } from "./messages.js";
+import { leftAt, remember } from "./remembered.js";
+import { Said } from "./said.js";
+import { tellSeen } from "./seen.js";
 
 const REFUSED_WITHIN_MS = 1000;
 const AHEAD_MS = 15000;
+const SPEEDS = [0.5, 0.75, 1, 1.25, 1.5, 2];
 
 const page = pageData("page");
 const { play } = page;
@@ -33,16 +38,23 @@ class Player {
     if (play.loop) this.playhead.loop = [play.loop.to, play.loop.at];
     followLinks(this.stage.root, { next: () => this.toNextCue(), slide: (id) => this.toSlideOf(id) });
     this.rest = null;
+    this.shown = play;
+    this.left = page.kiosk || play.loop ? null : leftAt(play.length);
+    this.said = new Said(root, this);
     this.controls = new Controls(root, this, play);
-    const asked = (this.asked = askedIn(location, play.order));
+    const asked = (this.asked = { ...askedIn(location, play.order), ...(page.kiosk && { bare: true, loop: !play.loop }) });
     root.classList.toggle("is-bare", asked.bare);
     if (page.embedded) this.messages = new Messages(this);
     this.first = asked.time;
+    if (asked.time) this.left = null;
+    if (!page.kiosk) remember(this.playhead);
     this.draw(0);
     if (asked.time) this.seek(asked.time);
     if (asked.muted) this.beginMuted();
     else if (page.embedded) this.controls.cover("Play", minutes(play.length), true); // in a frame: the picture until it is touched
     else this.begin();
+    if (page.kiosk) keepShowing(this);
+    if (page.seen) tellSeen(page.seen, this);
   }
 
   // ---- playing
@@ -51,7 +63,8 @@ class Player {
   async begin() {
     await this.firstMedia();
     if (this.hasSound() && !(await allowsSound())) {
-      this.askForGesture();
+      if (page.kiosk) this.beginMuted();
+      else this.askForGesture();
       return;
     }
     this.play();
@@ -142,6 +155,7 @@ class Player {
     }
     this.messages?.tell();
     this.captions.show(index, time);
+    this.said.show(time);
     this.controls.drawTime(time);
   }
 
@@ -163,12 +177,18 @@ class Player {
     this.controls.draw();
   }
 
+  turnCaptionSize() {
+    this.captions.turnSize();
+    this.draw(this.playhead.time);
+  }
+
   hasSound() {
     return play.bed_spans.length > 0 || Object.values(play.assets).some((asset) => asset.sound);
   }
 
   /** The slides after the first, fetched once, when the show goes on. */
   loadRest() {
+    if (!page.rest) return Promise.resolve(); // it is one file
     this.rest ??= fetch(page.rest).then(async (answer) => {
       if (!answer.ok) throw new Error(String(answer.status));
       Object.assign(play.slides, asWished((await answer.json()).slides));
@@ -199,6 +219,24 @@ class Player {
     this.sound.stop();
     if (this.playhead.time < this.first + REFUSED_WITHIN_MS) this.playhead.seek(this.first);
     this.controls.cover("Start with sound", "This browser plays sound only after a click.");
+  }
+
+  /** To where somebody was who was here before. */
+  goOn() {
+    if (this.left === null) return;
+    this.seek(this.left);
+    this.left = null;
+    this.controls.draw();
+  }
+
+  /** Faster or slower by so many steps; round and round without. Voices keep their pitch. */
+  turnSpeed(by = 0) {
+    const at = SPEEDS.indexOf(this.playhead.speed);
+    const next = by ? Math.min(Math.max(0, at + by), SPEEDS.length - 1) : (at + 1) % SPEEDS.length;
+    this.playhead.speed = this.sound.speed = SPEEDS[next];
+    this.playhead.seek(this.playhead.time);
+    this.controls.draw();
+    this.controls.wake();
   }
 
   /** To a slide, by its id or its number. */

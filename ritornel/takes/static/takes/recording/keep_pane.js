@@ -38,7 +38,7 @@ export class KeepPane {
         ${devices.troubles.microphone ? html`<button class="act" @click=${() => recording.use({ speakInto: STAND_IN })}>Let a made voice stand in</button>` : nothing}
         ${devices.troubles.camera ? html`<button class="act" @click=${() => recording.use({ seenBy: NO_CAMERA })}>Let a made picture stand in</button>` : nothing}</p></div>` : nothing}
       ${state === "trying" ? html`<p class="soft" role="status">The browser asks whether this page may ${[isHeard ? "hear the microphone" : "", isSeen ? "see the camera" : ""].filter(Boolean).join(" and ")}…</p>` : nothing}
-      ${state === "ready" ? html`<p class="soft" role="status">${!isHeard ? "Nothing is heard: the picture alone is kept, beside the voice that a slide has." : devices.microphone.isStandIn ? "A made voice reads the script, where there is no microphone. It is not meant for others." : "Say something: the line at the foot is what is heard."}</p>` : nothing}`, root);
+      ${state === "ready" ? html`<p class="soft" role="status">${!isHeard ? "Nothing is heard: the picture alone is kept, beside the voice that a slide has." : devices.microphone.isStandIn ? "A made voice reads the script, or hums it where none is installed. It is not meant for others." : "Say something: the line at the foot is what is heard."}</p>` : nothing}`, root);
   }
 
   tellLine(trouble) {

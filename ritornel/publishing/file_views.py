@@ -1,0 +1,51 @@
+"""Editions as files that need no server."""
+
+from collections.abc import Iterator
+from uuid import UUID
+
+from django.contrib import messages
+from django.contrib.auth.decorators import login_required
+from django.http import HttpRequest, HttpResponseBase
+from django.shortcuts import get_object_or_404, redirect
+from django.views.decorators.http import require_safe
+
+from ritornel.library.serving import attachment, streamed
+from ritornel.publishing.editions import NotReady, edition_of
+from ritornel.publishing.models import Edition
+from ritornel.publishing.one_file import MOST_BYTES, file_blocks, folder_blocks, media_bytes
+from ritornel.shows.access import own_show
+from ritornel.site.rates import at_most
+
+
+@login_required
+@require_safe
+@at_most("films", ("GET",))
+def of_show(request: HttpRequest, show_id: UUID) -> HttpResponseBase:
+    """The show as it is now, as a file; ``?as=kiosk`` for a screen in a hall."""
+    row = own_show(request, show_id)
+    kiosk = request.GET.get("as") == "kiosk"
+    try:
+        return _answered(request, edition_of(row, loops=kiosk), kiosk)
+    except NotReady as error:
+        messages.error(request, f"Not made: {error}.")
+        return redirect("publishing:editions", row.pk)
+
+
+@login_required
+@require_safe
+@at_most("films", ("GET",))
+def of_edition(request: HttpRequest, edition_id: int) -> HttpResponseBase:
+    """An edition as a file."""
+    edition = get_object_or_404(Edition, pk=edition_id, owner=request.user)
+    return _answered(request, edition, request.GET.get("as") == "kiosk")
+
+
+def _answered(request: HttpRequest, edition: Edition, kiosk: bool) -> HttpResponseBase:
+    is_one = media_bytes(edition) <= MOST_BYTES
+    ending, mime = ("html", "text/html") if is_one else ("zip", "application/zip")
+    blocks: Iterator[bytes] = file_blocks(edition, kiosk) if is_one else folder_blocks(edition, kiosk)
+    headers = {
+        "Content-Disposition": attachment(edition.title, f".{ending}"),
+        "X-Content-Type-Options": "nosniff",
+    }
+    return streamed(request, blocks, mime, headers)

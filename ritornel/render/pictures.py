@@ -1,0 +1,33 @@
+"""Pictures of a show as pixels, no larger than they are needed."""
+
+from io import BytesIO
+from pathlib import Path
+
+import cv2
+import numpy as np
+import resvg_py
+from numpy.typing import NDArray
+from PIL import Image, ImageOps, UnidentifiedImageError
+
+_SVG_STARTS = (b"<svg", b"<?xml", b"<!--")
+
+
+def picture_pixels(path: Path, most: int) -> NDArray[np.uint8] | None:
+    """Return a picture as height x width x 4 (blue, green, red, opacity) or, where it is opaque, x 3.
+
+    It is no longer than ``most`` pixels on either side; None for what is no picture.
+    """
+    try:
+        content = path.read_bytes()
+        if content.lstrip()[:5].startswith(_SVG_STARTS):
+            content = bytes(resvg_py.svg_to_bytes(svg_path=str(path), width=most, skip_system_fonts=True))
+        with Image.open(BytesIO(content)) as picture:
+            picture.draft("RGB", (most, most))
+            upright = ImageOps.exif_transpose(picture)
+            if max(upright.size) > most:
+                upright.thumbnail((most, most), Image.Resampling.LANCZOS, reducing_gap=2.0)
+            is_clear = upright.has_transparency_data
+            pixels = np.asarray(upright.convert("RGBA" if is_clear else "RGB"))
+    except (OSError, UnidentifiedImageError, ValueError):
+        return None
+    return cv2.cvtColor(pixels, cv2.COLOR_RGBA2BGRA if is_clear else cv2.COLOR_RGB2BGR)  # type: ignore[return-value]

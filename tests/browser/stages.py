@@ -1,0 +1,83 @@
+"""A stage of its own over a page, put at any instant of a show: what a film's frames are compared with."""
+
+from base64 import b64decode
+from io import BytesIO
+from typing import Any
+
+import numpy as np
+from numpy.typing import NDArray
+from PIL import Image
+from scipy.ndimage import gaussian_filter
+
+from ritornel.core.model import Show
+from ritornel.core.score import Score
+from ritornel.library.describing import described
+from ritornel.library.models import Asset
+from ritornel.render.player import playable
+
+_BUILD = """async (play) => {
+  const [{ Stage }, { evaluate }] = await Promise.all([import("/static/play/stage.js"), import("/static/play/evaluate.js")]);
+  document.body.innerHTML = '<div id="compared"></div>';
+  const root = document.getElementById("compared");
+  Object.assign(root.style, { position: "fixed", left: 0, top: 0, width: "100vw", height: "100vh", zIndex: 1000 });
+  const stage = new Stage(root, play);
+  const media = (frame) => frame.layers.flatMap((layer) => {
+    const id = play.order[layer.slide]?.[0];
+    return (play.slides[id]?.nodes ?? []).filter((node) => node.kind === "clip").map((node) => [stage.video(id, node.object), (layer.targets[node.key]?.media_time ?? 0) / 1000]);
+  });
+  const arrived = (one, name) => new Promise((resolve) => one.addEventListener(name, resolve, { once: true }));
+  window.compared = async (time) => {
+    const frame = evaluate(play, time);
+    stage.show(frame);
+    for (const [video, place] of media(frame)) {
+      if (!video) continue;
+      if (video.readyState < 2) await arrived(video, "loadeddata");
+      if (Math.abs(video.currentTime - place) > 1e-4) { video.currentTime = place; await arrived(video, "seeked"); }
+    }
+    stage.show(frame);
+    await Promise.all([...root.querySelectorAll("img")].map((image) => image.decode().catch(() => null)));
+    await document.fonts.ready;
+    await new Promise((resolve) => requestAnimationFrame(() => requestAnimationFrame(resolve)));
+  };
+}"""
+
+
+def set_up(page: Any, show: Show, score: Score, token: str) -> None:
+    """Builds the stage of a show whose edition the page shows."""
+    play = playable(show, score)
+    rows = Asset.objects.filter(sha256__in=[asset.id for asset in show.assets])
+    play["assets"] = {row.sha256: described(row, f"/e/{token}/media") for row in rows}
+    page.evaluate(_BUILD, play)
+
+
+def seen_at(page: Any, time: float) -> NDArray[np.uint8]:
+    """What the page shows at an instant: height x width x 3."""
+    page.evaluate("time => compared(time)", time)
+    line = page.context.new_cdp_session(page)
+    taken = line.send("Page.captureScreenshot", {"format": "png", "optimizeForSpeed": True})["data"]
+    line.detach()
+    return np.asarray(Image.open(BytesIO(b64decode(taken))).convert("RGB"))
+
+
+def similarity(one: NDArray[np.uint8], other: NDArray[np.uint8]) -> float:
+    """The mean structural similarity of two pictures in grey (Wang, Bovik, Sheikh, Simoncelli 2004; Gaussian, 1.5)."""
+    a, b = (picture.astype(np.float64) @ (0.299, 0.587, 0.114) for picture in (one, other))
+    mean_a, mean_b = (gaussian_filter(x, 1.5) for x in (a, b))
+    var_a, var_b = gaussian_filter(a * a, 1.5) - mean_a**2, gaussian_filter(b * b, 1.5) - mean_b**2
+    both = gaussian_filter(a * b, 1.5) - mean_a * mean_b
+    c1, c2 = (0.01 * 255) ** 2, (0.03 * 255) ** 2
+    shared = ((2 * mean_a * mean_b + c1) * (2 * both + c2)) / ((mean_a**2 + mean_b**2 + c1) * (var_a + var_b + c2))
+    return float(shared.mean())
+
+
+def worst_block(one: NDArray[np.uint8], other: NDArray[np.uint8], size: int = 16) -> tuple[float, int, int]:
+    """By how much the means of the blocks that differ most do, of 255, and where that is."""
+    off = np.abs(_means(one, size) - _means(other, size)).max(axis=2)
+    y, x = np.unravel_index(int(off.argmax()), off.shape)
+    return float(off[y, x]), int(x) * size, int(y) * size
+
+
+def _means(picture: NDArray[np.uint8], size: int) -> NDArray[np.float64]:
+    height, width = (side // size * size for side in picture.shape[:2])
+    blocks = picture[:height, :width].astype(np.float64).reshape(height // size, size, width // size, size, 3)
+    return blocks.mean(axis=(1, 3))  # type: ignore[no-any-return]
