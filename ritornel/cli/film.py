@@ -5,6 +5,7 @@ import sys
 import time
 from pathlib import Path
 from tempfile import TemporaryDirectory
+from typing import cast
 
 import msgspec
 
@@ -13,7 +14,7 @@ from ritornel.cli._sounds import Sounding
 from ritornel.cli._wrong import Wrong
 from ritornel.core.model import Show
 from ritornel.core.score import compile
-from ritornel.render.filming import LINES, RATES, Film, FilmSettings, Sources, chapter_slides, only
+from ritornel.render.filming import LINES, RATES, Film, FilmSettings, Shape, Sources, chapter_slides, only
 from ritornel.render.ways_out import WAYS, planned
 
 NAME = "film"
@@ -31,6 +32,7 @@ def arguments(parser: argparse.ArgumentParser) -> None:
     parser.add_argument("--chapter", metavar="CHAPTER", help="only this chapter: its number or its title")
     parser.add_argument("--slides", metavar="FROM-TO", help="only these slides, by their numbers: 3, or 3-6")
     parser.add_argument("--shape", choices=["wide", "square", "upright"], default="wide", help="of the picture (wide)")
+    parser.add_argument("--follow", action="store_true", help="show what comes on the stage, not the whole stage")
     parser.add_argument("--captions", nargs="?", const="", metavar="LANGUAGE", help="captions as part of the picture")
     parser.add_argument("--json", action="store_true", help="tell what was made as JSON")
 
@@ -44,7 +46,7 @@ def run(asked: argparse.Namespace) -> int:
     kind = asked.out.suffix.removeprefix(".").lower()
     if kind not in WAYS:
         raise Wrong(f"{asked.out}: what is to be made is told by its ending: {', '.join(_ENDINGS)}")
-    settings = FilmSettings(kind, asked.height, asked.fps, _shape(asked.shape), asked.captions)
+    settings = FilmSettings(kind, asked.height, asked.fps, _shape(asked.shape, asked.follow), asked.captions)
     if settings.lines not in range(120, max(LINES) + 1) or settings.fps not in range(5, max(RATES) + 1):
         raise Wrong(f"a film has up to {max(LINES)} lines and {max(RATES)} frames a second")
     began = time.monotonic()
@@ -76,8 +78,12 @@ def run(asked: argparse.Namespace) -> int:
     return 1 if missing else 0
 
 
-def _shape(word: str) -> str:
-    return "as the show" if word == "wide" else word
+def _shape(word: str, follow: bool) -> Shape:
+    if word == "wide":
+        if follow:
+            raise Wrong("a wide film shows the whole stage: --follow goes with --shape square or upright")
+        return "as the show"
+    return cast(Shape, f"{word}, following" if follow else word)
 
 
 def _planned(show: Show, settings: FilmSettings, asked: argparse.Namespace) -> Film:

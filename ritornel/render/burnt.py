@@ -23,8 +23,9 @@ _SPRITES_BYTES = 16 * 1024 * 1024
 class Burnt:
     """Puts captions over the frames of a show's stage, which is ``width`` pixels wide."""
 
-    def __init__(self, show: Show, width: int) -> None:
-        """Begin with nothing said."""
+    def __init__(self, show: Show, width: int, as_it_fits: bool = False) -> None:
+        """Begin with nothing said; the lines of captions are broken as they are, or ``as_it_fits``."""
+        self._as_it_fits = as_it_fits
         self._show, self._scale = show, width / show.width
         self._sprites: Memory[tuple[str, bool], Sprite] = Memory(_SPRITES_BYTES)
         self._said: Area = NONE
@@ -33,6 +34,7 @@ class Burnt:
 
     def over(self, pixels: Surface, changed: Area, slide: Slide, words: str) -> tuple[Surface, Area]:
         """Return a frame with what is said over it, and what of that changed."""
+        words = words.replace("\n", " ") if self._as_it_fits else words
         said = (words, is_above(slide, self._show)) if words else None
         if said is None and self._words is None:
             return pixels, changed
@@ -80,7 +82,7 @@ def caption_text(show: Show, words: str, above: bool) -> Text:
         line_height=_LINE,
         gap=0,
         align="centre",
-        valign="bottom",
+        valign="top" if above else "bottom",
         colour=_LETTERS[ground],
         paragraphs=tuple(Paragraph(line) for line in lines),
         **outline,  # type: ignore[arg-type]

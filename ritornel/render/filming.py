@@ -17,11 +17,13 @@ from ritornel.core.model.running import running
 from ritornel.core.score.segments import Segment
 from ritornel.render.mix import Opened
 
-_FORM = 1
+_FORM = 2
 """Counted up when what is drawn or encoded changes: older pieces are not taken for newer ones."""
 LINES = (480, 720, 1080, 1440, 2160)
 RATES = (24, 25, 30, 50, 60)
-Shape = Literal["as the show", "square", "upright"]
+Shape = Literal["as the show", "square", "upright", "square, following", "upright, following"]
+"""The whole stage with the slide's ground around it; or, following, what comes on it (core/score/following)."""
+_FOLLOWS = ", following"
 Drawn = Callable[[int], None]
 """Is told how many parts of its weight of a piece are done."""
 
@@ -39,9 +41,14 @@ class FilmSettings(Struct, frozen=True):
     shape: Shape = "as the show"
     burnt: str | None = None
 
+    @property
+    def follows(self) -> bool:
+        """Whether it shows what comes on the stage instead of the whole stage."""
+        return self.shape.endswith(_FOLLOWS)
+
     def size(self, show: Show) -> tuple[int, int]:
         """Return the width and height of the film in pixels, even numbers both."""
-        ratio = {"as the show": show.width / show.height, "square": 1.0, "upright": 9 / 16}[self.shape]
+        ratio = {"square": 1.0, "upright": 9 / 16}.get(self.shape.removesuffix(_FOLLOWS), show.width / show.height)
         sides = (self.lines * ratio, self.lines) if ratio >= 1 else (self.lines, self.lines / ratio)
         width, height = (max(2, round(side / 2) * 2) for side in sides)
         return width, height

@@ -39,7 +39,7 @@ def slide_svg(slide: Slide, width: int, height: int, small: SmallPicture) -> str
 
 def png_of(drawn: str, slide: Slide, pixels: int) -> bytes:
     """Return an SVG of a slide as a PNG of ``pixels`` width."""
-    faces = sorted(str(_FONTS.joinpath(f"{face.file}.ttf")) for face in _faces_on(slide))
+    faces = sorted(str(_FONTS.joinpath(f"{face.file}.ttf")) for face in faces_on(slide))
     return bytes(resvg_py.svg_to_bytes(svg_string=drawn, width=pixels, font_files=faces, skip_system_fonts=True))
 
 
@@ -106,7 +106,8 @@ def _framed_svg(thing: Picture | Clip, address: str, size: tuple[int, int], at: 
     return drawn + border
 
 
-def _faces_on(slide: Slide) -> frozenset[Face]:
+def faces_on(slide: Slide) -> frozenset[Face]:
+    """Return the faces that what is written on a slide is set in."""
     texts = (o if isinstance(o, Text) else gap_text(o) for o in slide.objects if isinstance(o, Text | Picture | Clip))
     return faces_of([paragraph for text in texts for paragraph in set_text(text)])
 

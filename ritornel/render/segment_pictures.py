@@ -6,11 +6,14 @@ from itertools import pairwise
 from pathlib import Path
 from typing import Any
 
+from msgspec.structs import replace
+
 from ritornel.core.model import Show, Slide
 from ritornel.core.model.uses import asset_lengths, assets_of
 from ritornel.core.motion.target import states_at
 from ritornel.core.score import Score, compile
 from ritornel.core.score.evaluating import NOTHING, slide_before
+from ritornel.core.score.following import Follower, Move
 from ritornel.core.score.segments import Segment, instants, segments_of, stays
 from ritornel.core.voice.captions import Caption, captions_of
 from ritornel.render.burnt import Burnt
@@ -18,7 +21,7 @@ from ritornel.render.encoding import SegmentWriter
 from ritornel.render.film_formats import FILM_FORMATS
 from ritornel.render.filming import Drawn, Film, FilmSettings, Piece, named
 from ritornel.render.frames import Frames
-from ritornel.render.mats import Matted
+from ritornel.render.mats import Followed, Matted
 from ritornel.render.surfaces import Area, Surface
 
 _LARGE_PIXELS = 1_500_000
@@ -49,9 +52,16 @@ class ShowPictures:
         """Take a show, and the files of its pictures and clips by their assets."""
         self.show, self.settings, self.score = show, settings, compile(show)
         self.size = settings.size(show)
+        self._followed = Followed(show, self.score, *self.size) if settings.follows else None
         self._mat = Matted(show, *self.size)
-        self._frames = Frames(show, self.score, files, self._mat.width, self._mat.height)
-        self._burnt = None if settings.burnt is None else Burnt(show, self._mat.width)
+        stage = self._followed or self._mat
+        self._frames = Frames(show, self.score, files, stage.width, stage.height)
+        self._burnt = None
+        if settings.burnt is not None and self._followed is None:
+            self._burnt = Burnt(show, self._mat.width)
+        elif settings.burnt is not None:  # of a view there are captions as on a stage of its shape
+            width, height = self.size
+            self._burnt = Burnt(replace(show, width=round(show.height * width / height)), width, True)
 
     def frames(self, segment: Segment) -> Iterator[tuple[Fraction, Surface, Area]]:
         """Yield when each frame of a segment is shown, in ms of its slide, the frame, and what of it changed.
@@ -65,9 +75,13 @@ class ShowPictures:
     def frame(self, place: int, at: Fraction, stays: bool) -> tuple[Surface, Area]:
         """Return the frame at an instant of a slide, and what of it changed."""
         pixels, changed = self._frames.at(self.score.starts[place] + float(at), stays)
+        if self._followed is not None:
+            pixels, changed = self._followed.seen(pixels, changed, place, float(at))
         if self._burnt is not None:
             said = _said(_captions(self.show, self.score, place, self.settings), at)
             pixels, changed = self._burnt.over(pixels, changed, self.show.slides[place], said)
+        if self._followed is not None:
+            return pixels, changed
         return self._mat.around(pixels, changed, self.score, place, float(at))
 
     def close(self) -> None:
@@ -120,8 +134,9 @@ class Pictures:
 def times_of(show: Show, score: Score, segment: Segment, settings: FilmSettings) -> tuple[Fraction, ...]:
     """Return when frames of a segment are shown, in ms of its slide."""
     captions = _captions(show, score, segment.slide, settings)
+    moving = [(move.start_ms, move.end_ms) for move in _moves(show, score, segment.slide, settings)]
     edges = sorted({edge for one in captions for edge in (one.start_ms, one.end_ms)})
-    return instants(score.slides[segment.slide], segment, Fraction(settings.fps), edges)
+    return instants(score.slides[segment.slide], segment, Fraction(settings.fps), edges, moving)
 
 
 def _captions(show: Show, score: Score, place: int, settings: FilmSettings) -> tuple[Caption, ...]:
@@ -129,6 +144,14 @@ def _captions(show: Show, score: Score, place: int, settings: FilmSettings) -> t
     if settings.burnt is None:
         return ()
     return captions_of(show.slides[place], score.times[place], show, asset_lengths(show), settings.burnt)
+
+
+def _moves(show: Show, score: Score, place: int, settings: FilmSettings) -> tuple[Move, ...]:
+    """Return how the view moves on a slide, in a film that follows what comes."""
+    if not settings.follows:
+        return ()
+    width, height = settings.size(show)
+    return Follower(show, score, width / height).moves(place)
 
 
 def _said(captions: Iterable[Caption], at: Fraction) -> str:
@@ -142,6 +165,7 @@ def _shown(show: Show, score: Score, segment: Segment, settings: FilmSettings) -
     yield settings, show.width, show.height, segment.start_ms, segment.end_ms
     yield _drawn(show.slides[place], show), slide.length_ms, slide.transition, slide.targets
     yield _captions(show, score, place, settings), show.captions if settings.burnt is not None else None
+    yield _moves(show, score, place, settings)
     if segment.start_ms < slide.transition.duration_ms:
         before = slide_before(score, place)
         if before != NOTHING:

@@ -8,17 +8,20 @@ import numpy as np
 from msgspec.structs import replace
 from numpy.typing import NDArray
 
-from ritornel.core.model import Clip, Show
+from ritornel.core.model import Clip, Picture, Show
 from ritornel.core.model.memory import Memory
 from ritornel.core.score import Score
 from ritornel.core.score.frame import Ink, Thing
+from ritornel.core.text.layout import set_text
 from ritornel.render.clip_frames import ClipFrames, opened
 from ritornel.render.drawings import Drawing, Drawings
 from ritornel.render.filtered import softly
 from ritornel.render.framed_media import FramedMedia
+from ritornel.render.gaps import gap_svg, gap_text
 from ritornel.render.inked import inked
+from ritornel.render.picture import faces_of
 from ritornel.render.pictures import picture_pixels
-from ritornel.render.sprites import NOTHING, Sprite, drawn_sprite
+from ritornel.render.sprites import Sprite, drawn_sprite
 from ritornel.render.surfaces import Map, faded
 
 _SPRITES_BYTES = 96 * 1024 * 1024
@@ -27,6 +30,7 @@ _SLIDES = 3
 """So many slides' drawings are kept beside those that are seen."""
 _DARK_SHARE = 0.25
 """The dark around something has no detail: it is drawn so much coarser."""
+_GAP_BYTES = 1_000_000
 _CLIP_PIXELS = 4
 """Frames of clips have no more than so many times the pixels of the stage."""
 
@@ -104,12 +108,12 @@ class SlideSprites:
         assert media is not None
         is_clip = isinstance(media, Clip)
         key = (slide, thing.key, rests.tobytes(), round(scale, 6))
-        known = None if is_clip else self._sprites.get(key)
+        known = self._sprites.get(key)
         if known is not None:
             return known
         pixels = self._clip(slide, thing, media.asset) if is_clip else self._picture(media.asset)
         if pixels is None:
-            return NOTHING
+            return self._sprites.put(key, _gap(media, thing, rests, scale), _GAP_BYTES)
         frame = self._framed.get(key)
         if frame is None:
             size = pixels.shape[1], pixels.shape[0]
@@ -151,6 +155,12 @@ def _moved_of(score: Score) -> dict[str, frozenset[str]]:
                 found[whose] |= {target.key for target in piece.targets}
         before = slide.id if slide.length_ms else before
     return {slide: frozenset(keys) for slide, keys in found.items()}
+
+
+def _gap(media: Picture | Clip, thing: Thing, rests: Map, scale: float) -> Sprite:
+    """Return what stands where a picture or a clip cannot be read."""
+    faces = faces_of(set_text(gap_text(media)))
+    return drawn_sprite(gap_svg(media), rests, (thing.box[2], thing.box[3]), scale, faces)
 
 
 def _between(own: Sprite, over: Sprite, share: float) -> Sprite:

@@ -1,11 +1,19 @@
-"""Devices that are made in the page: their pictures and sounds are known to the millisecond."""
+"""Devices that are made in the page: their pictures and sounds are known to the millisecond.
+
+On a machine that is too busy they are not: ``madeDevices.worst`` is how far they were off since it was set to 0, in ms.
+"""
 
 FLASHES_AND_CLICKS = """
+window.madeDevices = { worst: 0 };
+const offBy = (ms) => (madeDevices.worst = Math.max(madeDevices.worst, ms));
 navigator.mediaDevices.getUserMedia = async ({ video }) => {
   if (video) {
     const canvas = Object.assign(document.createElement("canvas"), { width: 320, height: 240 });
     const pen = canvas.getContext("2d");
+    let last = performance.now();
     const draw = () => {
+      offBy(performance.now() - last);
+      last = performance.now();
       pen.fillStyle = performance.now() % 600 < 250 ? "#fff" : "#000";
       pen.fillRect(0, 0, 320, 240);
       requestAnimationFrame(draw);
@@ -16,6 +24,13 @@ navigator.mediaDevices.getUserMedia = async ({ video }) => {
   const context = new AudioContext();
   await context.resume();
   const into = new MediaStreamAudioDestinationNode(context);
+  let apart = null;
+  setInterval(() => {
+    const now = performance.now() - context.currentTime * 1000;
+    apart ??= now;
+    offBy(Math.abs(now - apart));
+    apart += (now - apart) / 20;
+  }, 20);
   const next = (number) => {
     const wait = number * 600 - performance.now();
     const at = context.currentTime + wait / 1000;

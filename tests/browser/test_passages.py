@@ -20,6 +20,7 @@ from tests.browser.test_accessibility import Axe
 from tests.made import slide, step
 
 STATE = "recording.state"
+CALM_MS, CALM_TRIES = 90, 5
 
 
 def drawn(page, *places: tuple[float, float], root: str = "#stage-now"):
@@ -244,6 +245,27 @@ class RecordingAShow(CountingCase, Axe):
         self.until("recording.ledger.hearing.picture.checkVisibility() && recording.ledger.hearing.time > 300")
         self.check_now("a passage that is watched")
 
+    def record_with_a_pause(self, number: int) -> float:
+        """Record the first slide for the given time; return how far the made devices were off, in ms."""
+        page = self.page
+        page.click(".ledger-row >> nth=0")
+        page.keyboard.press("Space")
+        self.to("running")
+        page.evaluate("madeDevices.worst = 0")
+        self.spoken_for(1.6)
+        page.keyboard.press("p")
+        page.wait_for_timeout(700)  # a pause is taken out of both
+        page.keyboard.press("p")
+        self.spoken_for(3.2)
+        worst = page.evaluate("madeDevices.worst")
+        page.keyboard.press("Enter")
+        self.to("ready")
+        self.made(number)
+        if number > 1:
+            page.click("text=Choose what was just recorded")
+            self.until(f"recording.ledger.slides[0].passages[{number - 1}].chosen")
+        return worst
+
     def test_who_speaks_is_seen_in_step_with_what_is_heard_from_a_second_flash_and_click_on(self):
         """A made camera flashes while a made microphone clicks: in what is kept they lie as near as they were."""
         self.at_the_lectern()
@@ -253,16 +275,12 @@ class RecordingAShow(CountingCase, Axe):
         page = self.page
         page.select_option("select[aria-label='What is kept']", "both")
         self.until("recording.devices.camera?.stream && recording.state === 'ready'")
-        page.keyboard.press("Space")
-        self.to("running")
-        self.spoken_for(1.6)
-        page.keyboard.press("p")
-        page.wait_for_timeout(700)  # a pause is taken out of both
-        page.keyboard.press("p")
-        self.spoken_for(3.2)
-        page.keyboard.press("Enter")
-        self.to("ready")
-        self.made(1)
+        for number in range(1, CALM_TRIES + 1):
+            worst = self.record_with_a_pause(number)
+            if worst < CALM_MS:
+                break
+        else:
+            self.skipTest(f"this machine is too busy to make a camera and a microphone: {worst:.0f} ms off")
         one = self.now().slides[0]
         face, voice = one.objects[-1], one.narration
         heard = mono(Asset.objects.get(sha256=voice.asset).path, 48_000)
@@ -273,4 +291,4 @@ class RecordingAShow(CountingCase, Axe):
         flashes = [at for (_, dark), (at, light) in pairwise(frames) if light and not dark]
         apart = [min((flash - click - face.in_step.shift_ms for flash in flashes), key=abs) for click in clicks]
         self.assertGreater(len(clicks), 2)
-        self.assertLess(np.percentile(np.abs(apart), 30), 60, (apart, clicks, flashes))  # a busy browser drops some
+        self.assertLess(np.percentile(np.abs(apart), 50), 60, (apart, clicks, flashes))

@@ -20,7 +20,7 @@ WORDS = "One lamp burns. Two ships wait. Three bells ring. Four winds blow. Five
 NEAR_MS = 150
 """A made device on a busy machine loses samples now and then; words are longer."""
 
-WINDOW_S = 1.2
+WINDOW_S, STEP_S = 0.8, 0.2
 
 
 def offset_of(part: np.ndarray, whole: np.ndarray) -> tuple[float, float]:
@@ -31,6 +31,17 @@ def offset_of(part: np.ndarray, whole: np.ndarray) -> tuple[float, float]:
     there = whole[at : at + len(part)]
     alike = float(np.dot(there, part[: len(there)]) / (np.linalg.norm(there) * np.linalg.norm(part[: len(there)])))
     return at * 1000 / RATE, alike
+
+
+def likest(stretch: np.ndarray, whole: np.ndarray) -> tuple[float, float]:
+    """Where a stretch begins in a sound, told by that window of it which is most like what lies there: see offset_of."""
+    window, step = int(WINDOW_S * RATE), int(STEP_S * RATE)
+    found = []
+    for first in range(0, max(1, len(stretch) - window), step):
+        at, alike = offset_of(stretch[first : first + window], whole)
+        found.append((alike, at - first * 1000 / RATE))
+    alike, at = max(found)
+    return at, alike
 
 
 class RecordedAndKilled(TestCase):
@@ -131,7 +142,7 @@ class RecordedAndKilled(TestCase):
             (span,) = (s for s in play["slides"][name]["score"]["spans"] if s["source"] == "narration")
             self.heard.write_bytes(self.someone.get(play["assets"][span["asset"]]["url"]).content)
             stretch = mono(self.heard, RATE)[int(span["from"] * RATE / 1000) :][: int(length * RATE / 1000)]
-            at, alike = offset_of(stretch[: int(WINDOW_S * RATE)], whole)
+            at, alike = likest(stretch, whole)
             self.assertGreater(alike, 0.5, name)
             found.append((at - span["start"], length))
         (first, lasts), (second, _), (third, _) = found

@@ -9,6 +9,7 @@ from hypothesis import given
 from ritornel.core.score import compile
 from ritornel.core.score.segments import LONGEST_MS, SHORTEST_MS, STILL_MS, Segment, instants, segments_of
 from ritornel.core.score.still import still_spans
+from tests.examples import examples
 from tests.made import SHOWS, show, slide, step
 
 FPS = Fraction(25)
@@ -22,6 +23,7 @@ def moved(hold: int, **more) -> dict:
 
 
 class Segments(TestCase):
+    @examples(60)
     @given(SHOWS)
     def test_they_are_the_whole_show_one_after_another(self, made):
         score = compile(made)

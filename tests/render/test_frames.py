@@ -8,7 +8,9 @@ from unittest.mock import patch
 import numpy as np
 from msgspec.structs import replace
 
+from ritornel.core.model import Asset as CoreAsset
 from ritornel.core.model import Show
+from ritornel.core.model.reading import convert
 from ritornel.core.score import compile
 from ritornel.render.burnt import Burnt, caption_text
 from ritornel.render.clip_frames import ClipFrames
@@ -103,24 +105,24 @@ class Drawn(Media):
         self.assertLess(np.abs(coarse.astype(float) - fine).mean(), 2.0)
         self.assertEqual(frames.at(length - 5, stays=True)[1], NONE, "what is drawn so is not drawn again")
 
-    def test_a_missing_picture_is_a_gap_with_its_name(self):
-        made = show(
-            bare(
-                {
-                    "id": "p",
-                    "kind": "picture",
-                    "asset": "gone",
-                    "name": "Lens",
-                    "x": 0,
-                    "y": 0,
-                    "width": 1280,
-                    "height": 720,
-                }
-            )
-        )
-        pixels, _ = self.frames(made).at(100)
-        self.assertEqual(rgb(pixels, 4, 90), [239, 231, 212])
-        self.assertGreater(int((pixels[60:120, 100:220, 1] < 200).sum()), 60, "it says what is missing")
+    def test_a_missing_medium_is_a_gap_with_its_name(self):
+        """Whether the show does not know it any more, or its file is not there or cannot be read."""
+        self.files["gone"] = self.folder / "gone.png"
+        self.files["torn"] = self.folder / "torn.webm"
+        self.files["torn"].write_bytes(webm(1.0)[:40])
+        for kind, asset, known in (
+            ("picture", "lost", {}),
+            ("picture", "gone", {"kind": "picture", "mime": "image/png", "width": 64, "height": 48}),
+            ("clip", "torn", {"kind": "clip", "mime": "video/webm", "width": 64, "height": 48, "duration_ms": 1000}),
+        ):
+            wide = {"x": 0, "y": 0, "width": 1280, "height": 720}
+            made = show(bare({"id": "p", "kind": kind, "asset": asset, "name": "Lens", **wide}))
+            if known:
+                made = replace(made, assets=(convert({"id": asset, "name": "Lens", **known}, CoreAsset),))
+            with self.subTest(asset=asset):
+                pixels, _ = self.frames(made).at(100)
+                self.assertEqual(rgb(pixels, 4, 90), [239, 231, 212])
+                self.assertGreater(int((pixels[60:120, 100:220, 1] < 200).sum()), 60, "it says what is missing")
 
 
 class Clips(Media):
@@ -176,6 +178,27 @@ class Around(Media):
         mat = Matted(made, 180, 320)
         top = (320 - mat.height) // 2
         self.assertEqual(rgb(pixels, 78, top + round(70 * mat.height / 180)), [31, 122, 109])
+
+    def test_a_film_that_follows_is_filled_by_what_comes(self):
+        """Then everything is as high as the frame; where all is looked at, it is whole, with the ground around."""
+        far, near = box("far", x=1000, width=200), box("near", x=100, width=200)
+        comes = step("near", "alongside", 300, object="near", kind="emphasis", effect="pulse", delay=500)
+        made = show(bare(near, far, steps=(comes,), hold=3000, transition={"type": "cut"}))
+        pictures = ShowPictures(made, FilmSettings(lines=180, shape="upright, following"), {})
+        pixels, changed = pictures.frame(0, 0, True)
+        self.assertEqual((pixels.shape[:2], changed), ((320, 180), Area(0, 0, 180, 320)))
+        self.assertEqual(rgb(pixels, 90, 10), [250, 246, 236])
+        wide = 180 / (1100 + 2 * 36)
+        for x in (200, 1100):
+            self.assertEqual(rgb(pixels, round(90 + (x - 650) * wide), 160 - round(80 * wide)), [31, 122, 109])
+        self.assertEqual(pictures.frame(0, 100, True)[1], NONE)
+        pixels, _ = pictures.frame(0, 2900, True)
+        units = 320 / 720
+        edges = [
+            rgb(pixels, round(x * units) + by, round(280 * units))
+            for x, by in ((100, -1), (100, 1), (300, -2), (300, 1))
+        ]
+        self.assertEqual(edges, [[250, 246, 236], [31, 122, 109], [31, 122, 109], [250, 246, 236]])
 
     def test_captions_are_on_their_ground_where_no_text_stands(self):
         made = show(bare(box()), bare(text("low", "A line", x=100, y=620, width=600, height=80)))

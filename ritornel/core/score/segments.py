@@ -6,7 +6,7 @@ stand at the instants that they show, to the millisecond.
 """
 
 from bisect import bisect_right
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterable, Iterator, Sequence
 from fractions import Fraction
 from typing import NamedTuple
 
@@ -45,12 +45,19 @@ def _cut(place: int, slide: SlideScore) -> Iterator[Segment]:
         yield Segment(place, start, slide.length_ms)
 
 
-def instants(slide: SlideScore, segment: Segment, fps: Fraction, also: Sequence[int] = ()) -> tuple[Fraction, ...]:
+def instants(
+    slide: SlideScore,
+    segment: Segment,
+    fps: Fraction,
+    also: Sequence[int] = (),
+    moving: Iterable[tuple[int, int]] = (),
+) -> tuple[Fraction, ...]:
     """Return the instants of a segment's frames, in ms of its slide's time; the first is where it begins.
 
-    ``also`` are instants at which something changes that the score does not know of, as captions do.
+    ``also`` are instants at which something changes that the score does not know of, as captions do; ``moving`` are
+    stretches in which something does.
     """
-    spans = [(a, b) for a, b in still_spans(slide) if b > segment.start_ms and a < segment.end_ms]
+    spans = [(a, b) for a, b in still_spans(slide, moving) if b > segment.start_ms and a < segment.end_ms]
     for change in also:
         spans = [part for a, b in spans for part in ((a, min(b, change)), (max(a, change), b)) if part[0] < part[1]]
     starts = [a for a, _ in spans]

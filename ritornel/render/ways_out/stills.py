@@ -13,7 +13,9 @@ from ritornel.core.model import Show
 from ritornel.core.score import Score, compile
 from ritornel.core.score.frame import frame_at
 from ritornel.core.text.naming import slide_title
+from ritornel.render.carried import with_faces
 from ritornel.render.filming import Drawn, Film, FilmSettings, Piece, Sources, named
+from ritornel.render.picture import faces_on
 from ritornel.render.segment_pictures import ShowPictures
 from ritornel.render.sheets import sheet_svg
 from ritornel.render.ways_out.declared import WayOut, moved
@@ -74,7 +76,8 @@ def _svgs(film: Film, files: Mapping[str, Path]) -> Callable[[int], bytes]:
 
     def draw(place: int) -> bytes:
         sheet = frame_at(show, score, _end_of(score, place)).sheets[-1]
-        return sheet_svg(sheet, show.slides[place], show.width, show.height, whole).encode()
+        svg = sheet_svg(sheet, show.slides[place], show.width, show.height, whole)
+        return with_faces(svg, faces_on(show.slides[place])).encode()
 
     return draw
 

@@ -7,7 +7,7 @@ import { html, nothing, render } from "../site/vendor/lit.js";
 
 const LOOK_AGAIN_MS = 500;
 const AT_REST_MS = 4000;
-const SHAPES = [["as the show", "as the show is"], ["square", "square"], ["upright", "upright"]];
+const SHAPES = [["as the show", "as the show is"], ["square", "square"], ["upright", "upright"], ["square, following", "square, following what comes"], ["upright, following", "upright, following what comes"]];
 const NO_LINE = "the server cannot be reached just now; it is asked again";
 
 class Ways {

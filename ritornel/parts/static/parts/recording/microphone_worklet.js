@@ -1,5 +1,5 @@
-// In the thread of the sound: passes on what comes in as 16-bit samples, in blocks, each with its peak and its level, and
-// when it ended, in s of the sound's own clock.
+// In the thread of the sound: passes on what comes in as 16-bit samples, in blocks, each with its peak and its level,
+// when it ended, in s of the sound's own clock, and when it was passed on, in ms of the machine's clock.
 
 const BLOCK = 2048;
 const QUANTUM = 128; // frames of each call (Web Audio API, 1.1: render quantum)
@@ -30,7 +30,7 @@ class Microphone extends AudioWorkletProcessor {
 
   pass(ended) {
     const { samples, peak, power } = this;
-    this.port.postMessage({ samples, peak, level: Math.sqrt(power / BLOCK), ended }, [samples.buffer]);
+    this.port.postMessage({ samples, peak, level: Math.sqrt(power / BLOCK), ended, passed: Date.now() }, [samples.buffer]);
     this.begin();
   }
 }

@@ -3,8 +3,7 @@
 import { Camera, NO_CAMERA, cameras } from "../../parts/recording/camera.js";
 import { Level } from "../../parts/recording/level.js";
 import { Microphone, STAND_IN, microphones } from "../../parts/recording/microphone.js";
-
-const DRIFTS = 1e-4; // clocks may go apart by so much
+import { SoundClock } from "./sound_clock.js";
 
 export { NO_CAMERA, STAND_IN };
 
@@ -34,7 +33,7 @@ export class Devices {
     const device = this.isSilent ? STAND_IN : this.speakInto;
     if (this.microphone?.isOpen && this.microphone.device === device) return;
     this.microphone?.close();
-    this.apart = Infinity;
+    this.clock = new SoundClock();
     const microphone = new Microphone((block) => this.hear(block));
     this.microphone = Object.assign(microphone, { device });
     microphone.lost = () => this.lose("microphone", "The microphone is not there any more: connect it, then try again. What was spoken is kept.");
@@ -67,14 +66,11 @@ export class Devices {
     this.changed(true);
   }
 
-  /** Blocks come a little late, and some later: when one ended is told by the sound's clock, and by those that came soonest. */
   hear(block) {
     const now = performance.now();
     const lasts = (block.samples.length / this.microphone.rate) * 1000;
     this.level.hear(block, now, lasts);
-    const ended = block.ended * 1000;
-    this.apart = Math.min(now - ended, (this.apart ?? Infinity) + DRIFTS * lasts);
-    this.heard(block, ended + this.apart);
+    this.heard(block, this.clock.at(block.ended * 1000, now - (Date.now() - block.passed)));
   }
 
   /** Where a made voice stands in it says a text; it is asked for before it is needed. */

@@ -3,6 +3,7 @@
 import { Pieces, leftHere } from "../../parts/recording/pieces.js";
 import { newUuid } from "../../parts/state/ids.js";
 import { send } from "../../site/sending.js";
+import { lostBetween } from "./sound_clock.js";
 
 const TELL_EVERY_MS = 2000;
 const AGAIN_MS = 1500;
@@ -43,11 +44,22 @@ export class RunRecorder {
     const begins = this.since === null ? from : Math.max(from, this.since);
     const ends = this.since === null ? Math.min(now, this.until) : now;
     if (ends <= begins) return;
+    this.fillUp(begins, rate);
     const first = Math.round(((begins - from) / 1000) * rate);
     const last = Math.round(((ends - from) / 1000) * rate);
     this.pieces.add(samples.subarray(first, last));
     this.fed += last - first;
     this.lastAt = ends;
+  }
+
+  /** What a busy machine lost before an instant is silence: so the rest stays in step with the picture and the run. */
+  fillUp(begins, rate) {
+    if (this.lastAt === null || this.since === null) return;
+    const lost = lostBetween(Math.max(this.lastAt, this.since), begins);
+    if (!lost) return;
+    const silence = new Int16Array(Math.round((lost / 1000) * rate));
+    this.pieces.add(silence);
+    this.fed += silence.length;
   }
 
   /** Where in the voice an instant lies, in ms. */
