@@ -34,7 +34,12 @@ class Runner(DiscoverRunner):
 
     def setup_test_environment(self, **more):
         super().setup_test_environment(**more)
-        settings.TASKS = {"default": {"BACKEND": "django_tasks.backends.immediate.ImmediateBackend"}}
+        settings.TASKS = {
+            "default": {
+                "BACKEND": "django_tasks.backends.immediate.ImmediateBackend",
+                "QUEUES": settings.QUEUES,
+            }
+        }
 
     def setup_databases(self, **more):
         connections["default"].settings_dict["OPTIONS"]["init_command"] = QUICK

@@ -17,13 +17,14 @@ from django.utils import timezone
 
 from ritornel.core.model import Show as CoreShow
 from ritornel.core.score import compile
-from ritornel.films import apart
+from ritornel.films import apart, elsewhere
 from ritornel.films.models import Film, films_folder
 from ritornel.formats.how_far import WHOLE, how_far
 from ritornel.formats.media_kinds import BadMedia, NoRoom
 from ritornel.jobs.apart import TooMuch, done_apart
 from ritornel.jobs.models import Job
 from ritornel.jobs.running import AtWork, Refused, Stopped, TryAgain, begun, enqueue, stop, take_up_left
+from ritornel.library import shared
 from ritornel.library.describing import on_stage
 from ritornel.library.models import Asset, derived_path
 from ritornel.library.room import check_disk, check_room, or_no_room
@@ -36,9 +37,7 @@ PIECES_STAY = timedelta(days=14)
 """A piece that no film asked for that long is made anew when one does."""
 _AHEAD = 3
 """So many pieces of a film wait or are made: between them there is room for other jobs of the same person."""
-_SECONDS, _JOIN_SECONDS = 900.0, 300.0
-_MEMORY = 700 * 1024 * 1024
-_MEMORY_OF_A_PIXEL = 260
+_JOIN_SECONDS = 300.0
 _LEARN_FROM = 6
 _LEAST_BYTES = 5_000_000
 
@@ -73,7 +72,7 @@ def plan(row: Show, show: CoreShow, wished: FilmSettings, slides: Sequence[str] 
 
 def cost_of(film: Film) -> Cost:
     """Return what a film costs, as far as the last ones on this machine tell."""
-    spared = sum(weight for number, (_, weight) in enumerate(film.pieces) if film.piece(number).is_file())
+    spared = sum(weight for number, (_, weight) in enumerate(film.pieces) if _is_made(film, number))
     pace = _pace()
     return Cost(film.weight, spared, None if pace is None else (film.weight - spared) / pace)
 
@@ -99,12 +98,14 @@ def again(film: Film) -> None:
     jobs = Job.objects.filter(kind__in=(PIECE, JOIN), subject__startswith=film.pk.hex)
     jobs.exclude(state=Job.WORKING).delete()
     jobs.update(wanted=True)
+    elsewhere.again(film)
     advance(film)
 
 
 def halt(film: Film) -> None:
     """Stop making a film; what is made of it stays."""
     Film.objects.filter(pk=film.pk, made_at=None, stopped_at=None).update(stopped_at=timezone.now())
+    elsewhere.halt(film)
     for job in Job.objects.filter(kind__in=(PIECE, JOIN), subject__startswith=film.pk.hex):
         stop(job.kind, job.subject)
 
@@ -112,15 +113,18 @@ def halt(film: Film) -> None:
 def forget(film: Film) -> None:
     """Delete a film; its pieces stay for a while, for others."""
     halt(film)
-    film.path(WAYS[film.settings.kind].ending).unlink(missing_ok=True)
+    shared.drop(film.path(WAYS[film.settings.kind].ending))
     film.delete()
 
 
 def advance(film: Film) -> None:
     """Begin the next pieces of a film that are missing; when none is, join them."""
-    missing = [number for number in range(len(film.pieces)) if not film.piece(number).is_file()]
+    missing = [number for number in range(len(film.pieces)) if not _is_made(film, number)]
     if not missing:
         begun(film.owner, JOIN, film.pk.hex)
+        return
+    if elsewhere.is_on():
+        elsewhere.ask(film, missing, _files_of(film))
         return
     for number in missing[:_AHEAD]:
         subject = f"{film.pk.hex}:{number}"
@@ -133,9 +137,10 @@ def look_after(film: Film, jobs: Sequence[Job]) -> None:
     """See to it that a film that is being made goes on, or says what went wrong; ``jobs`` are all of its."""
     take_up_left(jobs)
     wrong = next((job for job in jobs if job.state in (Job.REFUSED, Job.FAILED)), None)
-    if wrong is not None:
-        film.trouble = wrong.words
-        _went_wrong(film, wrong.words)
+    words = elsewhere.trouble(film) if wrong is None else wrong.words
+    if words:
+        film.trouble = words
+        _went_wrong(film, words)
     elif not any(job.state in Job.UNFINISHED for job in jobs):
         advance(film)
 
@@ -165,8 +170,11 @@ def join(work: AtWork) -> None:
     if film is None:
         return
     way = WAYS[film.settings.kind]
-    paths = {name: film.piece(number) for number, (name, _) in enumerate(film.pieces)}
-    if not all(path.is_file() for path in paths.values()):
+    paths = {name: shared.at_hand(film.piece(number)) for number, (name, _) in enumerate(film.pieces)}
+    gone = [path for path in paths.values() if not path.is_file()]
+    if gone:
+        for path in gone if elsewhere.is_on() else ():
+            elsewhere.forget(path)
         advance(film)  # one was cleared away meanwhile; whoever makes it asks for the join again
         return
     target = film.path(way.ending)
@@ -180,9 +188,10 @@ def join(work: AtWork) -> None:
         _went_wrong(film, str(error) or _NO_ROOM)
         raise TryAgain(str(error) or _NO_ROOM) from error
     except TooMuch as error:
-        _went_wrong(film, _TOO_MUCH)
-        raise TryAgain(_TOO_MUCH) from error
+        _went_wrong(film, elsewhere.TOO_MUCH)
+        raise TryAgain(elsewhere.TOO_MUCH) from error
     arriving.replace(target)
+    shared.send(target)
     now = timezone.now()
     Film.objects.filter(pk=film.pk).update(
         made_at=now,
@@ -209,7 +218,6 @@ def tidy_pieces() -> int:
 
 
 _NO_ROOM = "there is no room on the disk of this Ritornel; ask whoever runs it"
-_TOO_MUCH = "this film takes more time or memory than it may; make it smaller, or of fewer slides"
 
 
 def _wanted(name: str) -> Film | None:
@@ -229,14 +237,13 @@ def _make_apart(work: AtWork, film: Film, number: int, out: Path) -> None:
             work.tell(round(weight * far / WHOLE), weight)
 
     wished = film.settings
-    width, height = wished.size(msgspec.json.decode(film.document, type=CoreShow))
-    memory = _MEMORY + _MEMORY_OF_A_PIXEL * width * height
+    memory = elsewhere.memory_for(wished, msgspec.json.decode(film.document, type=CoreShow))
     try:
         with or_no_room():
             files = _files_of(film)
             name = film.pieces[number][0]
             asked = film.document, wished, number, name, files, out
-            done_apart(_SECONDS, apart.make_piece, *asked, memory=memory, meanwhile=tell)
+            done_apart(elsewhere.SECONDS, apart.make_piece, *asked, memory=memory, meanwhile=tell)
     except apart.OtherPieces:
         again(film)
         raise Stopped from None
@@ -244,8 +251,13 @@ def _make_apart(work: AtWork, film: Film, number: int, out: Path) -> None:
         _went_wrong(film, _NO_ROOM)
         raise TryAgain(_NO_ROOM) from error
     except TooMuch as error:
-        _went_wrong(film, _TOO_MUCH)
-        raise Refused(_TOO_MUCH) from error
+        _went_wrong(film, elsewhere.TOO_MUCH)
+        raise Refused(elsewhere.TOO_MUCH) from error
+
+
+def _is_made(film: Film, number: int) -> bool:
+    path = film.piece(number)
+    return path.is_file() or elsewhere.is_made(path)
 
 
 def _went_wrong(film: Film, words: str) -> None:
@@ -272,7 +284,7 @@ def far(film: Film, working: Sequence[Job]) -> dict[str, Any]:
 
     ``working`` are the jobs of its pieces that are under way.
     """
-    made = [film.piece(number).is_file() for number in range(len(film.pieces))]
+    made = [_is_made(film, number) for number in range(len(film.pieces))]
     done = sum(weight for there, (_, weight) in zip(made, film.pieces, strict=True) if there)
     doing = sum(job.done for job in working if not made[int(job.subject.split(":")[1])])
     elapsed = (timezone.now() - film.begun_at).total_seconds()

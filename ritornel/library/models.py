@@ -13,6 +13,7 @@ from django.utils import timezone
 
 from ritornel.core.model import Asset as CoreAsset
 from ritornel.core.model.asset import SoundFacts
+from ritornel.library import shared
 
 
 class Asset(models.Model):
@@ -223,10 +224,25 @@ def clean_name(name: str) -> str:
 
 
 def stored_path(sha256: str) -> Path:
-    """Return where a file with that content lies, whatever anybody calls it."""
-    return Path(settings.MEDIA_ROOT) / "assets" / sha256[:2] / sha256
+    """Return where a file with that content lies, whatever anybody calls it; from a shared store it is fetched."""
+    return shared.at_hand(place_of(sha256))
 
 
 def derived_path(sha256: str, ending: str) -> Path:
-    """Return where something computed from a file lies: ``peaks``, ``strip.jpg``, ``poster.jpg``."""
+    """Return where something computed from a file lies: one of ``SHARED``, or what this machine computes anew."""
+    place = derived_place(sha256, ending)
+    return shared.at_hand(place) if ending in SHARED else place
+
+
+def place_of(sha256: str) -> Path:
+    """Return where this machine has a file with that content, if it has it."""
+    return Path(settings.MEDIA_ROOT) / "assets" / sha256[:2] / sha256
+
+
+def derived_place(sha256: str, ending: str) -> Path:
+    """Return where this machine has something computed from a file, if it has it."""
     return Path(settings.MEDIA_ROOT) / "derived" / sha256[:2] / f"{sha256}.{ending}"
+
+
+SHARED = ("peaks", "strip.jpg", "poster.jpg", "small.webp", "stage.webp")
+"""What comes of a file when it is looked through, and goes into a shared store with it."""

@@ -11,9 +11,8 @@ from pathlib import Path
 
 from django.conf import settings
 
-from ritornel.library.models import derived_path, stored_path
-
-DERIVED = ("peaks", "strip.jpg", "poster.jpg", "small.webp", "stage.webp")
+from ritornel.library import shared
+from ritornel.library.models import SHARED, derived_place, place_of
 
 
 def place(found: Path, sha256: str) -> Path:
@@ -22,14 +21,16 @@ def place(found: Path, sha256: str) -> Path:
     Each file comes under its name whole or not at all, in place of whatever was there: so one that a disk has cut or
     changed is put right whenever its content arrives again.
     """
-    target = stored_path(sha256)
-    for folder in (target.parent, derived_path(sha256, "x").parent):
+    target = place_of(sha256)
+    for folder in (target.parent, derived_place(sha256, "x").parent):
         folder.mkdir(parents=True, exist_ok=True)
-    for ending in DERIVED:
+    for ending in SHARED:
         if (found / ending).is_file():
-            (found / ending).replace(derived_path(sha256, ending))
+            (found / ending).replace(derived_place(sha256, ending))
+            shared.send(derived_place(sha256, ending))
     if (found / "copy").is_file() or not target.is_file():  # else it was put there before whoever did so was ended
         (found / "copy").replace(target)
+        shared.send(target)
     return target
 
 

@@ -16,6 +16,7 @@ from django.utils import timezone
 
 from ritornel.jobs.models import Job
 from ritornel.jobs.running import stop
+from ritornel.library import shared
 from ritornel.library.models import Asset, Fetch, Upload
 from ritornel.library.store import in_use
 
@@ -65,7 +66,7 @@ def tidy() -> Tidied:
         with in_use(alone=True):
             if path.is_file() and _is_old(path) and path.name[:64] not in _named():
                 freed += path.stat().st_size
-                path.unlink()
+                shared.drop(path)
                 files += 1
     for path in (Path(settings.MEDIA_ROOT) / "pictures").glob("*/*"):
         if _is_old(path, PICTURES_STAY_S):

@@ -1,16 +1,21 @@
 """Workers as they are in life: ended while they work, with tickets in the database or in Redis; nothing is lost."""
 
+import contextlib
 import os
 import shutil
+import signal
 import socket
 import subprocess
+import sys
 import tempfile
 import time
 import unittest
+from pathlib import Path
 from unittest.mock import patch
 
 from proof.films import begun, check, until
-from proof.server import Server, Someone
+from proof.server import ROOT, Server, Someone
+from standins.objects import Objects
 from tests.files import png, wav
 
 
@@ -74,29 +79,77 @@ class Workers(WithServer):
 
 
 class InRedis(WithServer):
-    def test_tickets_in_redis_are_worked_on_and_survive_their_worker(self):
+    def setUp(self):
         if shutil.which("redis-server") is None:
             self.fail("redis-server is missing: apt-get install redis-server")
         with socket.socket() as free:
             free.bind(("127.0.0.1", 0))
             port = free.getsockname()[1]
-        with tempfile.TemporaryDirectory() as folder:
-            quiet = {"stdout": subprocess.DEVNULL, "stderr": subprocess.DEVNULL}
-            redis = subprocess.Popen(["redis-server", "--port", str(port), "--save", "", "--dir", folder], **quiet)
-            try:
-                for _ in range(100):
-                    with socket.socket() as there:
-                        if there.connect_ex(("127.0.0.1", port)) == 0:
-                            break
-                    time.sleep(0.05)
-                with patch.dict(os.environ, RITORNEL_REDIS=f"redis://127.0.0.1:{port}/0"), Server() as server:
-                    someone = self.signed_in(server)
-                    server.kill_worker()
-                    told = looked_through(someone, "a.png", png())
-                    self.assertTrue(told["looking"])
-                    server.start_worker()
-                    self.assertEqual(self.waits(someone, told["of"])["asset"]["name"], "a.png")
-                    self.filmed_by_two(server)
-            finally:
-                redis.kill()
-                redis.wait()
+        self.folder = self.enterContext(tempfile.TemporaryDirectory())
+        quiet = {"stdout": subprocess.DEVNULL, "stderr": subprocess.DEVNULL}
+        redis = subprocess.Popen(["redis-server", "--port", str(port), "--save", "", "--dir", self.folder], **quiet)
+        self.addCleanup(redis.wait)
+        self.addCleanup(redis.kill)
+        for _ in range(100):
+            with socket.socket() as there:
+                if there.connect_ex(("127.0.0.1", port)) == 0:
+                    break
+            time.sleep(0.05)
+        self.enterContext(patch.dict(os.environ, RITORNEL_REDIS=f"redis://127.0.0.1:{port}/0"))
+
+    def test_tickets_in_redis_are_worked_on_and_survive_their_worker(self):
+        with Server() as server:
+            someone = self.signed_in(server)
+            server.kill_worker()
+            told = looked_through(someone, "a.png", png())
+            self.assertTrue(told["looking"])
+            server.start_worker()
+            self.assertEqual(self.waits(someone, told["of"])["asset"]["name"], "a.png")
+            self.filmed_by_two(server)
+
+    def machine(self, number: int) -> subprocess.Popen:
+        """Begin a machine that only makes pieces: a folder of its own, and no database in it."""
+        var = Path(self.folder) / f"machine-{number}"
+        command = [sys.executable, "manage.py", "work", "--pieces"]
+        with (Path(self.folder) / f"machine-{number}.log").open("wb") as log:
+            machine = subprocess.Popen(
+                command,
+                cwd=ROOT,
+                env={**os.environ, "RITORNEL_VAR": str(var), "DJANGO_SETTINGS_MODULE": "ritornel.site.settings.local"},
+                stdout=log,
+                stderr=log,
+                start_new_session=True,
+            )
+        self.addCleanup(self.ended, machine)
+        return machine
+
+    def ended(self, machine: subprocess.Popen):
+        """End a machine with all that it does, as a power cut would."""
+        with contextlib.suppress(ProcessLookupError):
+            os.killpg(machine.pid, signal.SIGKILL)
+        machine.wait()
+
+    def test_two_machines_without_a_folder_in_common_make_a_film_and_one_is_ended(self):
+        store = Objects().begin()
+        self.addCleanup(store.server_close)
+        self.addCleanup(store.shutdown)
+        keys = {"AWS_ACCESS_KEY_ID": "made-up", "AWS_SECRET_ACCESS_KEY": "made-up", "AWS_DEFAULT_REGION": "none"}
+        media = f"s3://lantern/media?endpoint={store.url}"
+        with patch.dict(os.environ, RITORNEL_MEDIA_STORE=media, **keys), Server() as server:
+            someone = self.signed_in(server)
+            picture = self.waits(someone, looked_through(someone, "a.png", png())["of"])["asset"]
+            first, _ = self.machine(1), self.machine(2)
+            films = begun(someone, 480)
+            count = until(someone, films, 2)["pieces"]
+            self.ended(first)
+            one = until(someone, films)
+            self.assertEqual(one["state"], "made")
+            check(someone, one)
+            pieces = [name for name in store.objects if name.startswith("/lantern/media/films/pieces/")]
+            self.assertEqual(len(pieces), count)
+            made = [len(list((Path(self.folder) / f"machine-{n}/media/films/pieces").glob("*/*"))) for n in (1, 2)]
+            self.assertGreaterEqual(sum(made), count)
+            self.assertTrue(all(made), "both made some")
+            shutil.rmtree(server.var / "media/assets")
+            self.assertEqual(someone.get(picture["url"]).content, png(), "what this machine has not is fetched")
+            self.assertEqual(server.traces(), 0)

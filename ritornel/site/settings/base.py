@@ -6,6 +6,8 @@ from pathlib import Path
 
 from csp.constants import NONE, SELF
 
+from ritornel.site.settings.media_store import s3_storage
+
 ROOT = Path(__file__).resolve().parents[3]
 RELEASED = Path(__file__).resolve().parents[2] / "released"
 """Of what bin/release has built: static files named by their content, each page's modules one file."""
@@ -137,6 +139,16 @@ STATIC_URL = "/static/"
 STATIC_ROOT = RELEASED / "static" if IS_RELEASED else VAR / "static"
 WHITENOISE_MIMETYPES = {".woff2": "font/woff2"}
 MEDIA_ROOT = VAR / "media"
+MEDIA_STORE = os.environ.get("RITORNEL_MEDIA_STORE", "")
+"""A store of media that several machines share: s3://bucket, or s3://bucket/folder?endpoint=https://... Empty: none.
+
+Keys and region are those of the environment (AWS_ACCESS_KEY_ID, AWS_SECRET_ACCESS_KEY, AWS_DEFAULT_REGION).
+"""
+STORAGES = {
+    "default": {"BACKEND": "django.core.files.storage.FileSystemStorage"},
+    "staticfiles": {"BACKEND": "django.contrib.staticfiles.storage.StaticFilesStorage"},
+    **({"shared": s3_storage(MEDIA_STORE)} if MEDIA_STORE else {}),
+}
 
 MEGABYTE = 1024 * 1024
 DATA_UPLOAD_MAX_MEMORY_SIZE = 16 * MEGABYTE
@@ -188,8 +200,15 @@ JOBS_AT_ONCE = {"film-piece": 2}
 
 REDIS = os.environ.get("RITORNEL_REDIS", "")
 """Where tickets for jobs are queued: a Redis (redis://...); empty: in the database."""
-TASKS = {"default": {"BACKEND": "django_tasks_rq.RQBackend" if REDIS else "django_tasks_db.DatabaseBackend"}}
-RQ_QUEUES = {"default": {"URL": REDIS, "DEFAULT_TIMEOUT": 3600}} if REDIS else {}
+QUEUES = ["default", "films"]
+"""Tickets for jobs; and pieces of films that other machines make."""
+TASKS = {
+    "default": {
+        "BACKEND": "django_tasks_rq.RQBackend" if REDIS else "django_tasks_db.DatabaseBackend",
+        "QUEUES": QUEUES,
+    }
+}
+RQ_QUEUES = {name: {"URL": REDIS, "DEFAULT_TIMEOUT": 3600} for name in QUEUES} if REDIS else {}
 if REDIS:
     INSTALLED_APPS += ["django_rq", "django_tasks_rq"]
 

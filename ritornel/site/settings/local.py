@@ -7,7 +7,4 @@ SECRET_KEY = "local-only-and-not-a-secret"
 ALLOWED_HOSTS = ["127.0.0.1", "localhost", "[::1]", "testserver"]
 WHITENOISE_USE_FINDERS = WHITENOISE_AUTOREFRESH = not IS_RELEASED  # noqa: F405
 if IS_RELEASED:  # noqa: F405
-    STORAGES = {
-        "default": {"BACKEND": "django.core.files.storage.FileSystemStorage"},
-        "staticfiles": {"BACKEND": "ritornel.site.storage.NamedByContent"},
-    }
+    STORAGES["staticfiles"] = {"BACKEND": "ritornel.site.storage.NamedByContent"}  # noqa: F405

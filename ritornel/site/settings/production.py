@@ -17,7 +17,4 @@ SECURE_HSTS_PRELOAD = True
 SESSION_COOKIE_SECURE = True
 CSRF_COOKIE_SECURE = True
 
-STORAGES = {
-    "default": {"BACKEND": "django.core.files.storage.FileSystemStorage"},
-    "staticfiles": {"BACKEND": "ritornel.site.storage.NamedByContent"},
-}
+STORAGES["staticfiles"] = {"BACKEND": "ritornel.site.storage.NamedByContent"}  # noqa: F405

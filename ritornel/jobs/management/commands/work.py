@@ -9,7 +9,7 @@ from typing import Any
 
 from django.conf import settings
 from django.core.management import call_command
-from django.core.management.base import BaseCommand
+from django.core.management.base import BaseCommand, CommandError
 from django.db import close_old_connections, connection
 from django_tasks_db.management.commands.db_worker import Worker
 from django_tasks_db.models import DBTaskResult
@@ -31,15 +31,24 @@ class Command(BaseCommand):
     help = "Do jobs: what people send is looked through, fetched and taken in. Ctrl C ends it; nothing is lost."
 
     def add_arguments(self, parser: ArgumentParser) -> None:
-        """Add how many at once."""
+        """Add how many at once, and whether only pieces of films are made."""
         parser.add_argument("--at-once", type=int, default=AT_ONCE, metavar="N", help="jobs at once (%(default)s)")
+        parser.add_argument(
+            "--pieces",
+            action="store_true",
+            help="only make pieces of films, on a machine without the database: needs RITORNEL_REDIS and"
+            " RITORNEL_MEDIA_STORE",
+        )
         parser.add_argument("--until-idle", action="store_true", help="end when nothing waits any more")
 
     def handle(self, *args: Any, **options: Any) -> None:
         """Work until ended."""
         preload("ritornel.films.apart")
+        if options["pieces"] and not (settings.REDIS and settings.MEDIA_STORE):
+            raise CommandError("to make pieces for another machine, set RITORNEL_REDIS and RITORNEL_MEDIA_STORE")
         if settings.REDIS:
-            call_command("rqworker", "default", job_class="django_tasks_rq.Job", with_scheduler=False)
+            queue = "films" if options["pieces"] else "default"
+            call_command("rqworker", queue, job_class="django_tasks_rq.Job", with_scheduler=False)
             return
         ended = threading.Event()
         for number in (signal.SIGINT, signal.SIGTERM):
