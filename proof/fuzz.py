@@ -21,7 +21,7 @@ from ritornel.core.model.reading import BadDocument
 def told(fuzz: Fuzz, seconds: float) -> Iterator[str]:
     """Yield what a run has to say."""
     yield f"{sum(fuzz.answers.values())} requests in {seconds:.0f} s; the slowest took {fuzz.slowest:.2f} s; "
-    yield f"the server took {fuzz.server.memory() / 1e6:.0f} MB at most and wrote {fuzz.server.traces()} traces\n"
+    yield f"the server took {fuzz.server.memory() / 1e6:.0f} MB at most and wrote {len(fuzz.server.traces())} traces\n"
     yield ", ".join(f"{name}: {count}" for name, count in sorted(fuzz.answers.items()))
 
 

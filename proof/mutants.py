@@ -35,6 +35,7 @@ LEAST_KILLED = 0.9
 PROGRESS_EACH = 100
 SECONDS = 60
 PATIENCE_FACTOR = 8
+UNBROKEN_SECONDS = 600
 """A change that makes the tests take so many times as long as they take without it is noticed too."""
 _PATIENCE = "RITORNEL_MUTANT_SECONDS"
 _TURNED = {
@@ -208,6 +209,7 @@ def main(arguments: list[str] | None = None) -> int:
     if asked.share < 1:
         found = random.Random(asked.seed).sample(found, max(1, round(asked.share * len(found))))
     _prepare()
+    os.environ[_PATIENCE] = str(UNBROKEN_SECONDS)
     began = time.monotonic()
     stands = survives(None)
     os.environ[_PATIENCE] = str(max(SECONDS, PATIENCE_FACTOR * (time.monotonic() - began)))

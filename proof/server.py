@@ -111,9 +111,11 @@ class Server:
         status = Path(f"/proc/{self.process.pid}/status").read_text()
         return int(re.search(r"VmHWM:\s+(\d+) kB", status)[1]) * 1024
 
-    def traces(self) -> int:
-        """How many traces of what nobody foresaw stand in its log."""
-        return self.log.read_text(errors="replace").count("Traceback (most recent call last)")
+    def traces(self) -> list[str]:
+        """What nobody foresaw, as it stands in its log: the last places and the words of each trace."""
+        _, *found = self.log.read_text(errors="replace").split("Traceback (most recent call last):\n")
+        ends = (re.search(r"^\S.*$", trace, re.MULTILINE) for trace in found)
+        return [trace[max(0, end.start() - 400) : end.end()] for trace, end in zip(found, ends, strict=True) if end]
 
     def __enter__(self) -> "Server":
         self.start()

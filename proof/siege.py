@@ -227,7 +227,7 @@ def main(arguments: list[str] | None = None) -> int:
         print(
             f"with {reading} slow readers and {asked.half} half-sent requests a page took {slowest:.2f} s at most, alone {alone:.2f} s"
         )
-        print(f"the server took {server.memory() / 1e6:.0f} MB at most and wrote {server.traces()} traces")
+        print(f"the server took {server.memory() / 1e6:.0f} MB at most and wrote {len(server.traces())} traces")
         return 0 if slowest < max(PAGE_SECONDS, SLOWER * alone) and not server.traces() else 1
 
 

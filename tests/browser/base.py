@@ -28,7 +28,8 @@ FLAGS = [
     "--disable-component-update",
     "--disable-sync",
     "--use-fake-device-for-media-stream",
-    "--disable-features=LocalNetworkAccessChecks",  # a made-up host page frames the server on loopback
+    "--disable-features=LocalNetworkAccessChecks,PreloadTopChromeWebUI,WebUITabStrip,TabSearch",
+    # a made-up host page frames the server on loopback; and windows nobody sees need no parts of their own
 ]
 SOUND_AT_ONCE = "--autoplay-policy=no-user-gesture-required"
 USER, PASSWORD = "keeper", "four-flashes"

@@ -4,10 +4,10 @@ from base64 import b64decode
 from io import BytesIO
 from typing import Any
 
+import cv2
 import numpy as np
 from numpy.typing import NDArray
 from PIL import Image
-from scipy.ndimage import gaussian_filter
 
 from ritornel.core.model import Show
 from ritornel.core.score import Score
@@ -61,10 +61,11 @@ def seen_at(page: Any, time: float) -> NDArray[np.uint8]:
 
 def similarity(one: NDArray[np.uint8], other: NDArray[np.uint8]) -> float:
     """The mean structural similarity of two pictures in grey (Wang, Bovik, Sheikh, Simoncelli 2004; Gaussian, 1.5)."""
-    a, b = (picture.astype(np.float64) @ (0.299, 0.587, 0.114) for picture in (one, other))
-    mean_a, mean_b = (gaussian_filter(x, 1.5) for x in (a, b))
-    var_a, var_b = gaussian_filter(a * a, 1.5) - mean_a**2, gaussian_filter(b * b, 1.5) - mean_b**2
-    both = gaussian_filter(a * b, 1.5) - mean_a * mean_b
+    a, b = (cv2.cvtColor(picture, cv2.COLOR_RGB2GRAY).astype(np.float32) for picture in (one, other))
+    mean_a, mean_b, squares_a, squares_b, both = (
+        cv2.GaussianBlur(x, (11, 11), 1.5) for x in (a, b, a * a, b * b, a * b)
+    )
+    var_a, var_b, both = squares_a - mean_a**2, squares_b - mean_b**2, both - mean_a * mean_b
     c1, c2 = (0.01 * 255) ** 2, (0.03 * 255) ** 2
     shared = ((2 * mean_a * mean_b + c1) * (2 * both + c2)) / ((mean_a**2 + mean_b**2 + c1) * (var_a + var_b + c2))
     return float(shared.mean())
@@ -79,5 +80,5 @@ def worst_block(one: NDArray[np.uint8], other: NDArray[np.uint8], size: int = 16
 
 def _means(picture: NDArray[np.uint8], size: int) -> NDArray[np.float64]:
     height, width = (side // size * size for side in picture.shape[:2])
-    blocks = picture[:height, :width].astype(np.float64).reshape(height // size, size, width // size, size, 3)
-    return blocks.mean(axis=(1, 3))  # type: ignore[no-any-return]
+    means = cv2.resize(picture[:height, :width], (width // size, height // size), interpolation=cv2.INTER_AREA)
+    return means.astype(np.float64)

@@ -26,7 +26,7 @@ SHARES = (0.1, 0.3, 0.5, 0.7, 0.9)
 
 
 class SameAsThePage(BrowserCase):
-    def compare(self, row: Show, times: Any, width: int = 960) -> None:
+    def compare(self, row: Show, times: Any, width: int = 640) -> None:
         show = running(in_rows.load(row))
         score = compile(show)
         height = width * 9 // 16

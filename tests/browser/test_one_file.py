@@ -54,7 +54,7 @@ class OneFile(BrowserCase):
         page.on("pageerror", lambda error: self.errors.append(str(error)))
         page.on("console", lambda said: self.errors.append(said.text) if said.type == "error" else None)
         page.goto(path.as_uri())
-        page.wait_for_function("window.player?.playhead.playing")
+        page.wait_for_function("window.player?.playhead?.playing")
         return page
 
     def test_it_plays_from_a_disk_and_asks_for_nothing_but_its_own_parts(self):
@@ -99,7 +99,7 @@ class OneFile(BrowserCase):
         page.wait_for_function("rounds >= 20", timeout=20_000)
         self.assertEqual(page.evaluate("document.querySelectorAll('*').length"), nodes, "it grows with every round")
         page.evaluate("setTimeout(() => { throw new Error('made up'); })")
-        page.wait_for_function("window.rounds === undefined && window.player?.playhead.playing", timeout=20_000)
+        page.wait_for_function("window.rounds === undefined && window.player?.playhead?.playing", timeout=20_000)
         self.assertIn("made up", self.errors.pop())
 
     def test_a_large_one_is_a_folder_with_its_media_beside_it(self):

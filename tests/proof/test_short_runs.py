@@ -149,7 +149,7 @@ class Together(TestCase):
             self.assertEqual(len(ids), 1)
             self.assertEqual(someone.get(told["asset"]["url"]).content, content)
             self.assertEqual(len(someone.get("/library/assets").json()["assets"]), 1)
-            self.assertEqual(server.traces(), 0)
+            self.assertEqual(server.traces(), [])
 
 
 class Bodies(TestCase):
@@ -199,4 +199,4 @@ class Following(TestCase):
             self.assertEqual(other.get(f"{address}events").status_code, 404)
             other.cookies.clear()
             self.assertEqual(other.get(f"{address}events").status_code, 401)
-            self.assertEqual(server.traces(), 0)
+            self.assertEqual(server.traces(), [])

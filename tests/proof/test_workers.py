@@ -38,20 +38,6 @@ class WithServer(unittest.TestCase):
                 return told
         raise AssertionError(f"never looked through: {told}")
 
-    def filmed_by_two(self, server: Server):
-        """A film by two workers; one is killed, the other goes on with what that had in hand."""
-        someone = self.signed_in(server)
-        first = server.worker
-        server.start_worker()
-        films = begun(someone, 480)
-        until(someone, films, 2)
-        first.kill()
-        first.wait()
-        one = until(someone, films)
-        self.assertEqual(one["state"], "made")
-        check(someone, one)
-        self.assertEqual(server.traces(), 0)
-
 
 class Workers(WithServer):
     def test_nothing_is_done_while_nobody_works_and_all_of_it_when_somebody_does(self):
@@ -71,11 +57,22 @@ class Workers(WithServer):
             server.kill_worker()
             server.start_worker()
             self.assertAlmostEqual(self.waits(someone, told["of"])["asset"]["length"], 120_000, delta=5)
-            self.assertEqual(server.traces(), 0)
+            self.assertEqual(server.traces(), [])
 
     def test_a_film_is_made_by_two_workers_of_which_one_is_ended(self):
+        """The other goes on with what that had in hand."""
         with Server() as server:
-            self.filmed_by_two(server)
+            someone = self.signed_in(server)
+            first = server.worker
+            server.start_worker()
+            films = begun(someone, 480)
+            until(someone, films, 2)
+            first.kill()
+            first.wait()
+            one = until(someone, films)
+            self.assertEqual(one["state"], "made")
+            check(someone, one)
+            self.assertEqual(server.traces(), [])
 
 
 class InRedis(WithServer):
@@ -105,7 +102,6 @@ class InRedis(WithServer):
             self.assertTrue(told["looking"])
             server.start_worker()
             self.assertEqual(self.waits(someone, told["of"])["asset"]["name"], "a.png")
-            self.filmed_by_two(server)
 
     def machine(self, number: int) -> subprocess.Popen:
         """Begin a machine that only makes pieces: a folder of its own, and no database in it."""
@@ -152,4 +148,4 @@ class InRedis(WithServer):
             self.assertTrue(all(made), "both made some")
             shutil.rmtree(server.var / "media/assets")
             self.assertEqual(someone.get(picture["url"]).content, png(), "what this machine has not is fetched")
-            self.assertEqual(server.traces(), 0)
+            self.assertEqual(server.traces(), [])
