@@ -44,6 +44,24 @@ class Player(WatchingCase):
         self.until("player.stage.layers.get('two')?.nodes.size === 0 && player.stage.layers.has('two#1')")
         self.assertEqual(page.evaluate("document.querySelector('#stage [data-slide=two]').style.visibility"), "hidden")
 
+    def test_clips_and_sounds_that_are_over_are_let_go_of(self):
+        """A browser keeps what it has decoded of each medium until it has time to look: a kiosk grows by that."""
+        held = self.assets()
+        clip = {"id": "c", "kind": "clip", "asset": held["clip"], "x": 0, "y": 0, "width": 640, "height": 360}
+        slides = [
+            {"id": f"s{n}", "hold": 60_000, "objects": [{**clip, "out": 800}] if n == 0 else []} for n in range(9)
+        ]
+        page = self.watch(publish(self.keep({"slides": slides}), False))
+        self.until("player.playhead.playing && document.querySelector('.stage video')?.readyState >= 2")
+        page.evaluate("window.held = document.querySelector('.stage video')")
+        for number in range(1, 9):
+            page.keyboard.press("PageDown")
+            self.until(f"player.stage.layers.has('s{number}')")
+        self.until("!held.isConnected && held.networkState === HTMLMediaElement.NETWORK_EMPTY")
+        page.keyboard.press("Home")
+        self.until("document.querySelector('.stage video')?.readyState >= 2")
+        self.until("player.playhead.playing && document.querySelector('.stage video').currentTime > 0.1")
+
     def test_or_begins_again(self):
         self.watch(
             self.published(

@@ -120,7 +120,9 @@ class Follower:
             cut = [one for one in seen if one.is_words and (one.is_cut_at(begin) or one.is_cut_at(end))]
             if not cut:
                 return view
-            view = self._view(min(begin, *(one.low for one in cut)), max(end, *(one.high for one in cut)))
+            low = min(begin, *(one.low - self._margin for one in cut))
+            high = max(end, *(one.high + self._margin for one in cut))
+            view = self._view(max(0.0, low), min(self._whole, high))
 
     def _seen(self, place: int, time: int) -> list[_Seen]:
         """Return what stands on a slide then, but for what others stand on."""

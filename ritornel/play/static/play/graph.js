@@ -64,11 +64,15 @@ export class Graph {
     return routed && !element.muted ? this.latency + routed.held : 0;
   }
 
-  /** Ends a media element softly. */
-  end(element) {
+  /** Ends a media element softly; then `ended` is called, unless it is to be heard again by then. */
+  end(element, ended) {
     const routed = this.media.get(element);
-    if (routed) routed.end();
-    else element.pause();
+    if (routed) {
+      routed.end(ended);
+    } else {
+      element.pause();
+      ended();
+    }
   }
 
   /** How loud a media element is now, for those who look. */

@@ -3,6 +3,7 @@
 import { lastOfLength, valueAt } from "./evaluate.js";
 import { Graph } from "./graph.js";
 import { jointAt } from "./mixing.js";
+import { release } from "./nodes.js";
 import { gainAt, placeAt } from "./spans.js";
 
 const SEEK_BEYOND_S = 0.4; // further off than this, seek
@@ -58,9 +59,19 @@ export class Media {
   stopOthers(wanted, time) {
     for (const [key, medium] of this.heard) {
       if (wanted.has(key) || medium.ahead > time) continue;
-      if (this.graph) this.graph.end(medium.element);
-      else medium.element.pause();
       this.heard.delete(key);
+      this.letGo(medium.element);
+    }
+  }
+
+  /** Ends what a medium plays, softly where that can be; a sound, which nobody sees, is let go of. */
+  letGo(element) {
+    const released = () => element instanceof HTMLAudioElement && release(element);
+    if (this.graph) {
+      this.graph.end(element, released);
+    } else {
+      element.pause();
+      released();
     }
   }
 
@@ -94,7 +105,10 @@ export class Media {
 
   /** Stops everything that sounds. */
   stop() {
-    for (const { element } of this.heard.values()) element.pause();
+    for (const { element } of this.heard.values()) {
+      element.pause();
+      if (element instanceof HTMLAudioElement) release(element);
+    }
     this.heard.clear();
   }
 

@@ -105,6 +105,13 @@ function straightLine({ width, height, rising, line, line_width }) {
   return drawing;
 }
 
+/** Lets go at once of what a browser has read and decoded of a medium that is not seen or heard again. */
+export function release(medium) {
+  medium.pause();
+  medium.removeAttribute("src");
+  medium.load();
+}
+
 function mediaElement(node, asset, as) {
   if (node.kind === "clip" && as === "copy") return Object.assign(document.createElement("canvas"), { width: asset?.width ?? 1, height: asset?.height ?? 1 });
   if (node.kind === "clip" && as !== "still") {

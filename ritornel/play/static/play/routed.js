@@ -71,9 +71,13 @@ export class Routed {
     return true;
   }
 
-  /** Ends it softly. */
-  end() {
+  /** Ends it softly; then `ended` is called, unless it is to be heard again by then. */
+  end(ended) {
     this.loudness = 0;
-    setTimeout(() => this.wanted === 0 && this.element.pause(), END_MS);
+    setTimeout(() => {
+      if (this.wanted !== 0) return;
+      this.element.pause();
+      ended();
+    }, END_MS);
   }
 }

@@ -5,7 +5,7 @@ import { announceLinks } from "./links.js";
 import { Ink } from "./inking.js";
 import { STANDS, drawnIn, sheetIn } from "./frame.js";
 import { Cover } from "./masks.js";
-import { build, fitMedia, frameBox, stretchDrawing } from "./nodes.js";
+import { build, fitMedia, frameBox, release, stretchDrawing } from "./nodes.js";
 import { transformOf } from "./placing.js";
 
 /** Draws frames of a show into `root`. `play` is {width, height, order, slides, assets}. */
@@ -195,9 +195,9 @@ export class Stage {
   }
 
   drop(name, layer) {
-    layer.element.querySelectorAll("video").forEach((video) => video.pause());
     layer.cover.leave();
     layer.element.remove();
+    layer.element.querySelectorAll("video").forEach(release);
     this.layers.delete(name);
   }
 }
