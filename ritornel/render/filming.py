@@ -120,12 +120,15 @@ def named(kind: str, content: Any) -> str:
 
 def _alike(value: Any) -> Any:
     """Return plain data in which what is equal is written alike: numbers, and structures with all their fields."""
+    kind = type(value)
+    if kind is float or kind is str or kind is bool or value is None:
+        return value
+    if kind is int:
+        return float(value)
+    if isinstance(value, tuple | list):
+        return [_alike(one) for one in value]
     if isinstance(value, Struct):
-        return [type(value).__name__, *(_alike(getattr(value, name)) for name in value.__struct_fields__)]
+        return [kind.__name__, *(_alike(getattr(value, name)) for name in value.__struct_fields__)]
     if isinstance(value, dict):
         return [[key, _alike(one)] for key, one in sorted(value.items())]
-    if isinstance(value, list | tuple):
-        return [_alike(one) for one in value]
-    if isinstance(value, int | float) and not isinstance(value, bool):
-        return float(value)
-    return value if value is None or isinstance(value, bool) else str(value)
+    return float(value) if isinstance(value, int | float) else str(value)

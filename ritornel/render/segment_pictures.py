@@ -13,7 +13,7 @@ from ritornel.core.model.uses import asset_lengths, assets_of
 from ritornel.core.motion.target import states_at
 from ritornel.core.score import Score, compile
 from ritornel.core.score.evaluating import NOTHING, slide_before
-from ritornel.core.score.following import Follower, Move
+from ritornel.core.score.following import Follower
 from ritornel.core.score.segments import Segment, instants, segments_of, stays
 from ritornel.core.voice.captions import Caption, captions_of
 from ritornel.render.burnt import Burnt
@@ -33,11 +33,12 @@ _STILL_WEIGHT = Fraction(1, 4)
 def picture_pieces(show: Show, settings: FilmSettings) -> Iterator[Piece]:
     """Yield the segments of a film's picture."""
     score = compile(show)
+    follower = _follower(show, score, settings)
     for segment in segments_of(score):
-        times = times_of(show, score, segment, settings)
+        times = times_of(show, score, segment, settings, follower)
         still = sum(stays(at, following, settings.fps) for at, following in pairwise(times))
         yield Piece(
-            name=named("picture", _shown(show, score, segment, settings)),
+            name=named("picture", _shown(show, score, segment, settings, follower)),
             what="picture",
             weight=round(len(times) - still + still * _STILL_WEIGHT) + _SLIDE_WEIGHT,
             segment=segment,
@@ -68,7 +69,8 @@ class ShowPictures:
 
         A frame is valid until the next one comes.
         """
-        times = times_of(self.show, self.score, segment, self.settings)
+        follower = None if self._followed is None else self._followed.follower
+        times = times_of(self.show, self.score, segment, self.settings, follower)
         for at, following in zip(times, [*times[1:], Fraction(segment.end_ms)], strict=True):
             yield at, *self.frame(segment.slide, at, stays(at, following, self.settings.fps))
 
@@ -131,10 +133,12 @@ class Pictures:
             writing.close()
 
 
-def times_of(show: Show, score: Score, segment: Segment, settings: FilmSettings) -> tuple[Fraction, ...]:
+def times_of(
+    show: Show, score: Score, segment: Segment, settings: FilmSettings, follower: Follower | None
+) -> tuple[Fraction, ...]:
     """Return when frames of a segment are shown, in ms of its slide."""
     captions = _captions(show, score, segment.slide, settings)
-    moving = [(move.start_ms, move.end_ms) for move in _moves(show, score, segment.slide, settings)]
+    moving = [(move.start_ms, move.end_ms) for move in follower.moves(segment.slide)] if follower else []
     edges = sorted({edge for one in captions for edge in (one.start_ms, one.end_ms)})
     return instants(score.slides[segment.slide], segment, Fraction(settings.fps), edges, moving)
 
@@ -146,26 +150,28 @@ def _captions(show: Show, score: Score, place: int, settings: FilmSettings) -> t
     return captions_of(show.slides[place], score.times[place], show, asset_lengths(show), settings.burnt)
 
 
-def _moves(show: Show, score: Score, place: int, settings: FilmSettings) -> tuple[Move, ...]:
-    """Return how the view moves on a slide, in a film that follows what comes."""
+def _follower(show: Show, score: Score, settings: FilmSettings) -> Follower | None:
+    """Return where a film looks that follows what comes; None for one that shows the whole stage."""
     if not settings.follows:
-        return ()
+        return None
     width, height = settings.size(show)
-    return Follower(show, score, width / height).moves(place)
+    return Follower(show, score, width / height)
 
 
 def _said(captions: Iterable[Caption], at: Fraction) -> str:
     return next((one.text for one in captions if one.start_ms <= at < one.end_ms), "")
 
 
-def _shown(show: Show, score: Score, segment: Segment, settings: FilmSettings) -> Iterator[Any]:
+def _shown(
+    show: Show, score: Score, segment: Segment, settings: FilmSettings, follower: Follower | None
+) -> Iterator[Any]:
     """Yield all that a segment of the picture is made of."""
     place = segment.slide
     slide = score.slides[place]
     yield settings, show.width, show.height, segment.start_ms, segment.end_ms
     yield _drawn(show.slides[place], show), slide.length_ms, slide.transition, slide.targets
     yield _captions(show, score, place, settings), show.captions if settings.burnt is not None else None
-    yield _moves(show, score, place, settings)
+    yield follower.moves(place) if follower else ()
     if segment.start_ms < slide.transition.duration_ms:
         before = slide_before(score, place)
         if before != NOTHING:

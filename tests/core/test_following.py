@@ -101,6 +101,13 @@ class Following(TestCase):
         found = follower(*slides)
         self.assertEqual([found.at(1, at).middle for at in (0, 300, 600)], [LEAST / 2, 640, 1280 - LEAST / 2])
 
+    def test_the_last_of_very_many_slides_is_found_by_itself(self):
+        slides = [
+            bare(box("a", 100 + 900 * (n % 2)), transition={"type": "crossfade", "duration": 600}) for n in range(400)
+        ]
+        found = follower(*slides)
+        self.assertEqual([found.at(399, at).middle for at in (0, 600)], [LEAST / 2, 1280 - LEAST / 2])
+
     def test_a_square_show_is_followed_down_in_a_wide_film(self):
         made = show(bare(box("a", 100)), width=1080, height=1920)
         found = Follower(made, compile(made), 1.0)

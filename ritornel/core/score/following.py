@@ -74,11 +74,17 @@ class Follower:
         self._margin = _MARGIN * min(show.width, show.height)
         self.least = min(self._whole, show.height * ratio if self.axis == "across" else show.width / ratio)
         self._moves: dict[int, tuple[Move, ...]] = {}
+        self._found: dict[int, tuple[Move, ...]] = {}
 
     def moves(self, place: int) -> tuple[Move, ...]:
-        """Return how the view moves on a slide; it comes from where it was on the one before."""
+        """Return how the view moves on a slide; while a transition runs it comes from where it was before."""
         if place not in self._moves:
-            self._moves[place] = tuple(self._found(place))
+            first, *more = self._views(place)
+            before = slide_before(self._score, place) if first.end_ms else NOTHING
+            if before != NOTHING:
+                was = view_at(self._views(before), self._score.slides[before].length_ms)
+                first = first._replace(old=was)
+            self._moves[place] = (first, *more)
         return self._moves[place]
 
     def at(self, place: int, time: float) -> View:
@@ -89,18 +95,19 @@ class Follower:
         """Tell whether the view stands still at an instant of a slide's time in ms."""
         return not any(move.start_ms <= time < move.end_ms for move in self.moves(place))
 
-    def _found(self, place: int) -> Iterator[Move]:
-        slide = self._score.slides[place]
-        comes = min(slide.transition.duration_ms, slide.length_ms)
-        first = self._looking(place, comes, None) or View(self._whole / 2, self.least)
-        before = slide_before(self._score, place) if comes else NOTHING
-        was = first if before == NOTHING else self.at(before, self._score.slides[before].length_ms)
-        done = [Move(0, comes, was, first)]
-        for start, end, objects in _arrivals(slide, comes):
-            view = self._looking(place, min(end, start + _SETTLED_MS), objects, done[-1].new)
-            if view is not None and view != done[-1].new:
-                done.append(Move(start, min(start + MOVE_MS, slide.length_ms), view_at(done, start), view))
-        yield from done
+    def _views(self, place: int) -> tuple[Move, ...]:
+        """Return how the view moves on a slide by itself, as if nothing was before it."""
+        if place not in self._found:
+            slide = self._score.slides[place]
+            comes = min(slide.transition.duration_ms, slide.length_ms)
+            first = self._looking(place, comes, None) or View(self._whole / 2, self.least)
+            done = [Move(0, comes, first, first)]
+            for start, end, objects in _arrivals(slide, comes):
+                view = self._looking(place, min(end, start + _SETTLED_MS), objects, done[-1].new)
+                if view is not None and view != done[-1].new:
+                    done.append(Move(start, min(start + MOVE_MS, slide.length_ms), view_at(done, start), view))
+            self._found[place] = tuple(done)
+        return self._found[place]
 
     def _looking(self, place: int, time: int, only: frozenset[str] | None, was: View | None = None) -> View | None:
         """Return the view of what stands on a slide then, or of some objects; the one that ``was`` if that may stay.

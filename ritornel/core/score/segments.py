@@ -60,17 +60,18 @@ def instants(
     spans = [(a, b) for a, b in still_spans(slide, moving) if b > segment.start_ms and a < segment.end_ms]
     for change in also:
         spans = [part for a, b in spans for part in ((a, min(b, change)), (max(a, change), b)) if part[0] < part[1]]
-    starts = [a for a, _ in spans]
-    step = 1000 / fps
-    found: list[Fraction] = []
-    at = Fraction(segment.start_ms)
-    while at < segment.end_ms - _LEAST_FRAME * step or not found:
+    ticks = fps.numerator  # of one millisecond: frames come at whole ones
+    step = 1000 * fps.denominator
+    starts, ends = [a * ticks for a, _ in spans], [b * ticks for _, b in spans]
+    found: list[int] = []
+    at, last = segment.start_ms * ticks, segment.end_ms * ticks - _LEAST_FRAME * step
+    while at < last or not found:
         place = bisect_right(starts, at) - 1
-        same = bool(found) and place >= 0 and spans[place][0] <= found[-1] and at < spans[place][1]
-        if not same or at - found[-1] >= STILL_MS:
+        same = bool(found) and place >= 0 and starts[place] <= found[-1] and at < ends[place]
+        if not same or at - found[-1] >= STILL_MS * ticks:
             found.append(at)
         at += step
-    return tuple(found)
+    return tuple(Fraction(at, ticks) for at in found)
 
 
 def stays(at: Fraction, following: Fraction, fps: int) -> bool:

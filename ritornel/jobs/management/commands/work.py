@@ -48,7 +48,13 @@ class Command(BaseCommand):
             raise CommandError("to make pieces for another machine, set RITORNEL_REDIS and RITORNEL_MEDIA_STORE")
         if settings.REDIS:
             queue = "films" if options["pieces"] else "default"
-            call_command("rqworker", queue, job_class="django_tasks_rq.Job", with_scheduler=False)
+            call_command(
+                "rqworker",
+                queue,
+                job_class="django_tasks_rq.Job",
+                worker_class="rq.SimpleWorker",  # what could end it is done in processes of its own
+                with_scheduler=False,
+            )
             return
         ended = threading.Event()
         for number in (signal.SIGINT, signal.SIGTERM):
