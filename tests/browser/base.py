@@ -12,6 +12,7 @@ from django.contrib.staticfiles.testing import StaticLiveServerTestCase
 from django.test import Client, override_settings
 from playwright.sync_api import Browser, BrowserContext, Page, Playwright, sync_playwright
 
+from proof.server import NOT_NEEDED
 from ritornel.core.model.reading import read_show
 from ritornel.shows import keeping
 from ritornel.shows.models import Show
@@ -28,8 +29,7 @@ FLAGS = [
     "--disable-component-update",
     "--disable-sync",
     "--use-fake-device-for-media-stream",
-    "--disable-features=LocalNetworkAccessChecks,PreloadTopChromeWebUI,WebUITabStrip,TabSearch",
-    # a made-up host page frames the server on loopback; and windows nobody sees need no parts of their own
+    f"--disable-features=LocalNetworkAccessChecks,{NOT_NEEDED}",  # a made-up host page frames the server on loopback
 ]
 SOUND_AT_ONCE = "--autoplay-policy=no-user-gesture-required"
 USER, PASSWORD = "keeper", "four-flashes"
