@@ -19,6 +19,7 @@ class Pictures(OwnerCase):
     def setUp(self):
         super().setUp()
         shutil.rmtree(self.folder / "pictures", ignore_errors=True)
+        self.enterContext(patch.multiple(pictures, SECONDS=60, STRIP_SECONDS=60))  # a busy machine draws slowly
         self.lamp = asset(self.owner, "lamp.png", png("#2040c0", (400, 400)))
         box = {"id": "box", "kind": "shape", "x": 0, "y": 0, "width": 640, "height": 720, "fill": RED}
         seen = {"id": "p", "kind": "picture", "asset": self.lamp.sha256, "x": 880, "y": 0, "width": 400, "height": 400}
