@@ -16,7 +16,7 @@ from ritornel.core.voice.spoken import tokens
 from ritornel.formats.hearing import heard_in
 from ritornel.jobs.apart import TooMuch, done_apart
 from ritornel.jobs.models import Job
-from ritornel.jobs.running import AtWork, begun
+from ritornel.jobs.running import AtWork, Stopped, begun
 from ritornel.library.models import Asset
 from ritornel.shows import in_rows, keeping
 from ritornel.shows.models import Show
@@ -53,7 +53,10 @@ def listen(work: AtWork) -> None:
     wanted = unheard(show)
     for number, slide in enumerate(wanted):
         work.tell(number, len(wanted))
-        _keep(row, slide, _heard(row, slide, show.language), show.language)
+        try:
+            _keep(row, slide, _heard(row, slide, show.language), show.language)
+        except Show.DoesNotExist as error:  # it was deleted meanwhile
+            raise Stopped from error
     work.tell(len(wanted), len(wanted))
 
 

@@ -67,6 +67,15 @@ class Voices(OwnerCase):
         self.assertEqual(in_rows.load(self.row).slides[0].narration.heard, "other")
         self.assertEqual(self.hear(), {"hearing": False})
 
+    def test_a_show_that_is_deleted_meanwhile_is_no_trouble(self):
+        self.give(self.voice)
+
+        def deleted(*_, **__):
+            type(self.row).objects.all().delete()
+
+        with patch.object(hearing, "done_apart", side_effect=deleted), self.assertNoLogs("ritornel", "ERROR"):
+            hearing.listening(self.row, in_rows.load(self.row))
+
     def test_hum_and_hiss_are_lowered_in_a_new_sound_that_names_its_source_and_compared(self):
         noisy = asset(self.owner, "noisy.wav", made_voice(SCRIPT, noise_db=20, quiet_ms=600).content)
         self.give(noisy.sha256)
