@@ -15,9 +15,21 @@ from ritornel.render.filming import Film, FilmSettings, Sources
 from ritornel.render.ways_out import WAYS, planned
 from ritornel.render.ways_out.stills import small_stills
 
+SECONDS = 900.0
+"""What making a piece may take."""
+TOO_MUCH = "this film takes more time or memory than it may; make it smaller, or of fewer slides"
+_MEMORY = 700 * 1024 * 1024
+_MEMORY_OF_A_PIXEL = 260
+
 
 class OtherPieces(Exception):
     """The film was planned by another version of this application: its pieces are not these."""
+
+
+def memory_for(settings: FilmSettings, document: str) -> int:
+    """Return how many bytes making a piece of a show may ask for."""
+    width, height = settings.size(msgspec.json.decode(document, type=Show))
+    return _MEMORY + _MEMORY_OF_A_PIXEL * width * height
 
 
 def make_piece(

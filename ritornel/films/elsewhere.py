@@ -5,17 +5,18 @@ through the shared store of media: what a piece is made of, and the piece. Who m
 is at it; when it falls silent the piece is asked for again.
 """
 
+import os
 import shutil
 import socket
+from logging import getLogger
 from pathlib import Path
 from typing import Any
-from uuid import UUID, uuid4
+from uuid import UUID
 
 import msgspec
 from django.conf import settings
 from django_tasks import task
 
-from ritornel.core.model import Show as CoreShow
 from ritornel.films import apart
 from ritornel.films.models import Film, films_folder
 from ritornel.jobs.apart import TooMuch, done_apart
@@ -23,23 +24,15 @@ from ritornel.jobs.running import Stopped
 from ritornel.library import shared
 from ritornel.render.filming import FilmSettings
 
-QUEUE = "films"
-SECONDS = 900.0
-_MEMORY = 700 * 1024 * 1024
-_MEMORY_OF_A_PIXEL = 260
+log = getLogger("ritornel")
 _BEAT_S, _ASKED_S, _KNOWN_S, _TROUBLE_S = 10, 60, 13 * 24 * 3600, 24 * 3600
-TOO_MUCH = "this film takes more time or memory than it may; make it smaller, or of fewer slides"
+_OTHERS = "another machine that makes films has another version of Ritornel; bring all to the same one"
+_UNFORESEEN = "a machine that makes pieces of films could not make one; its log says why. Then go on"
 
 
 def is_on() -> bool:
     """Tell whether other machines may make pieces: there are a Redis and a shared store."""
     return bool(settings.REDIS and settings.MEDIA_STORE)
-
-
-def memory_for(settings_: FilmSettings, show: CoreShow) -> int:
-    """Return how many bytes making a piece may ask for."""
-    width, height = settings_.size(show)
-    return _MEMORY + _MEMORY_OF_A_PIXEL * width * height
 
 
 def is_made(path: Path) -> bool:
@@ -70,10 +63,16 @@ def halt(film: Film) -> None:
         _redis().set(f"ritornel:stopped:{film.pk.hex}", 1, ex=_TROUBLE_S)
 
 
+def done(film: Film) -> None:
+    """A film is made, or not wanted: what was laid into the store for it alone is not needed any more."""
+    if is_on():
+        shared.drop(_document(film.pk.hex))
+
+
 def ask(film: Film, numbers: list[int], files: dict[str, Path]) -> None:
-    """Ask for pieces of a film that nobody is asked for, or is at."""
+    """Ask for pieces of a film that nobody was asked for lately, or is at."""
     redis = _redis()
-    document = films_folder() / "asked" / film.pk.hex
+    document = _document(film.pk.hex)
     if not document.is_file():
         document.parent.mkdir(parents=True, exist_ok=True)
         document.write_text(film.document)
@@ -89,20 +88,23 @@ def ask(film: Film, numbers: list[int], files: dict[str, Path]) -> None:
             make_piece.enqueue(film.pk.hex, film.wished, number, film.pieces[number][0], there, place)
 
 
-@task(queue_name=QUEUE)
+@task(queue_name=settings.PIECES_QUEUE)
 def make_piece(film: str, wished: dict[str, Any], number: int, name: str, files: dict[str, str], place: str) -> None:
     """Make a piece of a film on a machine that may have no database; then let the film go on."""
     root = Path(settings.MEDIA_ROOT)
     target = root / place
     redis = _redis()
     redis.delete(_key("asked", target))
-    if redis.exists(_key("made", target), f"ritornel:stopped:{film}"):
+    if redis.exists(f"ritornel:stopped:{film}"):
         return
-    me = f"{socket.gethostname()}-{uuid4().hex}"
+    if redis.exists(_key("made", target)):
+        go_on.enqueue(film)
+        return
+    me = f"{socket.gethostname()}-{os.getpid()}"
     if not redis.set(_key("beat", target), me, nx=True, ex=_BEAT_S):
         return
     arriving = films_folder() / "arriving" / me / target.name
-    arriving.parent.mkdir(parents=True)
+    arriving.parent.mkdir(parents=True, exist_ok=True)
 
     def beat() -> None:
         redis.set(_key("beat", target), me, ex=_BEAT_S)
@@ -110,23 +112,23 @@ def make_piece(film: str, wished: dict[str, Any], number: int, name: str, files:
             raise Stopped
 
     try:
-        document = shared.at_hand(films_folder() / "asked" / film).read_text()
+        document = shared.at_hand(_document(film)).read_text()
         media = {asset: shared.at_hand(root / one) for asset, one in files.items()}
-        settings_ = msgspec.convert(wished, FilmSettings)
-        memory = memory_for(settings_, msgspec.json.decode(document, type=CoreShow))
-        asked = document, settings_, number, name, media, arriving
-        done_apart(SECONDS, apart.make_piece, *asked, memory=memory, meanwhile=beat)
+        how = msgspec.convert(wished, FilmSettings)
+        asked = document, how, number, name, media, arriving
+        done_apart(apart.SECONDS, apart.make_piece, *asked, memory=apart.memory_for(how, document), meanwhile=beat)
         target.parent.mkdir(parents=True, exist_ok=True)
         arriving.replace(target)
         shared.send(target)
-        redis.set(_key("made", target), 1, ex=_KNOWN_S)
+        target.unlink()
+        redis.set(_key("made", target), me, ex=_KNOWN_S)
     except Stopped:
         return
-    except TooMuch:
-        redis.set(f"ritornel:trouble:{film}", TOO_MUCH, ex=_TROUBLE_S)
-    except apart.OtherPieces:
-        words = "another machine that makes films has another version of Ritornel; bring all to the same one"
+    except Exception as error:
+        words = {TooMuch: apart.TOO_MUCH, apart.OtherPieces: _OTHERS}.get(type(error), _UNFORESEEN)
         redis.set(f"ritornel:trouble:{film}", words, ex=_TROUBLE_S)
+        if words == _UNFORESEEN:
+            log.exception("a piece of film %s was not made", film)
     finally:
         redis.delete(_key("beat", target))
         shutil.rmtree(arriving.parent, ignore_errors=True)
@@ -141,6 +143,11 @@ def go_on(film: str) -> None:
     found = Film.objects.filter(pk=UUID(film), stopped_at=None, made_at=None).select_related("owner", "show").first()
     if found is not None:
         advance(found)
+
+
+def _document(film: str) -> Path:
+    """Return where the show of a film lies for those who make pieces of it."""
+    return films_folder() / "asked" / film
 
 
 def _key(what: str, path: Path) -> str:

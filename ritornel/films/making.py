@@ -113,6 +113,7 @@ def halt(film: Film) -> None:
 def forget(film: Film) -> None:
     """Delete a film; its pieces stay for a while, for others."""
     halt(film)
+    elsewhere.done(film)
     shared.drop(film.path(WAYS[film.settings.kind].ending))
     film.delete()
 
@@ -188,10 +189,11 @@ def join(work: AtWork) -> None:
         _went_wrong(film, str(error) or _NO_ROOM)
         raise TryAgain(str(error) or _NO_ROOM) from error
     except TooMuch as error:
-        _went_wrong(film, elsewhere.TOO_MUCH)
-        raise TryAgain(elsewhere.TOO_MUCH) from error
+        _went_wrong(film, apart.TOO_MUCH)
+        raise TryAgain(apart.TOO_MUCH) from error
     arriving.replace(target)
     shared.send(target)
+    elsewhere.done(film)
     now = timezone.now()
     Film.objects.filter(pk=film.pk).update(
         made_at=now,
@@ -237,13 +239,13 @@ def _make_apart(work: AtWork, film: Film, number: int, out: Path) -> None:
             work.tell(round(weight * far / WHOLE), weight)
 
     wished = film.settings
-    memory = elsewhere.memory_for(wished, msgspec.json.decode(film.document, type=CoreShow))
+    memory = apart.memory_for(wished, film.document)
     try:
         with or_no_room():
             files = _files_of(film)
             name = film.pieces[number][0]
             asked = film.document, wished, number, name, files, out
-            done_apart(elsewhere.SECONDS, apart.make_piece, *asked, memory=memory, meanwhile=tell)
+            done_apart(apart.SECONDS, apart.make_piece, *asked, memory=memory, meanwhile=tell)
     except apart.OtherPieces:
         again(film)
         raise Stopped from None
@@ -251,8 +253,8 @@ def _make_apart(work: AtWork, film: Film, number: int, out: Path) -> None:
         _went_wrong(film, _NO_ROOM)
         raise TryAgain(_NO_ROOM) from error
     except TooMuch as error:
-        _went_wrong(film, elsewhere.TOO_MUCH)
-        raise Refused(elsewhere.TOO_MUCH) from error
+        _went_wrong(film, apart.TOO_MUCH)
+        raise Refused(apart.TOO_MUCH) from error
 
 
 def _is_made(film: Film, number: int) -> bool:

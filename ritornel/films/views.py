@@ -14,6 +14,7 @@ from ritornel.core.model import Show as CoreShow
 from ritornel.films import making
 from ritornel.films.models import Film
 from ritornel.jobs.models import Job
+from ritornel.library import shared
 from ritornel.library.serving import attachment, file_response
 from ritornel.render.filming import LINES, RATES, FilmSettings, Shape, chapter_slides
 from ritornel.render.ways_out import WAYS
@@ -107,7 +108,7 @@ def fetch(request: HttpRequest, film_id: UUID) -> HttpResponseBase:
     way = WAYS[one.settings.kind]
     if one.made_at is None:
         raise Http404
-    response = file_response(request, one.path(way.ending), way.mime, one.size)
+    response = file_response(request, shared.at_hand(one.path(way.ending)), way.mime, one.size)
     response["Content-Disposition"] = attachment(one.title, f".{way.ending}")
     return response
 

@@ -13,22 +13,22 @@ from ritornel.render.surfaces import Area, Surface, rgb
 class Matted:
     """Puts stages, which have ``self.width`` x ``self.height`` pixels, into frames of ``width`` x ``height``."""
 
-    def __init__(self, show: Show, width: int, height: int) -> None:
+    def __init__(self, show: Show, score: Score, width: int, height: int) -> None:
         """Find how large the stage is in the frame."""
         scale = min(width / show.width, height / show.height)
         self.width, self.height = (max(2, round(side * scale / 2) * 2) for side in (show.width, show.height))
-        self._show = show
+        self._show, self._score = show, score
         self._left, self._top = (width - self.width) // 2, (height - self.height) // 2
         self._is_whole = (self.width, self.height) == (width, height)
         self._canvas = np.zeros((height, width, 4), np.uint8)
         self._ground: tuple[int, ...] = ()
 
-    def around(self, pixels: Surface, changed: Area, score: Score, place: int, time: float) -> tuple[Surface, Area]:
+    def framed(self, pixels: Surface, changed: Area, place: int, time: float) -> tuple[Surface, Area]:
         """Return a stage in its frame, on the slide at a place and its time in ms, and what of the frame changed."""
         if self._is_whole:
             return pixels, changed
         left, top = self._left, self._top
-        ground = _ground_at(self._show, score, place, time)
+        ground = _ground_at(self._show, self._score, place, time)
         whole = Area(0, 0, self._canvas.shape[1], self._canvas.shape[0])
         moved = Area(changed.left + left, changed.top + top, changed.right + left, changed.bottom + top)
         if ground != self._ground:
@@ -41,11 +41,11 @@ class Matted:
 class Followed:
     """Puts what is looked at of a stage, which has ``self.width`` x ``self.height`` pixels, into frames."""
 
-    def __init__(self, show: Show, score: Score, width: int, height: int) -> None:
+    def __init__(self, show: Show, score: Score, follower: Follower, width: int, height: int) -> None:
         """Find how large the stage must be so that the least of it that is seen fills the frame."""
-        self.follower = Follower(show, score, width / height)
+        self._follower = follower
         self._show, self._score, self._size = show, score, (width, height)
-        self._is_across = self.follower.axis == "across"
+        self._is_across = self._follower.axis == "across"
         self._along = width if self._is_across else height
         scale = height / show.height if self._is_across else width / show.width
         self.width, self.height = (max(2, round(side * scale / 2) * 2) for side in (show.width, show.height))
@@ -53,9 +53,9 @@ class Followed:
         self._shown: tuple[View, tuple[int, ...]] | None = None
         self._canvas = np.zeros((height, width, 4), np.uint8)
 
-    def seen(self, pixels: Surface, changed: Area, place: int, time: float) -> tuple[Surface, Area]:
+    def framed(self, pixels: Surface, changed: Area, place: int, time: float) -> tuple[Surface, Area]:
         """Return what is looked at on a slide at its time in ms, filling the frame, and what of the frame changed."""
-        view = self.follower.at(place, time)
+        view = self._follower.at(place, time)
         ground = _ground_at(self._show, self._score, place, time)
         if (view, ground) == self._shown and not changed:
             return self._canvas, changed
@@ -66,7 +66,7 @@ class Followed:
             across, down = (max(2, round(side * smaller)) for side in (self.width, self.height))
             pixels = cv2.resize(pixels, (across, down), interpolation=cv2.INTER_AREA)  # type: ignore[assignment]
         begin = self._along / 2 - view.middle * self._scale * smaller
-        if self.follower.stands(place, time):
+        if self._follower.stands(place, time):
             begin = round(begin)
         beside = round((height - pixels.shape[0]) / 2 if self._is_across else (width - pixels.shape[1]) / 2)
         left, top = (begin, beside) if self._is_across else (beside, begin)

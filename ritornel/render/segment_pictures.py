@@ -33,7 +33,7 @@ _STILL_WEIGHT = Fraction(1, 4)
 def picture_pieces(show: Show, settings: FilmSettings) -> Iterator[Piece]:
     """Yield the segments of a film's picture."""
     score = compile(show)
-    follower = _follower(show, score, settings)
+    follower = follower_of(show, score, settings)
     for segment in segments_of(score):
         times = times_of(show, score, segment, settings, follower)
         still = sum(stays(at, following, settings.fps) for at, following in pairwise(times))
@@ -53,38 +53,42 @@ class ShowPictures:
         """Take a show, and the files of its pictures and clips by their assets."""
         self.show, self.settings, self.score = show, settings, compile(show)
         self.size = settings.size(show)
-        self._followed = Followed(show, self.score, *self.size) if settings.follows else None
-        self._mat = Matted(show, *self.size)
-        stage = self._followed or self._mat
-        self._frames = Frames(show, self.score, files, stage.width, stage.height)
-        self._burnt = None
-        if settings.burnt is not None and self._followed is None:
-            self._burnt = Burnt(show, self._mat.width)
-        elif settings.burnt is not None:  # of a view there are captions as on a stage of its shape
-            width, height = self.size
-            self._burnt = Burnt(replace(show, width=round(show.height * width / height)), width, True)
+        self._follower = follower_of(show, self.score, settings)
+        if self._follower is None:
+            self._mat: Matted | Followed = Matted(show, self.score, *self.size)
+        else:
+            self._mat = Followed(show, self.score, self._follower, *self.size)
+        self._frames = Frames(show, self.score, files, self._mat.width, self._mat.height)
+        self._burnt = None if settings.burnt is None else self._burnt_in(*self.size)
+
+    def _burnt_in(self, width: int, height: int) -> Burnt:
+        """Return what puts captions on the stage; on a view of it, as on a stage of its shape."""
+        if self._follower is None:
+            return Burnt(self.show, self._mat.width)
+        return Burnt(replace(self.show, width=round(self.show.height * width / height)), width, as_it_fits=True)
 
     def frames(self, segment: Segment) -> Iterator[tuple[Fraction, Surface, Area]]:
         """Yield when each frame of a segment is shown, in ms of its slide, the frame, and what of it changed.
 
         A frame is valid until the next one comes.
         """
-        follower = None if self._followed is None else self._followed.follower
-        times = times_of(self.show, self.score, segment, self.settings, follower)
+        times = times_of(self.show, self.score, segment, self.settings, self._follower)
         for at, following in zip(times, [*times[1:], Fraction(segment.end_ms)], strict=True):
             yield at, *self.frame(segment.slide, at, stays(at, following, self.settings.fps))
 
     def frame(self, place: int, at: Fraction, stays: bool) -> tuple[Surface, Area]:
         """Return the frame at an instant of a slide, and what of it changed."""
         pixels, changed = self._frames.at(self.score.starts[place] + float(at), stays)
-        if self._followed is not None:
-            pixels, changed = self._followed.seen(pixels, changed, place, float(at))
-        if self._burnt is not None:
-            said = _said(_captions(self.show, self.score, place, self.settings), at)
-            pixels, changed = self._burnt.over(pixels, changed, self.show.slides[place], said)
-        if self._followed is not None:
+        steps = (self._said_over, self._mat.framed) if self._follower is None else (self._mat.framed, self._said_over)
+        for step in steps:
+            pixels, changed = step(pixels, changed, place, at)
+        return pixels, changed
+
+    def _said_over(self, pixels: Surface, changed: Area, place: int, at: Fraction) -> tuple[Surface, Area]:
+        if self._burnt is None:
             return pixels, changed
-        return self._mat.around(pixels, changed, self.score, place, float(at))
+        said = _said(_captions(self.show, self.score, place, self.settings), at)
+        return self._burnt.over(pixels, changed, self.show.slides[place], said)
 
     def close(self) -> None:
         """Let go of all files."""
@@ -150,7 +154,7 @@ def _captions(show: Show, score: Score, place: int, settings: FilmSettings) -> t
     return captions_of(show.slides[place], score.times[place], show, asset_lengths(show), settings.burnt)
 
 
-def _follower(show: Show, score: Score, settings: FilmSettings) -> Follower | None:
+def follower_of(show: Show, score: Score, settings: FilmSettings) -> Follower | None:
     """Return where a film looks that follows what comes; None for one that shows the whole stage."""
     if not settings.follows:
         return None

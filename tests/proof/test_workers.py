@@ -13,9 +13,11 @@ import unittest
 from pathlib import Path
 from unittest.mock import patch
 
+from redis import Redis
+
 from proof.films import begun, check, until
 from proof.server import ROOT, Server, Someone
-from standins.objects import Objects
+from tests import stores
 from tests.files import png, wav
 
 
@@ -92,7 +94,10 @@ class InRedis(WithServer):
                 if there.connect_ex(("127.0.0.1", port)) == 0:
                     break
             time.sleep(0.05)
-        self.enterContext(patch.dict(os.environ, RITORNEL_REDIS=f"redis://127.0.0.1:{port}/0"))
+        address = f"redis://127.0.0.1:{port}/0"
+        self.redis = Redis.from_url(address)
+        self.addCleanup(self.redis.close)
+        self.enterContext(patch.dict(os.environ, RITORNEL_REDIS=address))
 
     def test_tickets_in_redis_are_worked_on_and_survive_their_worker(self):
         with Server() as server:
@@ -126,12 +131,8 @@ class InRedis(WithServer):
         machine.wait()
 
     def test_two_machines_without_a_folder_in_common_make_a_film_and_one_is_ended(self):
-        store = Objects().begin()
-        self.addCleanup(store.server_close)
-        self.addCleanup(store.shutdown)
-        keys = {"AWS_ACCESS_KEY_ID": "made-up", "AWS_SECRET_ACCESS_KEY": "made-up", "AWS_DEFAULT_REGION": "none"}
-        media = f"s3://lantern/media?endpoint={store.url}"
-        with patch.dict(os.environ, RITORNEL_MEDIA_STORE=media, **keys), Server() as server:
+        store = stores.begun(self)
+        with patch.dict(os.environ, RITORNEL_MEDIA_STORE=stores.address_in(store)), Server() as server:
             someone = self.signed_in(server)
             picture = self.waits(someone, looked_through(someone, "a.png", png())["of"])["asset"]
             first, _ = self.machine(1), self.machine(2)
@@ -143,9 +144,8 @@ class InRedis(WithServer):
             check(someone, one)
             pieces = [name for name in store.objects if name.startswith("/lantern/media/films/pieces/")]
             self.assertEqual(len(pieces), count)
-            made = [len(list((Path(self.folder) / f"machine-{n}/media/films/pieces").glob("*/*"))) for n in (1, 2)]
-            self.assertGreaterEqual(sum(made), count)
-            self.assertTrue(all(made), "both made some")
+            made = {self.redis.get(key) for key in self.redis.keys("ritornel:made:*")}
+            self.assertEqual(len(made), 2, "both made some")
             shutil.rmtree(server.var / "media/assets")
             self.assertEqual(someone.get(picture["url"]).content, png(), "what this machine has not is fetched")
             self.assertEqual(server.traces(), [])

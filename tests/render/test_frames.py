@@ -175,7 +175,7 @@ class Around(Media):
         pixels, _ = pictures.frame(0, 0, False)
         self.assertEqual(pixels.shape[:2], (320, 180))
         self.assertEqual(rgb(pixels, 90, 10), [250, 246, 236])
-        mat = Matted(made, 180, 320)
+        mat = Matted(made, compile(made), 180, 320)
         top = (320 - mat.height) // 2
         self.assertEqual(rgb(pixels, 78, top + round(70 * mat.height / 180)), [31, 122, 109])
 

@@ -35,7 +35,9 @@ def without_tickets(case) -> None:
     shutil.rmtree(making.films_folder(), ignore_errors=True)
 
 
-class Films(OwnerCase):
+class FilmCase(OwnerCase):
+    """Has a show of four slides, and begins films of it."""
+
     def setUp(self):
         super().setUp()
         self.enterContext(patch.object(making, "done_apart", made_here))
@@ -65,6 +67,8 @@ class Films(OwnerCase):
         self.assertEqual(answer.status_code, 200, answer.content)
         return Film.objects.get(pk=answer.json()["films"][0]["id"])
 
+
+class Films(FilmCase):
     def test_it_is_made_piece_by_piece_and_fetched(self):
         film = self.begun()
         self.assertEqual([one["state"] for one in self.told()], ["making"])

@@ -1,29 +1,18 @@
 """A store that machines share: what one has, the others fetch; where there is none there is only the folder."""
 
-import os
 import tempfile
 from pathlib import Path
-from unittest.mock import patch
 
-from django.conf import settings
 from django.test import SimpleTestCase, override_settings
 
 from ritornel.library import shared
 from ritornel.site.settings.media_store import s3_storage
-from standins.objects import Objects
-
-KEYS = {"AWS_ACCESS_KEY_ID": "made-up", "AWS_SECRET_ACCESS_KEY": "made-up", "AWS_DEFAULT_REGION": "none"}
+from tests import stores
 
 
 class Shared(SimpleTestCase):
     def setUp(self):
-        self.store = Objects().begin()
-        self.addCleanup(self.store.server_close)
-        self.addCleanup(self.store.shutdown)
-        address = f"s3://lantern/media?endpoint={self.store.url}"
-        self.enterContext(patch.dict(os.environ, KEYS))
-        self.held = {**settings.STORAGES, "shared": s3_storage(address)}
-        self.enterContext(override_settings(MEDIA_STORE=address, STORAGES=self.held))
+        self.store = stores.shared(self)
 
     def machine(self) -> Path:
         """Go to a machine of its own; return where it has its media."""

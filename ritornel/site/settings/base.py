@@ -200,7 +200,8 @@ JOBS_AT_ONCE = {"film-piece": 2}
 
 REDIS = os.environ.get("RITORNEL_REDIS", "")
 """Where tickets for jobs are queued: a Redis (redis://...); empty: in the database."""
-QUEUES = ["default", "films"]
+PIECES_QUEUE = "films"
+QUEUES = ["default", PIECES_QUEUE]
 """Tickets for jobs; and pieces of films that other machines make."""
 TASKS = {
     "default": {

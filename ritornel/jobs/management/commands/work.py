@@ -47,7 +47,7 @@ class Command(BaseCommand):
         if options["pieces"] and not (settings.REDIS and settings.MEDIA_STORE):
             raise CommandError("to make pieces for another machine, set RITORNEL_REDIS and RITORNEL_MEDIA_STORE")
         if settings.REDIS:
-            queue = "films" if options["pieces"] else "default"
+            queue = settings.PIECES_QUEUE if options["pieces"] else "default"
             call_command(
                 "rqworker",
                 queue,

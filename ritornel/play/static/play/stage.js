@@ -157,7 +157,7 @@ export class Stage {
         if (node.svg) stretchDrawing(entry.element);
         entry = { ...entry, node, text };
       } else if (entry?.text !== text) {
-        entry?.element.remove();
+        if (entry) leave(entry.element);
         entry = this.make(layer, node, text);
       }
       const spot = placed ? placed.nextSibling : layer.element.firstChild;
@@ -172,7 +172,7 @@ export class Stage {
         layer.nodes.set(key, { element, rotation: 0, opacity: 1, width: width ?? node.width, height });
       }
     }
-    for (const [key, entry] of layer.made) if (!made.has(key)) entry.element.remove();
+    for (const [key, entry] of layer.made) if (!made.has(key)) leave(entry.element);
     layer.made = made;
   }
 
@@ -196,10 +196,15 @@ export class Stage {
 
   drop(name, layer) {
     layer.cover.leave();
-    layer.element.remove();
-    layer.element.querySelectorAll("video").forEach(release);
+    leave(layer.element);
     this.layers.delete(name);
   }
+}
+
+/** Takes an element off the stage that is not to stand on it again, with its clips. */
+function leave(element) {
+  element.remove();
+  element.querySelectorAll("video").forEach(release);
 }
 
 const LEAST_IDLE_MS = 2; // building one object is to fit into what is left of a frame
