@@ -10,7 +10,7 @@ import av
 
 from proof.server import Server, Someone
 
-_PATIENCE_S = 120.0
+_PATIENCE_S = 300.0
 _SLIDES = 12
 
 

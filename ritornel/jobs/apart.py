@@ -7,6 +7,7 @@ costs some milliseconds. What goes beyond its bounds is ended, and nothing else 
 import math
 import os
 import resource
+import select
 import signal
 import sys
 import time
@@ -14,13 +15,15 @@ from collections.abc import Callable, Iterator
 from contextlib import contextmanager
 from multiprocessing import get_context
 from multiprocessing.connection import Connection
-from threading import Lock
+from threading import Lock, Thread
 from types import ModuleType
 from typing import Any, TypeVar
 
 T = TypeVar("T")
 
 _LOOKS_UP_S = 0.3
+_BEHIND = 10
+"""So nice is work of this kind: pages that are shown on the same machine come first, but it goes on beside them."""
 MEMORY_BYTES = 560 * 1024 * 1024
 _LOADED = ["ritornel.render.picture", "ritornel.formats.outline", "ritornel.formats.svg_outline"]
 _beginning = Lock()
@@ -94,9 +97,18 @@ def _without_main() -> Iterator[None]:
             sys.modules["__main__"] = main
 
 
+def _end_with(answer: int) -> None:
+    """End this process when whoever waits for its answer was ended: nobody reads from its pipe any more."""
+    watch = select.poll()
+    watch.register(answer, 0)  # a broken pipe is told without being asked for
+    watch.poll()
+    os._exit(1)
+
+
 def _worked(answer: Connection, seconds: float, memory: int, work: Callable[..., Any], args: tuple[Any, ...]) -> None:
     signal.signal(signal.SIGINT, signal.SIG_IGN)
-    os.nice(15)
+    os.nice(_BEHIND)
+    Thread(target=_end_with, args=(answer.fileno(),), daemon=True).start()
     whole = math.ceil(seconds)
     resource.setrlimit(resource.RLIMIT_DATA, (memory, memory))
     resource.setrlimit(resource.RLIMIT_CPU, (whole, whole))

@@ -12,7 +12,17 @@ from numpy.typing import NDArray
 _JUMPS_MS = 4_000
 """A clip is read on to what is wanted; only over more than this it jumps to a key frame."""
 _FROM_NOW_MS = 0.5
-_UNSAID, _HIGH = 2, 720
+_HIGH = 720
+_COLOURS = {
+    1: Colorspace.ITU709,
+    4: Colorspace.FCC,
+    5: Colorspace.ITU601,
+    6: Colorspace.ITU601,
+    7: Colorspace.SMPTE240M,
+    9: Colorspace.BT2020,
+    10: Colorspace.BT2020,
+}
+"""What matrix coefficients mean (ITU-T H.273, table 4); cameras say 6, which is 5 by another name."""
 
 
 class ClipFrames:
@@ -88,9 +98,8 @@ class ClipFrames:
 
 def _colours_of(frame: av.VideoFrame) -> Colorspace:
     """Return the colours that a frame says it has; of one that says none those that browsers take it for."""
-    if frame.colorspace not in (_UNSAID, 0):
-        return Colorspace(frame.colorspace)
-    return Colorspace.ITU709 if frame.height >= _HIGH else Colorspace.ITU601
+    unsaid = Colorspace.ITU709 if frame.height >= _HIGH else Colorspace.ITU601
+    return _COLOURS.get(frame.colorspace, unsaid)
 
 
 def opened(path: Path, most_pixels: int = 0) -> ClipFrames | None:

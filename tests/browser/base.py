@@ -98,7 +98,7 @@ class BrowserCase(MediaFolder, StaticLiveServerTestCase):
         context = browser_with(self.flags).new_context(
             viewport={"width": 1280, "height": 800}, base_url=self.live_server_url
         )
-        context.set_default_timeout(30_000)
+        context.set_default_timeout(60_000)
         return context
 
     def new_page(self, context: BrowserContext) -> Page:
@@ -155,7 +155,7 @@ class BrowserCase(MediaFolder, StaticLiveServerTestCase):
     def ready(self):
         self.page.wait_for_selector("html[data-ready]", state="attached")
 
-    def until(self, expression: str, page: Page | None = None, seconds: float = 30):
+    def until(self, expression: str, page: Page | None = None, seconds: float = 60):
         """Waits until an expression in the page is true, and returns its value. (The policy forbids eval in the page.)"""
         end = time.monotonic() + seconds
         while time.monotonic() < end:

@@ -1,11 +1,28 @@
 """Devices that are made in the page: their pictures and sounds are known to the millisecond.
 
-On a machine that is too busy they are not: ``madeDevices.worst`` is how far they were off since it was set to 0, in ms.
+On a machine that is too busy they are not, nor is the sound that a page takes down: ``madeDevices.worst`` is how far the
+devices, and the clock of any sound of the page, were off since it was set to 0, in ms.
 """
 
 FLASHES_AND_CLICKS = """
 window.madeDevices = { worst: 0 };
 const offBy = (ms) => (madeDevices.worst = Math.max(madeDevices.worst, ms));
+const watch = (context) => {
+  let apart = null;
+  setInterval(() => {
+    if (context.state !== "running") return void (apart = null);
+    const now = performance.now() - context.currentTime * 1000;
+    apart ??= now;
+    offBy(Math.abs(now - apart));
+    apart += (now - apart) / 20;
+  }, 20);
+};
+window.AudioContext = class extends AudioContext {
+  constructor(...how) {
+    super(...how);
+    watch(this);
+  }
+};
 navigator.mediaDevices.getUserMedia = async ({ video }) => {
   if (video) {
     const canvas = Object.assign(document.createElement("canvas"), { width: 320, height: 240 });
@@ -24,13 +41,6 @@ navigator.mediaDevices.getUserMedia = async ({ video }) => {
   const context = new AudioContext();
   await context.resume();
   const into = new MediaStreamAudioDestinationNode(context);
-  let apart = null;
-  setInterval(() => {
-    const now = performance.now() - context.currentTime * 1000;
-    apart ??= now;
-    offBy(Math.abs(now - apart));
-    apart += (now - apart) / 20;
-  }, 20);
   const next = (number) => {
     const wait = number * 600 - performance.now();
     const at = context.currentTime + wait / 1000;

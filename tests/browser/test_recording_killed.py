@@ -68,7 +68,7 @@ class RecordedAndKilled(TestCase):
         browser = browser_with(flags)
         context = browser.new_context(viewport={"width": 1280, "height": 800}, base_url=self.server.url)
         self.addCleanup(browser.close)
-        context.set_default_timeout(40_000)
+        context.set_default_timeout(60_000)
         self.page = context.new_page()
         self.page.goto("/sign-in")
         self.page.fill("[name=username]", USER)

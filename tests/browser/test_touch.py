@@ -14,7 +14,7 @@ class Touch(HandsCase):
         context = browser_with(self.flags).new_context(
             viewport={"width": 1280, "height": 800}, base_url=self.live_server_url, has_touch=True
         )
-        context.set_default_timeout(15_000)
+        context.set_default_timeout(60_000)
         return context
 
     def finger(self, kind: str, x: float = 0, y: float = 0):

@@ -50,7 +50,8 @@ class Voices(CountingCase, Axe):
 
     def heard(self, slides: int):
         self.until(
-            f"Object.values(ritornel.store.kept.briefs).filter((b) => b.voice && !b.voice.unheard).length === {slides}"
+            f"Object.values(ritornel.store.kept.briefs).filter((b) => b.voice && !b.voice.unheard).length === {slides}",
+            seconds=120,
         )
         self.settled()
 

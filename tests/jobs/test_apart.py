@@ -1,11 +1,47 @@
 """Work in a process of its own: its answer, its refusals, and its bounds."""
 
 import os
+import subprocess
+import sys
+import tempfile
 import time
+from collections.abc import Callable
+from pathlib import Path
 from unittest import TestCase
 
 from ritornel.formats.outline import BadOutline, read_outline
 from ritornel.jobs.apart import MEMORY_BYTES, TooMuch, done_apart
+
+WAITS_FOR_ONE = """
+import sys
+from pathlib import Path
+from ritornel.jobs.apart import done_apart
+from tests.jobs.test_apart import long_work
+done_apart(60, long_work, Path(sys.argv[1]))
+"""
+
+
+def long_work(says: Path) -> None:
+    """Says which process it is, and goes on for long."""
+    arriving = says.with_suffix(".arriving")
+    arriving.write_text(str(os.getpid()))
+    arriving.rename(says)
+    time.sleep(60)
+
+
+def until(true: Callable[[], bool], seconds: float = 30) -> bool:
+    """Waits until something is true; tells whether it came to be."""
+    end = time.monotonic() + seconds
+    while not (found := true()) and time.monotonic() < end:
+        time.sleep(0.02)
+    return found
+
+
+def runs(process: int) -> bool:
+    try:
+        return "\nState:\tZ" not in Path(f"/proc/{process}/status").read_text()
+    except FileNotFoundError:
+        return False
 
 
 class Apart(TestCase):
@@ -31,3 +67,14 @@ class Apart(TestCase):
     def test_one_that_is_killed_is_too_much(self):
         with self.assertRaises(TooMuch):
             done_apart(10, os.abort)
+
+    def test_it_ends_with_whoever_waits_for_it(self):
+        with tempfile.TemporaryDirectory() as folder:
+            says = Path(folder) / "process"
+            waits = subprocess.Popen([sys.executable, "-W", "ignore", "-c", WAITS_FOR_ONE, str(says)])
+            self.assertTrue(until(says.exists))
+            process = int(says.read_text())
+            self.assertTrue(runs(process))
+            waits.kill()
+            waits.wait()
+            self.assertTrue(until(lambda: not runs(process), 10), "it goes on with what nobody wants")

@@ -84,6 +84,8 @@ class ShortRuns(TestCase):
             "0",
             "--recordings",
             "3",
+            "--films",
+            "2",
             "--seed",
             "5",
         )

@@ -5,7 +5,9 @@ from pathlib import Path
 from unittest import TestCase
 from unittest.mock import patch
 
+import av
 import numpy as np
+from av.video.reformatter import Colorspace
 from msgspec.structs import replace
 
 from ritornel.core.model import Asset as CoreAsset
@@ -148,6 +150,31 @@ class Clips(Media):
         there = self.shades(clip, [3000, 500, 3000])
         self.assertEqual(there[0], there[2])
         self.assertAlmostEqual(there[1], 40 + 200 * 5 // 40, delta=4)
+
+    def test_its_colours_are_those_it_says_by_whichever_name(self):
+        red = (200, 40, 30)
+        spoken = {
+            1: Colorspace.ITU709,
+            4: Colorspace.FCC,
+            5: Colorspace.ITU601,
+            6: Colorspace.ITU601,
+            7: Colorspace.SMPTE240M,
+        }
+        for number in range(15):
+            path = self.folder / f"red-{number}.mp4"
+            with av.open(str(path), "w") as container:
+                stream = container.add_stream("libx264", rate=10)
+                stream.width, stream.height, stream.pix_fmt = 64, 48, "yuv420p"
+                stream.codec_context.colorspace = number
+                frame = av.VideoFrame.from_ndarray(np.full((48, 64, 3), red, np.uint8), format="rgb24")
+                turned = frame.reformat(format="yuv420p", dst_colorspace=spoken.get(number, Colorspace.ITU601))
+                container.mux(stream.encode(turned))
+                container.mux(stream.encode(None))
+            with self.subTest(colorspace=number):
+                shown = ClipFrames(path).at(0)
+                self.assertEqual(shown.shape, (48, 64, 3))
+                if number in spoken:
+                    np.testing.assert_allclose(shown[20, 20, ::-1], red, atol=6)
 
     def test_on_a_slide_it_runs_with_the_show(self):
         film = {
