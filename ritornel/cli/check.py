@@ -7,9 +7,9 @@ from pathlib import Path
 import msgspec
 
 from ritornel.cli._show import read_show_file
-from ritornel.core.linecheck import RULES
+from ritornel.core.linecheck import RULES, findings
 from ritornel.core.model.running import running
-from ritornel.core.score import compile, findings
+from ritornel.core.score import compile
 
 NAME = "check"
 HELP = "Look a show through, its document or its zip: one line for each finding. Exits with 1 if there are any."

@@ -9,6 +9,7 @@ import msgspec
 
 from ritornel.cli._show import read_show_file
 from ritornel.cli._wrong import Wrong
+from ritornel.core.linecheck import findings
 from ritornel.core.model import Show
 from ritornel.core.score import compile, facts
 from ritornel.core.score.frame import frame_at
@@ -31,9 +32,15 @@ def run(asked: argparse.Namespace) -> int:
     if asked.at is not None:
         told: Any = _frame(show, asked.at)
     else:
-        told = facts(show) if asked.facts else compile(show)
+        told = _facts(show) if asked.facts else compile(show)
     sys.stdout.write(msgspec.json.format(msgspec.json.encode(told), indent=2).decode() + "\n")
     return 0
+
+
+def _facts(show: Show) -> dict[str, Any]:
+    found = findings(show, compile(show))
+    told = [{"rule": f.rule, "slide": f.slide, "message": f.message, "build": f.build} for f in found]
+    return {**facts(show), "findings": told}
 
 
 def _frame(show: Show, at: float) -> Any:

@@ -12,11 +12,11 @@ from django.shortcuts import render
 from django.urls import reverse
 from django.views.decorators.http import require_safe
 
-from ritornel.core.linecheck import Finding
+from ritornel.core.linecheck import Finding, findings
 from ritornel.core.model import Show
 from ritornel.core.model.reading import convert
 from ritornel.core.motion.target import states_at
-from ritornel.core.score import compile, findings
+from ritornel.core.score import compile
 from ritornel.core.score.frame import sheet_of
 from ritornel.core.score.parts import Layer
 from ritornel.core.text.finding import find

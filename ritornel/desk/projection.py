@@ -6,6 +6,7 @@ from typing import Any, NamedTuple
 
 import msgspec
 
+from ritornel.core.linecheck import findings
 from ritornel.core.model import Asset, Show, Slide
 from ritornel.core.model.head import HEAD, IN_DOCUMENTS
 from ritornel.core.model.links import CHAPTER
@@ -14,7 +15,7 @@ from ritornel.core.model.roles import NEW_TEXT
 from ritornel.core.model.uses import asset_lengths, assets_of
 from ritornel.core.model.writing import document_of, encoded, plain
 from ritornel.core.motion.transitions import transition_for
-from ritornel.core.score import SlideScore, compile, content_of, findings
+from ritornel.core.score import SlideScore, compile, content_of
 from ritornel.core.styles import room_of, style_of
 from ritornel.core.styles.giving import letters_of
 from ritornel.core.text.naming import object_name, own_title

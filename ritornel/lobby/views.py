@@ -19,8 +19,9 @@ from msgspec.structs import replace
 
 from ritornel.core.edits.outline import FIRST_STYLE
 from ritornel.core.edits.styles import begun
+from ritornel.core.linecheck import findings
 from ritornel.core.model.reading import BadDocument
-from ritornel.core.score import compile, findings
+from ritornel.core.score import compile
 from ritornel.core.styles import STYLES
 from ritornel.core.styles.beginning import begun_from
 from ritornel.core.text.finding import find

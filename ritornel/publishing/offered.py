@@ -5,11 +5,11 @@ from typing import Any, get_args
 from django.db.models import Max, Sum
 from django.urls import reverse
 
+from ritornel.core.linecheck import findings
 from ritornel.core.model import Show as CoreShow
 from ritornel.core.model.running import running
 from ritornel.core.model.uses import assets_of
 from ritornel.core.score import compile
-from ritornel.core.score.facts import findings
 from ritornel.core.text.naming import slide_title
 from ritornel.core.voice.captions import languages_of, show_captions
 from ritornel.library.models import Asset

@@ -14,10 +14,11 @@ from django.db import IntegrityError, OperationalError, transaction
 from ritornel.core.edits import Command, apply
 from ritornel.core.edits.places import Place, meet, places_changed
 from ritornel.core.edits.telling import what_was_done
+from ritornel.core.linecheck import findings
 from ritornel.core.model import Show as CoreShow
 from ritornel.core.model.patch import patch_to, patched
 from ritornel.core.model.uses import assets_used
-from ritornel.core.score import compile, findings
+from ritornel.core.score import compile
 from ritornel.core.text.credits import told
 from ritornel.library.room import check_room
 from ritornel.shows.in_rows import (

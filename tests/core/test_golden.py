@@ -10,6 +10,7 @@ from pathlib import Path
 from unittest import TestCase
 
 from ritornel import assets as material
+from ritornel.core.linecheck import findings
 from ritornel.core.model import Asset, Show
 from ritornel.core.score import compile, evaluate, facts
 from ritornel.shows.demo import lamp, winter
@@ -54,7 +55,8 @@ class Golden(TestCase):
 
     def test_they_have_no_findings(self):
         for name in ("lamp", "winter"):
-            self.assertEqual(facts(demo(name))["findings"], [])
+            made = demo(name)
+            self.assertEqual([f.message for f in findings(made, compile(made))], [])
 
     def test_what_is_seen_at_chosen_instants(self):
         """The list of “The bath” comes line by line, each at its own cue."""

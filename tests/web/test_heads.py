@@ -11,7 +11,7 @@ from ritornel.core.model import OwnEffect, Pace, Step
 from ritornel.core.model.captions import CaptionLook
 from ritornel.core.model.head import HEAD, IN_DOCUMENTS
 from ritornel.core.model.patch import patch_to, patched
-from ritornel.core.model.show import Guide
+from ritornel.core.model.show import Guide, SetAside
 from ritornel.core.styles import STYLES
 from ritornel.desk import projection
 from ritornel.shows import in_rows, keeping
@@ -29,6 +29,8 @@ OTHER = {
     "guides": (Guide("x", 320.0),),
     "style": next(iter(STYLES)),
     "styles": (replace(next(iter(STYLES.values())), name="own"),),
+    "words": ("Skarholm",),
+    "set_aside": (SetAside(kind="small-text", slide="s1", reason="It is a map."),),
     "effects": (OwnEffect(name="Ours", steps=(Step(id="a", effect="fade"),)),),
 }
 """For each field a value that no new show has: a field that is new in the list needs one here."""

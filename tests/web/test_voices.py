@@ -3,7 +3,8 @@
 from itertools import pairwise
 from unittest.mock import patch
 
-from ritornel.core.score import compile, findings
+from ritornel.core.linecheck import findings
+from ritornel.core.score import compile
 from ritornel.core.voice.spoken import tokens
 from ritornel.formats.speaking import NoVoice
 from ritornel.jobs.apart import TooMuch

@@ -15,6 +15,7 @@ from msgspec.structs import replace
 from ritornel.core.edits.command import BadEdit, Command
 from ritornel.core.edits.following import followed
 from ritornel.core.edits.growing import grown
+from ritornel.core.linecheck import findings
 from ritornel.core.model import Object, Show, Slide, Step, limits
 from ritornel.core.model.anchoring import anchored
 from ritornel.core.model.head import HEAD, TYPES
@@ -22,7 +23,7 @@ from ritornel.core.model.lineage import with_lineages
 from ritornel.core.model.reading import BadDocument, check_show, convert
 from ritornel.core.model.uses import asset_lengths
 from ritornel.core.model.writing import plain
-from ritornel.core.score import compile, findings
+from ritornel.core.score import compile
 from ritornel.core.text.credits import own_words
 from ritornel.core.voice.matching import marked_by_words
 from ritornel.core.voice.written import following

@@ -1,52 +1,105 @@
 """The line check: what will go wrong in a show, found before it goes out. One file per rule.
 
-A file states ``RULE``, a ``Rule``: its name, a title, and ``look(number, slide, time, stage)``, which yields what it
-finds on one slide, ``number`` counted from 1, on a stage of that size. A new rule is one new file here.
+A file states ``RULE``, a ``Rule``: its name, a title, its weight, why it matters, and how it looks: at one slide by
+itself (``look``), at one as it runs (``look_at``), at one and the media that are there, or at the whole show. What it
+finds says what, where, and, where that can be computed, what mends it. A new rule is one new file here.
 """
 
 import importlib
 import pkgutil
-from collections.abc import Sequence
+from collections.abc import Iterable
+from typing import NamedTuple
 
-from ritornel.core.linecheck.finding import Finding, Rule
-from ritornel.core.model import Show
+from ritornel.core.linecheck.finding import Finding, Here, Rule
+from ritornel.core.model import Show, Slide
 from ritornel.core.model.memory import Recalled
-from ritornel.core.time.slide_clock import SlideTime
+from ritornel.core.score import Score
 
-__all__ = ["RULES", "Finding", "Rule", "check", "missing_media"]
+__all__ = ["RULES", "Finding", "Found", "Rule", "divided", "findings", "found", "missing_media"]
+
+_NO_RULES = ("finding", "seen_when")
 
 RULES: dict[str, Rule] = {
     rule.name: rule
-    for module in sorted(m.name for m in pkgutil.iter_modules(__path__) if m.name != "finding")
+    for module in sorted(m.name for m in pkgutil.iter_modules(__path__) if m.name not in _NO_RULES)
     for rule in [importlib.import_module(f"{__name__}.{module}").RULE]
 }
 
 
 _MOST_BYTES = 4 * 1024 * 1024
-_found: Recalled[list[Finding]] = Recalled(_MOST_BYTES)
+_on_slides: Recalled[list[Finding]] = Recalled(_MOST_BYTES)
+_in_shows: Recalled[tuple[Finding, ...]] = Recalled(_MOST_BYTES)
 
 
-def check(show: Show, times: Sequence[SlideTime]) -> list[Finding]:
-    """Return the findings of every rule, in the order of the slides. ``times`` are the slides' times in order."""
+class Found(NamedTuple):
+    """What was found: what is to be looked at, and what was set aside, each with why."""
+
+    open: tuple[Finding, ...]
+    aside: tuple[tuple[Finding, str], ...] = ()
+
+
+def findings(show: Show, score: Score) -> tuple[Finding, ...]:
+    """Return what every rule finds in a show and its score and nobody set aside, in the order of the slides."""
+    return divided(show, _all_findings(show, score)).open
+
+
+def found(show: Show, score: Score, also: Iterable[Finding] = ()) -> Found:
+    """Return what is found, and what was set aside; ``also`` is what was found elsewhere."""
+    place = {slide.id: number for number, slide in enumerate(show.slides)}
+    every = sorted([*_all_findings(show, score), *also], key=lambda one: place.get(one.slide, len(place)))
+    return divided(show, every)
+
+
+def divided(show: Show, every: Iterable[Finding]) -> Found:
+    """Return findings, those apart that were set aside."""
+    if not show.set_aside:
+        return Found(tuple(every))
+    reasons = {(one.kind, one.slide, one.build, one.object): one.reason for one in show.set_aside}
+    told = [(one, reasons.get((one.rule, one.slide, one.build, one.object))) for one in every]
+    return Found(
+        tuple(one for one, reason in told if reason is None),
+        tuple((one, reason) for one, reason in told if reason is not None),
+    )
+
+
+def _all_findings(show: Show, score: Score) -> tuple[Finding, ...]:
+    known = _in_shows.get(show, score)
+    if known is not None:
+        return known
+    found = tuple(_check(show, score))
+    return _in_shows.put(found, 600 + 600 * len(found), show, score)
+
+
+def _check(show: Show, score: Score) -> list[Finding]:
     found: list[Finding] = []
-    stage = show.width, show.height
-    there = {asset.id for asset in show.assets}
-    for number, (slide, time) in enumerate(zip(show.slides, times, strict=True), 1):
+    there = {asset.id: asset for asset in show.assets}
+    before: Slide | None = None
+    rows = zip(show.slides, score.times, score.slides, strict=True)
+    for number, (slide, time, part) in enumerate(rows, 1):
         if slide.skipped:
             continue
-        here = _found.get(slide, time, by=(number, stage))
-        if here is None:
-            here = [f for rule in RULES.values() for f in rule.look(number, slide, time, stage)]
-            _found.put(here, 600 + 600 * len(here), slide, time, by=(number, stage))
-        found += here
+        stage = show.width, show.height
+        found += _looked(Here(number, slide, time, part, before, show.pace, stage, show.language))
         found += (f for rule in RULES.values() for f in rule.look_for_media(number, slide, there))
-    found += (f for rule in RULES.values() for f in rule.look_over(show, times))
+        before = slide
+    found += (f for rule in RULES.values() for f in rule.look_over(show, score))
     return found
+
+
+def _looked(here: Here) -> list[Finding]:
+    """Return what is found on a slide as it runs: what was found, if nothing of it has changed."""
+    things = (here.slide, here.time, here.part, *([here.before] if here.before is not None else ()))
+    by = (here.number, here.pace, here.stage, here.language)
+    known = _on_slides.get(*things, by=by)
+    if known is not None:
+        return known
+    look = (rule.look(here.number, here.slide, here.time, here.stage) for rule in RULES.values())
+    found = [f for some in (*look, *(rule.look_at(here) for rule in RULES.values())) for f in some]
+    return _on_slides.put(found, 600 + 600 * len(found), *things, by=by)
 
 
 def missing_media(show: Show) -> list[Finding]:
     """Return what of a show's pictures, clips and sounds is not there."""
-    there = {asset.id for asset in show.assets}
-    rules = (rule.look_for_media for rule in RULES.values())
-    slides = [(n, s) for n, s in enumerate(show.slides, 1) if not s.skipped]
-    return [f for look in rules for number, slide in slides for f in look(number, slide, there)]
+    there = {asset.id: asset for asset in show.assets}
+    looks = RULES["missing-media"].look_for_media
+    return [f for n, slide in enumerate(show.slides, 1) if not slide.skipped for f in looks(n, slide, there)]

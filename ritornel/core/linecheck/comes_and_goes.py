@@ -2,7 +2,7 @@
 
 from collections.abc import Iterable
 
-from ritornel.core.linecheck.finding import Finding, Rule, Size, taken_away
+from ritornel.core.linecheck.finding import NOTICED, Finding, Rule, Size, taken_away
 from ritornel.core.model import Part, Slide, Step
 from ritornel.core.text.naming import step_name
 from ritornel.core.time.running_order import StepTime
@@ -51,4 +51,10 @@ def _unseen(timed_steps: list[StepTime]) -> Iterable[tuple[Step, str]]:
             yield timed.step, "moves while it is not to be seen; let it come in before, or take it away"
 
 
-RULE = Rule("comes-and-goes", "Builds that nobody sees", _look)
+RULE = Rule(
+    "comes-and-goes",
+    "Builds that nobody sees",
+    _look,
+    weight=NOTICED,
+    why="The audience sees a jump, or nothing, where something was meant to happen.",
+)

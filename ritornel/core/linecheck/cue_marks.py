@@ -2,7 +2,7 @@
 
 from collections.abc import Iterable
 
-from ritornel.core.linecheck.finding import Finding, Rule, Size
+from ritornel.core.linecheck.finding import NOTICED, Finding, Rule, Size
 from ritornel.core.model import Slide
 from ritornel.core.model.slide import MARK
 from ritornel.core.time.script import has_words
@@ -25,4 +25,10 @@ def _look(number: int, slide: Slide, time: SlideTime, stage: Size) -> Iterable[F
             yield Finding("cue-marks", slide.id, f"slide {number}: cue {cue} has no mark in the script")
 
 
-RULE = Rule("cue-marks", "Script and cues do not agree", _look)
+RULE = Rule(
+    "cue-marks",
+    "Script and cues do not agree",
+    _look,
+    weight=NOTICED,
+    why="A cue without its mark comes at a time that nobody chose; a mark without a cue does nothing.",
+)

@@ -3,7 +3,7 @@
 from collections.abc import Iterable, Mapping
 from itertools import combinations
 
-from ritornel.core.linecheck.finding import Finding, Mend, Rule, Size
+from ritornel.core.linecheck.finding import NOTICED, Finding, Mend, Rule, Size
 from ritornel.core.model import Part, Slide, Step
 from ritornel.core.motion.declared import Build
 from ritornel.core.motion.resolving import builds_of, curves_of
@@ -65,4 +65,10 @@ def _changes(build: Build, stage: Size) -> set[str]:
     return {_WORDS[name] for name, keys in curves if name in _WORDS and len({value for _, value in keys}) > 1}
 
 
-RULE = Rule("fights", "Builds that fight", _look)
+RULE = Rule(
+    "fights",
+    "Builds that fight",
+    _look,
+    weight=NOTICED,
+    why="Two builds pull at one thing at the same time: what is seen is neither of them.",
+)

@@ -1,15 +1,25 @@
 """What a rule of the line check is, and what it finds."""
 
-from collections.abc import Callable, Iterable, Sequence, Set
-from typing import Any, NamedTuple
+from collections.abc import Callable, Iterable, Mapping
+from typing import Any, Literal, NamedTuple
 
 from msgspec import Struct
 
-from ritornel.core.model import Show, Slide, Step
+from ritornel.core.model import Asset, Pace, Show, Slide, Step
+from ritornel.core.score import Score, SlideScore
 from ritornel.core.time.slide_clock import SlideTime
 
 Size = tuple[int, int]
 """Width and height of the stage, in stage units."""
+
+
+Weight = Literal["fails", "noticed", "better"]
+FAILS: Weight = "fails"
+"""It will fail: something is not there, or does harm."""
+NOTICED: Weight = "noticed"
+"""It will be noticed."""
+BETTER: Weight = "better"
+"""It could be better."""
 
 
 class Mend(Struct, frozen=True):
@@ -37,31 +47,60 @@ class Finding(Struct, frozen=True):
     mend: Mend | None = None
 
 
+class Here(NamedTuple):
+    """A slide as it runs: its number from 1, its times, its score, and the slide that is shown before it.
+
+    ``pace``, ``stage`` and ``language`` are the show's.
+    """
+
+    number: int
+    slide: Slide
+    time: SlideTime
+    part: SlideScore
+    before: Slide | None
+    pace: Pace
+    stage: Size
+    language: str
+
+
 def _nothing(number: int, slide: Slide, time: SlideTime, stage: Size) -> Iterable[Finding]:
     return ()
 
 
-def _nothing_missing(number: int, slide: Slide, there: Set[str]) -> Iterable[Finding]:
+def _nothing_there(here: Here) -> Iterable[Finding]:
     return ()
 
 
-def _nothing_at_all(show: Show, times: Sequence[SlideTime]) -> Iterable[Finding]:
+def _nothing_missing(number: int, slide: Slide, there: Mapping[str, Asset]) -> Iterable[Finding]:
+    return ()
+
+
+def _nothing_at_all(show: Show, score: Score) -> Iterable[Finding]:
     return ()
 
 
 class Rule(NamedTuple):
-    """A rule: its name, a title for lists, and the function that looks at one slide.
+    """A rule: its name, a title for lists, the function that looks at one slide, its weight, and why it matters.
 
-    ``look_for_media`` looks at it with the ids of the assets that are there, ``look_over`` at the whole show.
+    ``look_at`` looks at a slide as it runs, ``look_for_media`` at one with the assets that are there by their ids,
+    ``look_over`` at the whole show and its score.
     """
 
     name: str
     title: str
     look: Callable[[int, Slide, SlideTime, Size], Iterable[Finding]] = _nothing
-    look_for_media: Callable[[int, Slide, Set[str]], Iterable[Finding]] = _nothing_missing
-    look_over: Callable[[Show, Sequence[SlideTime]], Iterable[Finding]] = _nothing_at_all
+    look_at: Callable[[Here], Iterable[Finding]] = _nothing_there
+    look_for_media: Callable[[int, Slide, Mapping[str, Asset]], Iterable[Finding]] = _nothing_missing
+    look_over: Callable[[Show, Score], Iterable[Finding]] = _nothing_at_all
+    weight: Weight = NOTICED
+    why: str = ""
 
 
 def seconds(ms: int) -> str:
     """Return a time as findings write it: “1.25 s”."""
     return f"{ms / 1000:g} s"
+
+
+def held_longer(slide: Slide, by_ms: int) -> Mend:
+    """Return the mend that lets a slide stand longer."""
+    return Mend(f"Hold {seconds(by_ms)} longer", {"do": "drag-slide-end", "slide": slide.id, "by": by_ms})

@@ -3,7 +3,7 @@
 import itertools
 from collections.abc import Iterable, Sequence
 
-from ritornel.core.linecheck.finding import Finding, Mend, Rule, Size
+from ritornel.core.linecheck.finding import FAILS, Finding, Mend, Rule, Size
 from ritornel.core.model import Slide
 from ritornel.core.motion.curves import Curve
 from ritornel.core.motion.resolving import builds_of, curves_of
@@ -49,4 +49,10 @@ def _flashes(curves: Sequence[Curve]) -> int:
     return most
 
 
-RULE = Rule("flashes", "Flashes", _look)
+RULE = Rule(
+    "flashes",
+    "Flashes",
+    _look,
+    weight=FAILS,
+    why="Light that flashes more than three times a second can bring on a seizure (WCAG 2.3.1).",
+)

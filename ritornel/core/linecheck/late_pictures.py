@@ -2,7 +2,7 @@
 
 from collections.abc import Iterable
 
-from ritornel.core.linecheck.finding import Finding, Mend, Rule, Size
+from ritornel.core.linecheck.finding import NOTICED, Finding, Mend, Rule, Size
 from ritornel.core.model import Clip, Picture, Slide
 from ritornel.core.time.script import texts
 from ritornel.core.time.slide_clock import SlideTime
@@ -34,4 +34,10 @@ def _look(number: int, slide: Slide, time: SlideTime, stage: Size) -> Iterable[F
                 yield Finding("late-picture", slide.id, message, timed.step.id, thing.id, mend)
 
 
-RULE = Rule("late-picture", "Pictures that come late", _look)
+RULE = Rule(
+    "late-picture",
+    "Pictures that come late",
+    _look,
+    weight=NOTICED,
+    why="What is named and not yet to be seen is looked for, and the words are lost.",
+)

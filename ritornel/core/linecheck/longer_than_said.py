@@ -2,7 +2,7 @@
 
 from collections.abc import Iterable
 
-from ritornel.core.linecheck.finding import Finding, Rule, Size, seconds
+from ritornel.core.linecheck.finding import BETTER, Finding, Rule, Size, seconds
 from ritornel.core.model import Slide
 from ritornel.core.text.naming import step_name
 from ritornel.core.time.slide_clock import SlideTime
@@ -18,4 +18,10 @@ def _look(number: int, slide: Slide, time: SlideTime, stage: Size) -> Iterable[F
                 yield Finding("longer-than-said", slide.id, message, timed.step.id, timed.step.object)
 
 
-RULE = Rule("longer-than-said", "Builds that take longer than what is said", _look)
+RULE = Rule(
+    "longer-than-said",
+    "Builds that take longer than what is said",
+    _look,
+    weight=BETTER,
+    why="The voice waits for the build, or the build is cut short.",
+)

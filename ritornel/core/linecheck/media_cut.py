@@ -2,7 +2,7 @@
 
 from collections.abc import Iterable
 
-from ritornel.core.linecheck.finding import Finding, Rule, Size, seconds
+from ritornel.core.linecheck.finding import NOTICED, Finding, Rule, Size, seconds
 from ritornel.core.model import Clip, Slide
 from ritornel.core.time.slide_clock import SlideTime
 
@@ -15,4 +15,10 @@ def _look(number: int, slide: Slide, time: SlideTime, stage: Size) -> Iterable[F
         yield Finding("media-cut", slide.id, f"slide {number}: {words}", object=name)
 
 
-RULE = Rule("media-cut", "Clips and sounds that are cut by their slide's end", _look)
+RULE = Rule(
+    "media-cut",
+    "Clips and sounds that are cut by their slide's end",
+    _look,
+    weight=NOTICED,
+    why="What is cut off sounds, and looks, like a mistake.",
+)

@@ -2,7 +2,7 @@
 
 from collections.abc import Iterable
 
-from ritornel.core.linecheck.finding import Finding, Rule, Size
+from ritornel.core.linecheck.finding import NOTICED, Finding, Rule, Size
 from ritornel.core.model import Slide, Text
 from ritornel.core.text.fonts import face_of, faces_for, has_all
 from ritornel.core.text.naming import object_name
@@ -32,4 +32,10 @@ def _missing(text: Text) -> list[str]:
     return list(found)
 
 
-RULE = Rule("missing-characters", "Characters that no face has", _look)
+RULE = Rule(
+    "missing-characters",
+    "Characters that no face has",
+    _look,
+    weight=NOTICED,
+    why="The audience sees empty boxes in place of letters.",
+)

@@ -1,13 +1,13 @@
 """A picture, a clip or a sound shows, or plays, what is not there: the audience sees a gap, or hears nothing."""
 
-from collections.abc import Iterable, Set
+from collections.abc import Iterable, Mapping
 
-from ritornel.core.linecheck.finding import Finding, Rule
-from ritornel.core.model import Clip, Picture, Slide, Sound
+from ritornel.core.linecheck.finding import FAILS, Finding, Rule
+from ritornel.core.model import Asset, Clip, Picture, Slide, Sound
 from ritornel.core.text.naming import object_name
 
 
-def _look(number: int, slide: Slide, there: Set[str]) -> Iterable[Finding]:
+def _look(number: int, slide: Slide, there: Mapping[str, Asset]) -> Iterable[Finding]:
     for thing in slide.objects:
         if isinstance(thing, Picture | Clip | Sound) and thing.asset not in there:
             kind = type(thing).__name__.lower()
@@ -20,4 +20,10 @@ def _look(number: int, slide: Slide, there: Set[str]) -> Iterable[Finding]:
         yield Finding("missing-media", slide.id, f"slide {number}: the voice is missing; record it, or take it away")
 
 
-RULE = Rule("missing-media", "Pictures, clips and sounds that are missing", look_for_media=_look)
+RULE = Rule(
+    "missing-media",
+    "Pictures, clips and sounds that are missing",
+    look_for_media=_look,
+    weight=FAILS,
+    why="The audience sees a gap, or hears nothing.",
+)

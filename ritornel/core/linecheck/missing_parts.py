@@ -2,7 +2,7 @@
 
 from collections.abc import Iterable
 
-from ritornel.core.linecheck.finding import Finding, Rule, Size
+from ritornel.core.linecheck.finding import NOTICED, Finding, Rule, Size
 from ritornel.core.model import Slide, Text
 from ritornel.core.text.naming import part_name
 from ritornel.core.text.parts import has_part
@@ -18,4 +18,10 @@ def _look(number: int, slide: Slide, time: SlideTime, stage: Size) -> Iterable[F
             yield Finding("missing-part", slide.id, message, step.id)
 
 
-RULE = Rule("missing-part", "Builds of parts that are gone", _look)
+RULE = Rule(
+    "missing-part",
+    "Builds of parts that are gone",
+    _look,
+    weight=NOTICED,
+    why="A build of what is gone takes time in which nothing happens.",
+)

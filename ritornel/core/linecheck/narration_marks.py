@@ -2,7 +2,7 @@
 
 from collections.abc import Iterable
 
-from ritornel.core.linecheck.finding import Finding, Rule, Size
+from ritornel.core.linecheck.finding import NOTICED, Finding, Rule, Size
 from ritornel.core.model import Slide
 from ritornel.core.time.narration import marked_cues
 from ritornel.core.time.slide_clock import SlideTime
@@ -18,4 +18,10 @@ def _look(number: int, slide: Slide, time: SlideTime, stage: Size) -> Iterable[F
             yield Finding("narration-marks", slide.id, f"slide {number}: {words}")
 
 
-RULE = Rule("narration-marks", "Marks of a narration run backwards", _look)
+RULE = Rule(
+    "narration-marks",
+    "Marks of a narration run backwards",
+    _look,
+    weight=NOTICED,
+    why="Cues whose marks run backwards come by other rules than those that were set.",
+)

@@ -2,7 +2,7 @@
 
 from collections.abc import Iterable
 
-from ritornel.core.linecheck.finding import Finding, Rule, Size
+from ritornel.core.linecheck.finding import NOTICED, Finding, Rule, Size
 from ritornel.core.model import Slide
 from ritornel.core.time.slide_clock import SlideTime
 from ritornel.core.voice.written import words_of
@@ -18,4 +18,10 @@ def _look(number: int, slide: Slide, time: SlideTime, stage: Size) -> Iterable[F
         yield Finding("old-captions", slide.id, f"slide {number}: its script was changed after its captions ({told})")
 
 
-RULE = Rule("old-captions", "Captions of a script that was changed since", _look)
+RULE = Rule(
+    "old-captions",
+    "Captions of a script that was changed since",
+    _look,
+    weight=NOTICED,
+    why="Who reads the captions reads what nobody says.",
+)

@@ -2,14 +2,15 @@
 
 from collections.abc import Iterable
 
-from ritornel.core.linecheck.finding import Finding, Rule, Size, taken_away
-from ritornel.core.model import Object, Slide, Sound
+from ritornel.core.linecheck.finding import BETTER, Finding, Rule, Size, taken_away
+from ritornel.core.linecheck.seen_when import beside_stage
+from ritornel.core.model import Slide, Sound
 from ritornel.core.text.naming import object_name
 from ritornel.core.time.slide_clock import SlideTime
 
 
 def _look(number: int, slide: Slide, time: SlideTime, stage: Size) -> Iterable[Finding]:
-    beside = {o.id: o for o in slide.objects if not isinstance(o, Sound) and _is_beside(o, stage)}
+    beside = {o.id: o for o in slide.objects if not isinstance(o, Sound) and beside_stage(o, stage)}
     if not beside:
         return
     led = {s.object for s in slide.running_order if s.kind == "path"}
@@ -20,10 +21,10 @@ def _look(number: int, slide: Slide, time: SlideTime, stage: Size) -> Iterable[F
             yield Finding("out-of-sight", slide.id, message, step.id, thing.id, taken_away(slide, step))
 
 
-def _is_beside(thing: Object, stage: Size) -> bool:
-    reach = max(thing.width, thing.height) if thing.rotation else 0
-    right, bottom = thing.x + thing.width + reach, thing.y + thing.height + reach
-    return right <= 0 or bottom <= 0 or thing.x - reach >= stage[0] or thing.y - reach >= stage[1]
-
-
-RULE = Rule("out-of-sight", "Builds beside the stage", _look)
+RULE = Rule(
+    "out-of-sight",
+    "Builds beside the stage",
+    _look,
+    weight=BETTER,
+    why="A build that nobody sees takes time in which nothing happens.",
+)

@@ -2,7 +2,7 @@
 
 from collections.abc import Iterable
 
-from ritornel.core.linecheck.finding import Finding, Rule, Size
+from ritornel.core.linecheck.finding import NOTICED, Finding, Rule, Size
 from ritornel.core.model import Slide
 from ritornel.core.time.slide_clock import SlideTime
 
@@ -18,4 +18,10 @@ def _look(number: int, slide: Slide, time: SlideTime, stage: Size) -> Iterable[F
         yield Finding("scratch-voices", slide.id, f"slide {number}: its voice does not seem to say its script")
 
 
-RULE = Rule("scratch-voices", "Scratch voices, and voices that say another script", _look)
+RULE = Rule(
+    "scratch-voices",
+    "Scratch voices, and voices that say another script",
+    _look,
+    weight=NOTICED,
+    why="A scratch voice is there for the timing: it is not meant to be heard by others.",
+)

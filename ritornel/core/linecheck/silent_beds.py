@@ -1,20 +1,18 @@
 """Beds that are never heard: they end before they begin, or come after the show."""
 
-from collections.abc import Iterable, Sequence
-from itertools import accumulate
+from collections.abc import Iterable
 
-from ritornel.core.linecheck.finding import Finding, Rule
+from ritornel.core.linecheck.finding import NOTICED, Finding, Rule
 from ritornel.core.model import Show
 from ritornel.core.model.uses import asset_lengths
+from ritornel.core.score import Score
 from ritornel.core.sound.beds import Clock, is_laid
-from ritornel.core.time.slide_clock import SlideTime
 
 
-def _look(show: Show, times: Sequence[SlideTime]) -> Iterable[Finding]:
+def _look(show: Show, score: Score) -> Iterable[Finding]:
     if not show.beds or not show.slides:
         return
-    ends = list(accumulate(time.length_ms for time in times))
-    clock = Clock((0, *ends[:-1]), times, ends[-1], ())
+    clock = Clock(score.starts, score.times, score.length_ms, ())
     there = {asset.id: asset for asset in show.assets}
     for bed in show.beds:
         if bed.asset not in there or is_laid(bed, show, clock, asset_lengths(show)):
@@ -24,4 +22,10 @@ def _look(show: Show, times: Sequence[SlideTime]) -> Iterable[Finding]:
         yield Finding("silent-beds", slide, f"the bed “{name}” is not heard: it ends before it begins")
 
 
-RULE = Rule("silent-beds", "Beds that are not heard", look_over=_look)
+RULE = Rule(
+    "silent-beds",
+    "Beds that are not heard",
+    look_over=_look,
+    weight=NOTICED,
+    why="Music that was laid under the show is not heard.",
+)

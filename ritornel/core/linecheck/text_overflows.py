@@ -2,7 +2,7 @@
 
 from collections.abc import Iterable
 
-from ritornel.core.linecheck.finding import Finding, Rule, Size
+from ritornel.core.linecheck.finding import NOTICED, Finding, Rule, Size
 from ritornel.core.model import Slide, Text
 from ritornel.core.text.fitting import excess
 from ritornel.core.text.naming import object_name
@@ -16,4 +16,10 @@ def _look(number: int, slide: Slide, time: SlideTime, stage: Size) -> Iterable[F
             yield Finding("text-overflows", slide.id, message, object=thing.id)
 
 
-RULE = Rule("text-overflows", "Texts that run out of their box", _look)
+RULE = Rule(
+    "text-overflows",
+    "Texts that run out of their box",
+    _look,
+    weight=NOTICED,
+    why="Words stand where nothing keeps room for them: over others, or off the stage.",
+)

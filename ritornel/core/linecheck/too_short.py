@@ -2,7 +2,7 @@
 
 from collections.abc import Iterable
 
-from ritornel.core.linecheck.finding import Finding, Rule, Size, seconds
+from ritornel.core.linecheck.finding import NOTICED, Finding, Rule, Size, seconds
 from ritornel.core.model import Slide
 from ritornel.core.time.slide_clock import SlideTime
 
@@ -12,4 +12,10 @@ def _look(number: int, slide: Slide, time: SlideTime, stage: Size) -> Iterable[F
         yield Finding("too-short", slide.id, f"slide {number}: too short by {seconds(time.too_short_ms)}")
 
 
-RULE = Rule("too-short", "Fixed length is too short", _look)
+RULE = Rule(
+    "too-short",
+    "Fixed length is too short",
+    _look,
+    weight=NOTICED,
+    why="The slide takes longer than was set, and all after it comes later.",
+)

@@ -2,7 +2,7 @@
 
 from collections.abc import Iterable
 
-from ritornel.core.linecheck.finding import Finding, Rule, Size, seconds
+from ritornel.core.linecheck.finding import BETTER, Finding, Rule, Size, seconds
 from ritornel.core.model import Slide
 from ritornel.core.motion.transitions import transition_ms
 from ritornel.core.time.slide_clock import SlideTime
@@ -15,4 +15,10 @@ def _look(number: int, slide: Slide, time: SlideTime, stage: Size) -> Iterable[F
         yield Finding("transition-too-long", slide.id, f"slide {number}: {lasts}")
 
 
-RULE = Rule("transition-too-long", "Transitions longer than their slides", _look)
+RULE = Rule(
+    "transition-too-long",
+    "Transitions longer than their slides",
+    _look,
+    weight=BETTER,
+    why="The transition is cut short, and looks it.",
+)

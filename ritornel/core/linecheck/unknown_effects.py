@@ -2,7 +2,7 @@
 
 from collections.abc import Iterable, Iterator
 
-from ritornel.core.linecheck.finding import Finding, Rule, Size
+from ritornel.core.linecheck.finding import NOTICED, Finding, Rule, Size
 from ritornel.core.model import Slide, Step, Transition
 from ritornel.core.motion.builds import effect_for, is_known
 from ritornel.core.motion.declared import allows, demand
@@ -60,4 +60,10 @@ def step_complaints(step: Step) -> Iterator[str]:
             yield str(error)
 
 
-RULE = Rule("unknown-effect", "Effects that are not known", _look)
+RULE = Rule(
+    "unknown-effect",
+    "Effects that are not known",
+    _look,
+    weight=NOTICED,
+    why="What is not known is not done: the thing is there at once, or the slides are cut.",
+)

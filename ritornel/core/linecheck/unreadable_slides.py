@@ -2,7 +2,7 @@
 
 from collections.abc import Iterable
 
-from ritornel.core.linecheck.finding import Finding, Rule, Size
+from ritornel.core.linecheck.finding import FAILS, Finding, Rule, Size
 from ritornel.core.model import Slide
 from ritornel.core.model.stored import why_unreadable
 from ritornel.core.time.slide_clock import SlideTime
@@ -18,4 +18,4 @@ def words(number: int, slide: Slide) -> str:
     return f"slide {number} cannot be read ({why_unreadable(slide.unreadable)}); it is kept as it is and shows nothing"
 
 
-RULE = Rule("unreadable-slide", "Slides that cannot be read", _look)
+RULE = Rule("unreadable-slide", "Slides that cannot be read", _look, weight=FAILS, why="The slide is not shown at all.")

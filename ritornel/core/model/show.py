@@ -86,11 +86,24 @@ class OwnEffect(Struct, frozen=True, kw_only=True, omit_defaults=True, gc=False)
     steps: Annotated[tuple[Step, ...], Meta(min_length=1, max_length=limits.BUILDS_IN_AN_EFFECT)]
 
 
+class SetAside(Struct, frozen=True, kw_only=True, omit_defaults=True, gc=False):
+    """What the line check found and somebody leaves as it is, with why: by its rule, its slide, and what it is about.
+
+    ``kind`` is the rule's name; ``slide``, ``build`` and ``object`` are ids, empty where it is about none.
+    """
+
+    kind: Name
+    slide: Name = ""
+    build: Name = ""
+    object: Name = ""
+    reason: Annotated[str, Meta(max_length=500)] = ""
+
+
 class Show(Struct, frozen=True, kw_only=True, omit_defaults=True, weakref=True):
     """One presentation. The stage is ``width`` x ``height`` stage units; ``target`` the length aimed at, in ms.
 
     ``language`` is that of its scripts; ``style`` names the house style that it is set in: one of its own ``styles``,
-    or one that ships (``core.styles``).
+    or one that ships (``core.styles``). ``words`` are those that its spelling is not asked about.
     """
 
     id: Id = "show"
@@ -108,4 +121,6 @@ class Show(Struct, frozen=True, kw_only=True, omit_defaults=True, weakref=True):
     style: Name = ""
     styles: Annotated[tuple[Style, ...], Meta(max_length=limits.OWN_STYLES)] = ()
     effects: Annotated[tuple[OwnEffect, ...], Meta(max_length=limits.OWN_EFFECTS)] = ()
+    words: Annotated[tuple[Name, ...], Meta(max_length=limits.OWN_WORDS)] = ()
+    set_aside: Annotated[tuple[SetAside, ...], Meta(max_length=limits.SET_ASIDE)] = ()
     assets: Annotated[tuple[Asset, ...], Meta(max_length=limits.ASSETS)] = ()

@@ -7,7 +7,7 @@
 
 from ritornel.core.score.compiling import compile, content_of, forget, with_defaults
 from ritornel.core.score.evaluating import evaluate, slide_at
-from ritornel.core.score.facts import facts, findings, group_facts
+from ritornel.core.score.facts import facts, group_facts
 from ritornel.core.score.parts import FrameState, Layer, Score, SlideScore, TransitionPlan
 
 __all__ = [
@@ -20,7 +20,6 @@ __all__ = [
     "content_of",
     "evaluate",
     "facts",
-    "findings",
     "forget",
     "group_facts",
     "slide_at",

@@ -6,7 +6,7 @@ from pathlib import Path
 from typing import Any
 
 from ritornel import assets
-from ritornel.shows.demo.parts import CREAM, LAMP, Document, build, line, lit, picture, said, seen, text, whole
+from ritornel.shows.demo.parts import CREAM, LAMP, SEEN_IN, Document, build, line, lit, picture, said, seen, text, whole
 
 SOFT = {"y": 3, "blur": 14, "opacity": 0.6}
 """A shadow that lets letters stand out from a picture."""
@@ -203,7 +203,8 @@ def _finger(heard: Heard) -> Document:
         **_spoken("finger", heard),
         "objects": [
             {"id": "clip", "kind": "clip", "role": "picture", "asset": "turning-lens.webm", "in": 3000, "out": 10500,
-             "gain_db": -12, "fade_out": 900, "waited_for": True, "name": "Turning lens"},
+             "gain_db": -12, "fade_out": 900, "waited_for": True, "name": "Turning lens",
+             "alt": SEEN_IN["turning-lens.webm"]},
             said("title", "title", "One turn"),
             said("count", "body", lit("every six seconds", "six", italic=True)),
         ],

@@ -7,6 +7,22 @@ LAMP = "#ffd684"
 
 Document = dict[str, Any]
 
+SEEN_IN = {
+    "bath-drawing.png": "A section through the trough of mercury on which the lens floats",
+    "clockwork.jpg": "The brass wheels of the clockwork that turns the lens",
+    "lens-drawing.png": "A drawing of the lens: rings of glass around one lamp, as high as a door",
+    "skarholm-beam.jpg": "The beam of the lamp over the dark sea",
+    "skarholm-night.jpg": "The lighthouse on its skerry at night, the lamp lit",
+    "turning-lens.webm": "The lens turns slowly on its bath of mercury",
+    "winter 1 the light by day.jpg": "The lighthouse on its skerry by day, the sea around it",
+    "winter 2 first snow.jpg": "The lighthouse in the first snow",
+    "winter 3 boathouses.jpg": "Two boathouses by the water",
+    "winter 4 dusk.jpg": "The lighthouse at dusk, the lamp just lit",
+    "winter 5 the museum room.jpg": "The room of the museum, old lamps along its walls",
+    "winter 10 northern lights.jpg": "Northern lights over the lighthouse",
+}
+"""What is seen in the demo material, for those who do not see it."""
+
 
 def text(key: str, lines: list[str | Document], x: float, y: float, width: float, size: float, **more: Any) -> Document:
     """Return a text object, a line each."""
@@ -26,7 +42,7 @@ def said(key: str, role: str, *lines: str | Document, **more: Any) -> Document:
 
 def seen(key: str, file: str, name: str, **more: Any) -> Document:
     """Return a picture where the style has one."""
-    return {"id": key, "kind": "picture", "role": "picture", "asset": file, "name": name, **more}
+    return {"id": key, "kind": "picture", "role": "picture", "asset": file, "name": name, "alt": SEEN_IN[file], **more}
 
 
 def lit(line: str, words: str, **more: Any) -> Document:
@@ -37,7 +53,8 @@ def lit(line: str, words: str, **more: Any) -> Document:
 
 def picture(key: str, file: str, x: float, y: float, width: float, height: float, **more: Any) -> Document:
     """Return a picture object; ``file`` is its name among the demo material."""
-    return {"id": key, "kind": "picture", "asset": file, "x": x, "y": y, "width": width, "height": height, **more}
+    place = {"x": x, "y": y, "width": width, "height": height}
+    return {"id": key, "kind": "picture", "asset": file, **place, "alt": SEEN_IN[file], **more}
 
 
 def whole(key: str, file: str, name: str) -> Document:

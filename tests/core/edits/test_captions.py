@@ -3,9 +3,10 @@
 from unittest import TestCase
 
 from ritornel.core.edits import BadEdit
+from ritornel.core.linecheck import findings
 from ritornel.core.model import Show
 from ritornel.core.model.uses import asset_lengths
-from ritornel.core.score import compile, findings
+from ritornel.core.score import compile
 from ritornel.core.voice.captions import captions_of, languages_of, show_captions
 from tests.core.edits.test_voices import SAID, heard
 from tests.core.edits.test_voices import made as with_voice

@@ -10,10 +10,11 @@ from ritornel.core.drawing.backdrop import behind
 from ritornel.core.drawing.colour import contrasts
 from ritornel.core.edits import BadEdit
 from ritornel.core.edits.inking import INK
+from ritornel.core.linecheck import findings
 from ritornel.core.model import Show, limits
 from ritornel.core.model.paths import placed, read_path
 from ritornel.core.motion.track import value_at
-from ritornel.core.score import compile, findings
+from ritornel.core.score import compile
 from ritornel.core.styles import STYLES, room_of
 from ritornel.core.styles.pens import PENS, pens_for
 from tests.made import edited, show, slide, step

@@ -4,8 +4,9 @@ from typing import Any
 from unittest import TestCase
 
 from ritornel.core.edits import BadEdit
+from ritornel.core.linecheck import findings
 from ritornel.core.model import Show, Text
-from ritornel.core.score import compile, findings
+from ritornel.core.score import compile
 from ritornel.core.text.fitting import LEAST_SIZE, excess
 from tests.made import edited, show, slide, text
 

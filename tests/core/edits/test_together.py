@@ -9,6 +9,8 @@ from hypothesis import strategies as st
 from ritornel.core.edits import BadEdit
 from ritornel.core.edits.merging import MOST_COMPARED, merged
 from ritornel.core.edits.places import meet, places_changed, slides_of
+from ritornel.core.linecheck import findings
+from ritornel.core.score import compile
 from tests.examples import examples
 from tests.made import LAMP, clip, edited, show, slide, step, text
 
@@ -202,8 +204,6 @@ class MediaCut(TestCase):
     """A clip that its slide's end cuts is found at once."""
 
     def found(self, out: int = 4000, length: int = 3000, **more) -> list[str]:
-        from ritornel.core.score import compile, findings
-
         objects = (clip("c", out=out, **more),)
         made_ = show(slide(objects=objects, length=length), assets=[{"id": "film", "kind": "clip", "length": 4000}])
         return [f"{f.object} {f.message}" for f in findings(made_, compile(made_)) if f.rule == "media-cut"]

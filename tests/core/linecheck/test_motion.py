@@ -3,7 +3,8 @@
 from unittest import TestCase
 
 from ritornel.core.edits import apply, read_command
-from ritornel.core.score import compile, findings
+from ritornel.core.linecheck import findings
+from ritornel.core.score import compile
 from tests.made import clip, show, slide, step, text
 
 

@@ -1,7 +1,7 @@
 from unittest import TestCase
 
-from ritornel.core.linecheck import RULES, check, missing_media
-from ritornel.core.score import compile, findings
+from ritornel.core.linecheck import RULES, findings, missing_media
+from ritornel.core.score import compile
 from tests.made import show, slide, step, text
 
 
@@ -79,7 +79,7 @@ class Media(TestCase):
             {"id": "c", "kind": "sound"},
         )
         made = show(slide(objects=things, ground={"asset": "no"}, narration={"asset": "none"}), assets=there)
-        found = [f for f in check(made, compile(made).times) if f.rule == "missing-media"]
+        found = [f for f in findings(made, compile(made)) if f.rule == "missing-media"]
         self.assertEqual([f.object for f in found], ["b", "c", "", ""])
         self.assertEqual(missing_media(made), found)
         whole = show(slide(objects=things[:1], ground={"asset": "p"}), assets=there)

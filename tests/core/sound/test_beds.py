@@ -7,11 +7,12 @@ import numpy as np
 from hypothesis import given
 from hypothesis import strategies as st
 
+from ritornel.core.linecheck import findings
 from ritornel.core.model import Show
 from ritornel.core.model.reading import BadDocument
 from ritornel.core.model.running import running
 from ritornel.core.model.show import Duck
-from ritornel.core.score import compile, findings
+from ritornel.core.score import compile
 from ritornel.core.sound.ducking import ducked, merged
 from ritornel.core.sound.gain import Line, line_at, line_of, summed
 from ritornel.core.sound.spans import Span, gain_at

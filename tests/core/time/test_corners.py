@@ -4,8 +4,9 @@ from fractions import Fraction
 from math import cos, pi
 from unittest import TestCase
 
+from ritornel.core.linecheck import findings
 from ritornel.core.motion.track import value_at
-from ritornel.core.score import compile, evaluate, findings
+from ritornel.core.score import compile, evaluate
 from ritornel.core.sound.spans import place_at
 from ritornel.core.time.playback import Content, Instruction, Stretch, stretches
 from tests.made import clip, show, slide, spans, step, text, time_of

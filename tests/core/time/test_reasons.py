@@ -5,7 +5,8 @@ from pathlib import Path
 from unittest import TestCase
 
 from ritornel.core import score
-from ritornel.core.score import compile, evaluate, findings
+from ritornel.core.linecheck import findings
+from ritornel.core.score import compile, evaluate
 from ritornel.core.time.rounding import rounded
 from tests.made import clip, show, slide, spans, step, text, time_of
 

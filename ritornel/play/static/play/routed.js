@@ -20,9 +20,10 @@ export class Routed {
     this.gain = new GainNode(context, { gain });
     this.dip = new GainNode(context);
     this.delay = element instanceof HTMLAudioElement ? new DelayNode(context, { maxDelayTime: MOST_HELD_S, delayTime: HELD_S }) : null;
-    const source = context.createMediaElementSource(element);
-    (this.delay ? source.connect(this.delay) : source).connect(this.dip).connect(this.gain).connect(graph.bus);
+    this.source = context.createMediaElementSource(element);
+    (this.delay ? this.source.connect(this.delay) : this.source).connect(this.dip).connect(this.gain).connect(graph.bus);
     element.volume = 1;
+    element.addEventListener("emptied", () => element.hasAttribute("src") || this.leave()); // it was let go of
   }
 
   /** How much later it is heard than it plays when nothing is to be made up for, in s; without what comes after the bus. */
@@ -69,6 +70,11 @@ export class Routed {
       delayTime.linearRampToValueAtTime(wanted, this.busyUntil);
     }
     return true;
+  }
+
+  /** Takes the way apart: nothing comes along it any more. */
+  leave() {
+    for (const node of [this.source, this.delay, this.dip, this.gain]) node?.disconnect();
   }
 
   /** Ends it softly; then `ended` is called, unless it is to be heard again by then. */

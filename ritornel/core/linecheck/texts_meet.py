@@ -1,0 +1,45 @@
+"""Two texts that lie on one another while both are seen."""
+
+from collections.abc import Iterable
+from itertools import combinations
+
+from ritornel.core.linecheck.finding import NOTICED, Finding, Here, Rule
+from ritornel.core.linecheck.seen_when import moved, seen_when
+from ritornel.core.model import Text
+from ritornel.core.model.box import Box
+from ritornel.core.text.extent import words_box
+from ritornel.core.text.naming import object_name
+
+_HAIR = 2.0
+_MOST = 40
+_LEAST_MS = 300
+"""Shorter than that one goes while the other comes."""
+
+
+def _look(here: Here) -> Iterable[Finding]:
+    slide = here.slide
+    texts = [o for o in slide.objects if isinstance(o, Text) and not o.rotation and o.opacity > 0][:_MOST]
+    if len(texts) < 2:
+        return
+    when, led = seen_when(slide, here.time), moved(here.time)
+    boxes = [(text, box) for text in texts if text.id not in led and (box := words_box(text)) is not None]
+    for (below, one), (above, other) in combinations(boxes, 2):
+        together = min(when[below.id][1], when[above.id][1]) - max(when[below.id][0], when[above.id][0])
+        if together >= _LEAST_MS and _meet(one, other):
+            words = f"“{object_name(above, {})}” lies on the words of “{object_name(below, {})}”"
+            yield Finding("texts-meet", slide.id, f"slide {here.number}: {words}", object=above.id)
+
+
+def _meet(one: Box, other: Box) -> bool:
+    wide = min(one.right, other.right) - max(one.x, other.x)
+    high = min(one.bottom, other.bottom) - max(one.y, other.y)
+    return wide > _HAIR and high > _HAIR
+
+
+RULE = Rule(
+    "texts-meet",
+    "Words that lie on other words",
+    look_at=_look,
+    weight=NOTICED,
+    why="Neither of the two can be read.",
+)

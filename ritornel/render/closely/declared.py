@@ -1,0 +1,49 @@
+"""What a rule that looks closely is, and what it looks at."""
+
+from collections.abc import Callable, Iterable, Mapping
+from pathlib import Path
+from typing import NamedTuple
+
+from ritornel.core.linecheck.finding import NOTICED, Finding, Weight
+from ritornel.core.model import Show, Slide
+from ritornel.core.score import Score, SlideScore
+from ritornel.core.time.slide_clock import SlideTime
+
+
+class Close(NamedTuple):
+    """A slide at a place of a show that is looked at closely; ``files`` are its pictures and clips by their assets."""
+
+    show: Show
+    score: Score
+    place: int
+    files: Mapping[str, Path]
+
+    @property
+    def slide(self) -> Slide:
+        """The slide."""
+        return self.show.slides[self.place]
+
+    @property
+    def time(self) -> SlideTime:
+        """Its times."""
+        return self.score.times[self.place]
+
+    @property
+    def part(self) -> SlideScore:
+        """Its score."""
+        return self.score.slides[self.place]
+
+    @property
+    def start_ms(self) -> int:
+        """When it begins, in show time."""
+        return self.score.starts[self.place]
+
+
+class CloseRule(NamedTuple):
+    """A rule: its name, a title for lists, the function that looks at one slide, its weight, and why it matters."""
+
+    name: str
+    title: str
+    look: Callable[[Close], Iterable[Finding]]
+    weight: Weight = NOTICED
+    why: str = ""
