@@ -3,6 +3,7 @@
 import io
 import os
 import wave
+from collections.abc import Callable
 from pathlib import Path
 from typing import BinaryIO
 
@@ -33,15 +34,15 @@ def wav(seconds: float = 1.0, rate: int = 8000) -> bytes:
     return wave_of(np.sin(2 * np.pi * 440 * np.arange(int(seconds * rate)) / rate) * 16000 / 32767, rate)
 
 
-def webm(seconds: float = 2.0, rate: int = 10) -> bytes:
-    """A clip whose every frame tells its own time by its brightness."""
+def webm(seconds: float = 2.0, rate: int = 10, shade_of: Callable[[int], int] | None = None) -> bytes:
+    """A clip whose every frame tells its own time by its brightness, or has that of its number."""
     held = io.BytesIO()
     frames = int(seconds * rate)
     with av.open(held, "w", format="webm") as container:
         stream = container.add_stream("libvpx", rate=rate)
         stream.width, stream.height, stream.pix_fmt = 64, 48, "yuv420p"
         for number in range(frames):
-            shade = 40 + 200 * number // frames
+            shade = shade_of(number) if shade_of else 40 + 200 * number // frames
             container.mux(
                 stream.encode(av.VideoFrame.from_ndarray(np.full((48, 64, 3), shade, np.uint8), format="rgb24"))
             )

@@ -4,6 +4,7 @@ from typing import Annotated
 from uuid import UUID
 
 import msgspec
+from django.conf import settings
 from django.contrib import messages
 from django.contrib.auth.decorators import login_required
 from django.http import HttpRequest, HttpResponse
@@ -39,6 +40,8 @@ def desk(request: HttpRequest, show_id: UUID) -> HttpResponse:
         "history": reverse("history:history", args=[row.pk]),
         "lectern": reverse("takes:lectern", args=[row.pk]),
         "record": reverse("takes:record", args=[row.pk]),
+        "check": reverse("checks:check", args=[row.pk]),
+        "closely": reverse("checks:closely", args=[row.pk]) if settings.LOOKS_CLOSELY_BESIDE else "",
         "publish": reverse("publishing:editions", args=[row.pk]),
         "worklet": static("parts/recording/microphone_worklet.js"),
     }

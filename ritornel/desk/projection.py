@@ -6,7 +6,7 @@ from typing import Any, NamedTuple
 
 import msgspec
 
-from ritornel.core.linecheck import findings
+from ritornel.core.linecheck import found
 from ritornel.core.model import Asset, Show, Slide
 from ritornel.core.model.head import HEAD, IN_DOCUMENTS
 from ritornel.core.model.links import CHAPTER
@@ -94,6 +94,7 @@ def told(show: Show, known: Show | None, near: Collection[str]) -> dict[str, Any
     briefs = _briefs_of(show)
     had = {} if known is None else {s.id: o.version for s, o in zip(known.slides, _briefs_of(known), strict=True)}
     rows = list(zip(show.slides, score.starts, score.slides, score.times, briefs, strict=True))
+    looked = found(show, score)
     changed = {s.id: o for s, _, _, _, o in rows if had.get(s.id) != o.version}
     return {
         "show": {
@@ -117,7 +118,8 @@ def told(show: Show, known: Show | None, near: Collection[str]) -> dict[str, Any
             if slide.id in near and slide.id in changed
         },
         "bed_spans": msgspec.to_builtins(score.bed_spans),
-        "findings": msgspec.to_builtins(findings(show, score)),
+        "findings": msgspec.to_builtins(looked.open),
+        "aside": msgspec.to_builtins(looked.aside),
     }
 
 

@@ -30,6 +30,15 @@ _LEAST_S, _SHARE = 120.0, 0.2
 _MEMORY_BYTES = 1024**3
 
 
+class Measures(msgspec.Struct):
+    """Of what was measured, by how many dB the mix was held down at the most in every tenth of a second."""
+
+    limited: tuple[float, ...] = ()
+
+
+_SILENT = Measures()
+
+
 @signed_in
 @require_POST
 @answering
@@ -48,6 +57,17 @@ def sound(request: HttpRequest, show_id: UUID) -> HttpResponse:
 
 def _measuring(row: Show, show: CoreShow) -> Job:
     return begun(row.owner, "mix", f"{row.pk.hex}:{_digest(show)[:24]}", redo=not _path(show).exists())
+
+
+def measured(row: Show, show: CoreShow) -> Measures | None:
+    """Return what was measured of a show's mix; None while it is listened to, or if that cannot be done."""
+    if not heard_of(compile(show)):
+        return _SILENT
+    path = _path(show)
+    if path.exists():
+        return msgspec.json.decode(path.read_bytes(), type=Measures)
+    job = _measuring(row, show)
+    return _SILENT if job.has_ended and not path.exists() else None
 
 
 def measure(work: AtWork) -> None:

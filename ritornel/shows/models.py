@@ -2,6 +2,7 @@
 
 import json
 import uuid
+from datetime import timedelta
 from pathlib import Path
 from typing import Any
 
@@ -93,6 +94,19 @@ class Bed(models.Model):
 
     class Meta:
         ordering = ["place", "pk"]
+
+    def __str__(self) -> str:
+        return self.key
+
+
+class Looked(models.Model):
+    """What was found on a slide that was looked at closely, known by all that is seen of it."""
+
+    STAYS = timedelta(days=60)
+
+    key = models.CharField(max_length=64, primary_key=True)
+    found = models.JSONField(default=list)
+    looked_at = models.DateTimeField()
 
     def __str__(self) -> str:
         return self.key

@@ -14,6 +14,7 @@ urlpatterns = [
     path("", include("ritornel.takes.urls")),
     path("", include("ritornel.voices.urls")),
     path("", include("ritornel.transcript.urls")),
+    path("", include("ritornel.checks.urls")),
     path("", include("ritornel.films.urls")),
     path("", include("ritornel.publishing.urls")),
 ]

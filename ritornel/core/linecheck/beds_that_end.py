@@ -2,7 +2,7 @@
 
 from collections.abc import Iterable
 
-from ritornel.core.linecheck.finding import NOTICED, Finding, Mend, Rule, seconds
+from ritornel.core.linecheck.finding import NOTICED, Finding, Mend, Rule, about
 from ritornel.core.model import Bed, Show
 from ritornel.core.model.asset import SoundFacts
 from ritornel.core.model.uses import asset_lengths, asset_sounds
@@ -27,11 +27,11 @@ def _look(show: Show, score: Score) -> Iterable[Finding]:
         where = _slide_at(span.end_ms, score)
         if not goes_on(bed, lengths) and meant - span.end_ms > _EARLY_MS:
             mend = Mend("Let it go on from its beginning", {"do": "set-bed", "bed": bed.id, "values": {"loop": True}})
-            words = f"“{name}” ends {seconds(meant - span.end_ms)} before it is meant to"
+            words = f"“{name}” ends {about(meant - span.end_ms)} before it is meant to"
             yield Finding("bed-ends", where, words, mend=mend)
         elif _breaks_off(bed, span, sounds.get(bed.asset), lengths.get(bed.asset, 0)):
             values = {"fade_out": _FADE_MS}
-            mend = Mend(f"Fade it out over {seconds(_FADE_MS)}", {"do": "set-bed", "bed": bed.id, "values": values})
+            mend = Mend(f"Fade it out over {about(_FADE_MS)}", {"do": "set-bed", "bed": bed.id, "values": values})
             yield Finding("bed-ends", where, f"“{name}” breaks off in the middle of a phrase", mend=mend)
 
 

@@ -1,12 +1,13 @@
 """What a rule of the line check is, and what it finds."""
 
-from collections.abc import Callable, Iterable, Mapping
+from collections.abc import Callable, Iterable, Mapping, Sequence
 from typing import Any, Literal, NamedTuple
 
 from msgspec import Struct
 
 from ritornel.core.model import Asset, Pace, Show, Slide, Step
 from ritornel.core.score import Score, SlideScore
+from ritornel.core.time.rounding import tenths
 from ritornel.core.time.slide_clock import SlideTime
 
 Size = tuple[int, int]
@@ -79,11 +80,16 @@ def _nothing_at_all(show: Show, score: Score) -> Iterable[Finding]:
     return ()
 
 
+def _nothing_in_the_mix(show: Show, score: Score, limited: Sequence[float]) -> Iterable[Finding]:
+    return ()
+
+
 class Rule(NamedTuple):
     """A rule: its name, a title for lists, the function that looks at one slide, its weight, and why it matters.
 
     ``look_at`` looks at a slide as it runs, ``look_for_media`` at one with the assets that are there by their ids,
-    ``look_over`` at the whole show and its score.
+    ``look_over`` at the whole show and its score, ``look_in_mix`` at these once the mix was measured: by how many dB it
+    was held down at the most in every tenth of a second.
     """
 
     name: str
@@ -92,6 +98,7 @@ class Rule(NamedTuple):
     look_at: Callable[[Here], Iterable[Finding]] = _nothing_there
     look_for_media: Callable[[int, Slide, Mapping[str, Asset]], Iterable[Finding]] = _nothing_missing
     look_over: Callable[[Show, Score], Iterable[Finding]] = _nothing_at_all
+    look_in_mix: Callable[[Show, Score, Sequence[float]], Iterable[Finding]] = _nothing_in_the_mix
     weight: Weight = NOTICED
     why: str = ""
 
@@ -99,6 +106,11 @@ class Rule(NamedTuple):
 def seconds(ms: int) -> str:
     """Return a time as findings write it: “1.25 s”."""
     return f"{ms / 1000:g} s"
+
+
+def about(ms: int) -> str:
+    """Return a time that need not be exact, to tenths of a second: “1.3 s”."""
+    return f"{tenths(ms / 1000):g} s"
 
 
 def held_longer(slide: Slide, by_ms: int) -> Mend:

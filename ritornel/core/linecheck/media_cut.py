@@ -2,7 +2,7 @@
 
 from collections.abc import Iterable
 
-from ritornel.core.linecheck.finding import NOTICED, Finding, Rule, Size, seconds
+from ritornel.core.linecheck.finding import NOTICED, Finding, Rule, Size, held_longer, seconds
 from ritornel.core.model import Clip, Slide
 from ritornel.core.time.slide_clock import SlideTime
 
@@ -12,7 +12,8 @@ def _look(number: int, slide: Slide, time: SlideTime, stage: Size) -> Iterable[F
     for name, unseen in time.unseen:
         noun = "clip" if isinstance(things[name], Clip) else "sound"
         words = f"the slide's end cuts the {noun}: {seconds(unseen)} of it are not played"
-        yield Finding("media-cut", slide.id, f"slide {number}: {words}", object=name)
+        mend = held_longer(slide, unseen)
+        yield Finding("media-cut", slide.id, f"slide {number}: {words}", object=name, mend=mend)
 
 
 RULE = Rule(

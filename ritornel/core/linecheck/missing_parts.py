@@ -2,7 +2,7 @@
 
 from collections.abc import Iterable
 
-from ritornel.core.linecheck.finding import NOTICED, Finding, Rule, Size
+from ritornel.core.linecheck.finding import NOTICED, Finding, Rule, Size, taken_away
 from ritornel.core.model import Slide, Text
 from ritornel.core.text.naming import part_name
 from ritornel.core.text.parts import has_part
@@ -15,7 +15,7 @@ def _look(number: int, slide: Slide, time: SlideTime, stage: Size) -> Iterable[F
         text = texts.get(step.object)
         if step.part is not None and text is not None and not has_part(text, step.part):
             message = f"slide {number}, build {place}: the text has no {part_name(step.part)}"
-            yield Finding("missing-part", slide.id, message, step.id)
+            yield Finding("missing-part", slide.id, message, step.id, mend=taken_away(slide, step))
 
 
 RULE = Rule(

@@ -2,7 +2,7 @@
 
 from collections.abc import Iterable, Iterator
 
-from ritornel.core.linecheck.finding import NOTICED, Finding, Here, Mend, Rule, seconds
+from ritornel.core.linecheck.finding import NOTICED, Finding, Here, Mend, Rule, about
 from ritornel.core.time.running_order import StepTime
 
 LONGEST_MS = 20_000
@@ -22,8 +22,8 @@ def _found(here: Here, since: int, gap: int) -> Finding:
     slide, mend = here.slide, None
     if since + gap == here.time.length_ms and here.time.needed_ms <= since + _LEFT_MS:
         sooner = gap - _LEFT_MS
-        mend = Mend(f"End it {seconds(sooner)} sooner", {"do": "drag-slide-end", "slide": slide.id, "by": -sooner})
-    words = f"nothing moves and nothing is said for {seconds(gap)}"
+        mend = Mend(f"End it {about(sooner)} sooner", {"do": "drag-slide-end", "slide": slide.id, "by": -sooner})
+    words = f"nothing moves and nothing is said for {about(gap)}"
     return Finding("nothing-happens", slide.id, f"slide {here.number}: {words}", mend=mend)
 
 

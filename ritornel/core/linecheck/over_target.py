@@ -2,7 +2,7 @@
 
 from collections.abc import Iterable
 
-from ritornel.core.linecheck.finding import NOTICED, Finding, Mend, Rule, seconds
+from ritornel.core.linecheck.finding import NOTICED, Finding, Mend, Rule, about
 from ritornel.core.model import Show
 from ritornel.core.score import Score
 
@@ -14,7 +14,7 @@ def _look(show: Show, score: Score) -> Iterable[Finding]:
     over = score.length_ms - show.target_ms
     command = {"do": "fit-length", "length": show.target_ms, "gives": ["holds", "waits"]}
     mend = Mend("Let its rests give way", command) if over <= _gives(score) else None
-    yield Finding("over-target", shown[-1].id, f"the show lasts {seconds(over)} longer than it is meant to", mend=mend)
+    yield Finding("over-target", shown[-1].id, f"the show lasts {about(over)} longer than it is meant to", mend=mend)
 
 
 def _gives(score: Score) -> int:

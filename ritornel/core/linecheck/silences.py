@@ -2,7 +2,7 @@
 
 from collections.abc import Iterable
 
-from ritornel.core.linecheck.finding import NOTICED, Finding, Rule, seconds
+from ritornel.core.linecheck.finding import NOTICED, Finding, Rule, about
 from ritornel.core.model import Show
 from ritornel.core.score import Score
 
@@ -20,7 +20,7 @@ def _look(show: Show, score: Score) -> Iterable[Finding]:
     for begins, ends in [*sorted(heard), (score.length_ms, score.length_ms)]:
         if begins - reached > LONGEST_MS:
             number = max(n for n, (slide, _, start) in enumerate(rows) if start <= reached and not slide.skipped)
-            words = f"slide {number + 1}: nothing is heard for {seconds(begins - reached)}"
+            words = f"slide {number + 1}: nothing is heard for {about(begins - reached)}"
             yield Finding("silence", rows[number][0].id, words)
         reached = max(reached, ends)
 

@@ -2,7 +2,7 @@
 
 from collections.abc import Iterable
 
-from ritornel.core.linecheck.finding import NOTICED, Finding, Rule
+from ritornel.core.linecheck.finding import NOTICED, Finding, Mend, Rule
 from ritornel.core.model import Show
 from ritornel.core.model.uses import asset_lengths
 from ritornel.core.score import Score
@@ -19,7 +19,8 @@ def _look(show: Show, score: Score) -> Iterable[Finding]:
             continue
         slide = bed.start.slide if bed.start is not None else show.slides[0].id
         name = there[bed.asset].name or "a bed"
-        yield Finding("silent-beds", slide, f"the bed “{name}” is not heard: it ends before it begins")
+        mend = Mend("Take it away", {"do": "delete-bed", "bed": bed.id})
+        yield Finding("silent-beds", slide, f"the bed “{name}” is not heard: it ends before it begins", mend=mend)
 
 
 RULE = Rule(

@@ -2,7 +2,7 @@
 
 from collections.abc import Iterable
 
-from ritornel.core.linecheck.finding import NOTICED, Finding, Rule, Size
+from ritornel.core.linecheck.finding import NOTICED, Finding, Mend, Rule, Size
 from ritornel.core.model import Slide, Text
 from ritornel.core.text.fitting import excess
 from ritornel.core.text.naming import object_name
@@ -13,7 +13,8 @@ def _look(number: int, slide: Slide, time: SlideTime, stage: Size) -> Iterable[F
     for thing in slide.objects:
         if isinstance(thing, Text) and not thing.grows and (over := excess(thing)):
             message = f"slide {number}: “{object_name(thing, {})}” runs {over:.0f} units out of its box"
-            yield Finding("text-overflows", slide.id, message, object=thing.id)
+            mend = Mend("Shrink it to its box", {"do": "shrink-texts", "slide": slide.id, "objects": [thing.id]})
+            yield Finding("text-overflows", slide.id, message, object=thing.id, mend=mend)
 
 
 RULE = Rule(

@@ -16,18 +16,23 @@ _LEAST_MS = 300
 """Shorter than that one goes while the other comes."""
 
 
-def _look(here: Here) -> Iterable[Finding]:
-    slide = here.slide
-    texts = [o for o in slide.objects if isinstance(o, Text) and not o.rotation and o.opacity > 0][:_MOST]
+def meeting(here: Here) -> Iterable[tuple[Text, Text]]:
+    """Yield texts of which the second lies on the words of the first while both are seen."""
+    texts = [o for o in here.slide.objects if isinstance(o, Text) and not o.rotation and o.opacity > 0][:_MOST]
     if len(texts) < 2:
         return
-    when, led = seen_when(slide, here.time), moved(here.time)
+    when, led = seen_when(here.slide, here.time), moved(here.time)
     boxes = [(text, box) for text in texts if text.id not in led and (box := words_box(text)) is not None]
     for (below, one), (above, other) in combinations(boxes, 2):
         together = min(when[below.id][1], when[above.id][1]) - max(when[below.id][0], when[above.id][0])
         if together >= _LEAST_MS and _meet(one, other):
-            words = f"“{object_name(above, {})}” lies on the words of “{object_name(below, {})}”"
-            yield Finding("texts-meet", slide.id, f"slide {here.number}: {words}", object=above.id)
+            yield below, above
+
+
+def _look(here: Here) -> Iterable[Finding]:
+    for below, above in meeting(here):
+        words = f"“{object_name(above, {})}” lies on the words of “{object_name(below, {})}”"
+        yield Finding("texts-meet", here.slide.id, f"slide {here.number}: {words}", object=above.id)
 
 
 def _meet(one: Box, other: Box) -> bool:

@@ -2,7 +2,7 @@
 
 from collections.abc import Iterable
 
-from ritornel.core.linecheck.finding import BETTER, Finding, Rule, Size, seconds
+from ritornel.core.linecheck.finding import BETTER, Finding, Mend, Rule, Size, seconds
 from ritornel.core.model import Slide
 from ritornel.core.motion.transitions import transition_ms
 from ritornel.core.time.slide_clock import SlideTime
@@ -12,7 +12,10 @@ def _look(number: int, slide: Slide, time: SlideTime, stage: Size) -> Iterable[F
     asked = transition_ms(slide.transition)
     if asked > time.transition_ms:
         lasts = f"it lasts {seconds(time.length_ms)}, and its transition of {seconds(asked)} is shortened to that"
-        yield Finding("transition-too-long", slide.id, f"slide {number}: {lasts}")
+        values = {"transition": {"duration": time.transition_ms}}
+        command = {"do": "set-slides", "slides": [slide.id], "values": values, "within_transition": True}
+        mend = Mend(f"Let it take {seconds(time.transition_ms)}", command)
+        yield Finding("transition-too-long", slide.id, f"slide {number}: {lasts}", mend=mend)
 
 
 RULE = Rule(

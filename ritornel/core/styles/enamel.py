@@ -36,7 +36,7 @@ STYLE = Style(
         "statement": placing(words("statement", 120, 90, 1040, 540, "centre", valign="middle"), *_FRAME, *_BOLTS),
         "list": placing(words("title", 110, 74, 1060, 84, "centre"), words("body", 250, 200, 780, 430, "centre", valign="middle"), *_FRAME, rule(490, 172, 300, 4, "accent")),
         "picture-and-text": placing(
-            picture(390, 74, 500, 320), words("title", 110, 410, 1060, 80, "centre"), words("body", 190, 496, 900, 160, "centre"), *_FRAME,
+            picture(408, 66, 464, 297), words("title", 110, 376, 1060, 80, "centre"), words("body", 190, 462, 900, 190, "centre"), *_FRAME,
         ),
         "two-columns": placing(
             words("title", 110, 74, 1060, 84, "centre"), words("body", 110, 210, 500, 420, "centre"), words("body", 670, 210, 500, 420, "centre"), *_FRAME,

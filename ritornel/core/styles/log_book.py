@@ -38,7 +38,7 @@ STYLE = Style(
         ),
         "full-picture": placing(picture(200, 44, 1036, 572), words("caption", 200, 640, 1036, 50), *_PAGE),
         "figures": placing(words("title", 200, 40, 1000, 60), *in_row(250, 110, (200, 550, 900), 330, 120), *_PAGE),
-        "quotation": placing(words("quotation", 260, 144, 900, 380, valign="middle"), words("source", 260, 548, 900, 50), *_PAGE),
+        "quotation": placing(words("quotation", 260, 144, 900, 380, valign="middle"), words("source", 260, 548, 900, 64), *_PAGE),
         "closing": placing(words("title", 200, 304, 1000, 110, scale=1.2), words("subtitle", 200, 424, 1000, 150), *_PAGE),
         "blank": placing(*_PAGE),
     },

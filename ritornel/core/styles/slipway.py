@@ -21,7 +21,7 @@ STYLE = Style(
         "number": Look(font="plex-sans", weight=600, size=34, colour="accent"),
         "statement": Look(font="plex-sans", size=84, line_height=1.05),
         "body": Look(font="plex-sans", size=32, gap=0.6, line_height=1.25),
-        "caption": Look(font="plex-sans", size=22, colour="soft"),
+        "caption": Look(font="plex-sans", size=24, colour="soft"),
         "figure": Look(font="plex-sans", size=128, line_height=1),
         "label": Look(font="plex-sans", size=24, colour="soft"),
         "quotation": Look(font="plex-sans", size=46, line_height=1.2),
@@ -32,7 +32,7 @@ STYLE = Style(
         "chapter": placing(words("number", 426, 300, 200, 50), words("title", 426, 352, 790, 200, scale=1.8), _MARK, _FOOT),
         "statement": placing(words("statement", 64, 150, 1152, 480, valign="bottom"), _MARK, _FOOT),
         "list": placing(words("title", 64, 130, 310, 500), words("body", 426, 126, 790, 510), _MARK, _FOOT),
-        "picture-and-text": placing(picture(426, 64, 790, 376), words("title", 64, 130, 310, 310), words("body", 426, 462, 790, 190), _MARK, _FOOT),
+        "picture-and-text": placing(picture(426, 64, 790, 352), words("title", 64, 130, 310, 286), words("body", 426, 440, 790, 212), _MARK, _FOOT),
         "two-columns": placing(
             words("title", 64, 130, 310, 500), words("body", 426, 126, 370, 510), words("body", 846, 126, 370, 510), _MARK, _FOOT
         ),

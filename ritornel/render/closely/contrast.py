@@ -11,6 +11,7 @@ from numpy.typing import NDArray
 from ritornel.core.drawing.colour import luminance, wanted_contrast
 from ritornel.core.linecheck.finding import NOTICED, Finding, Mend
 from ritornel.core.linecheck.seen_when import seen_when
+from ritornel.core.linecheck.texts_meet import meeting
 from ritornel.core.model import Show, Text
 from ritornel.core.model.roles import ORNAMENT
 from ritornel.core.styles import style_of
@@ -30,7 +31,7 @@ _FEWEST = 12
 _INSIDE, _OUTSIDE = 200, 8
 """Letters are where their mask is over the one; nothing of them is where it is under the other."""
 
-_AROUND = np.ones((7, 7), np.uint8)
+_AROUND = np.ones((5, 5), np.uint8)
 _EDGE = np.ones((3, 3), np.uint8)
 _WORST = 0.15
 """So much of what is around the letters of a cell may be worse: the corner of a stroke is no word."""
@@ -57,7 +58,9 @@ class _Cell(NamedTuple):
 
 def _look(close: Close) -> Iterable[Finding]:
     slide, show = close.slide, close.show
+    meet = {text.id for pair in meeting(close.here) for text in pair}
     texts = [o for o in slide.objects if isinstance(o, Text) and o.role != ORNAMENT and _is_written(o)][:_MOST_TEXTS]
+    texts = [text for text in texts if text.id not in meet]  # these are found already
     instants = _instants(close)
     if not texts or not instants:
         return

@@ -4,7 +4,7 @@ from collections.abc import Callable, Iterable, Mapping
 from pathlib import Path
 from typing import NamedTuple
 
-from ritornel.core.linecheck.finding import NOTICED, Finding, Weight
+from ritornel.core.linecheck.finding import NOTICED, Finding, Here, Weight
 from ritornel.core.model import Show, Slide
 from ritornel.core.score import Score, SlideScore
 from ritornel.core.time.slide_clock import SlideTime
@@ -37,6 +37,22 @@ class Close(NamedTuple):
     def start_ms(self) -> int:
         """When it begins, in show time."""
         return self.score.starts[self.place]
+
+    @property
+    def here(self) -> Here:
+        """The slide as the rules look at it that do so at once."""
+        show, before = self.show, [slide for slide in self.show.slides[: self.place] if not slide.skipped]
+        stage = show.width, show.height
+        return Here(
+            self.place + 1,
+            self.slide,
+            self.time,
+            self.part,
+            before[-1] if before else None,
+            show.pace,
+            stage,
+            show.language,
+        )
 
 
 class CloseRule(NamedTuple):

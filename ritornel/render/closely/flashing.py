@@ -6,6 +6,7 @@ import cv2
 import numpy as np
 from numpy.typing import NDArray
 
+from ritornel.core.linecheck import RULES
 from ritornel.core.linecheck.finding import FAILS, Finding
 from ritornel.core.score.still import still_spans
 from ritornel.render.closely.contrast import light_of
@@ -15,6 +16,9 @@ from ritornel.render.frames import Frames
 _FPS = 25
 _WIDE = 320
 _ACROSS, _DOWN = 32, 18
+_RESTS_MS = 500
+"""What stands still for less lies between two flashes, perhaps."""
+
 _MOST_S = 60
 """So much that moves is looked at of one slide."""
 
@@ -29,6 +33,8 @@ Grey = NDArray[np.float64]
 
 
 def _look(close: Close) -> Iterable[Finding]:
+    if any(RULES["flashes"].look(close.place + 1, close.slide, close.time, (close.show.width, close.show.height))):
+        return  # that is found already
     most, when = 0, 0.0
     for start, end in _moving(close):
         lights = _lights(close, start, end)
@@ -47,7 +53,8 @@ def _look(close: Close) -> Iterable[Finding]:
 def _moving(close: Close) -> Iterator[tuple[int, int]]:
     """Yield the stretches of slide time in which something changes, a minute of them at most."""
     reached, room = 0, _MOST_S * 1000
-    for start, end in (*still_spans(close.part), (close.part.length_ms, close.part.length_ms)):
+    still = [(start, end) for start, end in still_spans(close.part) if end - start >= _RESTS_MS]
+    for start, end in (*still, (close.part.length_ms, close.part.length_ms)):
         if start > reached and room > 0:
             yield reached, min(start, reached + room)
             room -= start - reached

@@ -9,3 +9,5 @@ USER, PASSWORD = "keeper", "four-flashes"
 
 MATERIAL = Path(assets.__file__).parent / "demo"
 LICENCE, CREDIT = "CC0 1.0, made for Ritornel", "Skarholm Light"
+LICENCES = {"voice-far.ogg": "CC BY 4.0"}
+"""Of what has another: somebody must be named where it is used, and in “A bad evening” nobody is."""

@@ -7,7 +7,9 @@ from msgspec.structs import replace
 
 from ritornel.core.edits import apply, read_command
 from ritornel.core.model import Asset, Show
+from ritornel.core.model.reading import read_show
 from ritornel.core.model.roles import PICTURE
+from ritornel.core.model.writing import plain
 from ritornel.core.styles.kinds import KINDS
 from ritornel.shows.demo.parts import Document
 
@@ -25,6 +27,11 @@ def made(plan: Document, assets: Sequence[Asset]) -> Show:
     for command in commands(plan):
         show = apply(show, read_command(command))
     return show
+
+
+def as_written(document: Document, assets: Sequence[Asset]) -> Show:
+    """Return the show of a document as it is written, with those ``assets`` at hand."""
+    return read_show({**document, "assets": [plain(asset) for asset in assets]})
 
 
 def commands(plan: Document) -> Iterator[dict[str, Any]]:
@@ -87,5 +94,5 @@ def with_ids(thing: Any, ids: dict[str, str]) -> Any:
     if isinstance(thing, list):
         return [with_ids(item, ids) for item in thing]
     if isinstance(thing, dict):
-        return {k: ids[v] if k == "asset" else with_ids(v, ids) for k, v in thing.items()}
+        return {k: ids.get(v, v) if k == "asset" else with_ids(v, ids) for k, v in thing.items()}
     return thing

@@ -1,11 +1,11 @@
-"""Putting the demo into a database: its user, its material, its two shows."""
+"""Putting the demo into a database: its user, its material, its three shows."""
 
 from django.contrib.auth import get_user_model
 
 from ritornel.library.taking_in import take_in
 from ritornel.shows import keeping
-from ritornel.shows.demo import CREDIT, LICENCE, MATERIAL, PASSWORD, USER, lamp, winter
-from ritornel.shows.demo.acts import made, with_ids
+from ritornel.shows.demo import CREDIT, LICENCE, LICENCES, MATERIAL, PASSWORD, USER, bad_evening, lamp, winter
+from ritornel.shows.demo.acts import as_written, made, with_ids
 from ritornel.shows.models import Show
 
 
@@ -18,10 +18,11 @@ def make_demo() -> list[Show]:
     if user.shows.exists():
         return list(user.shows.all())
     ids = {
-        path.name: take_in(user, path, path.name, licence=LICENCE, credit=CREDIT).sha256
+        path.name: take_in(user, path, path.name, licence=LICENCES.get(path.name, LICENCE), credit=CREDIT).sha256
         for path in sorted(MATERIAL.iterdir())
         if path.suffix != ".json"
     }
-    plans = [winter.document(), lamp.document(lamp.heard())]
     there = [asset.to_core() for asset in user.assets.all()]
-    return [keeping.create(user, made(with_ids(plan, ids), there)) for plan in plans]
+    bad = as_written(with_ids(bad_evening.document(lamp.heard()), ids), there)
+    plans = [winter.document(), lamp.document(lamp.heard())]
+    return [keeping.create(user, show) for show in (bad, *(made(with_ids(plan, ids), there) for plan in plans))]

@@ -44,6 +44,7 @@ INSTALLED_APPS = [
     "ritornel.transcript",
     "ritornel.films",
     "ritornel.publishing",
+    "ritornel.checks",
 ]
 
 MIDDLEWARE = [
@@ -188,6 +189,7 @@ JOBS = {
     "record": "ritornel.voices.recording.keep",
     "passages": "ritornel.takes.making.make",
     "fetch": "ritornel.library.fetching.fetched",
+    "look-closely": "ritornel.shows.closely.look",
     "arrival": "ritornel.shows.arriving.taken_in",
     "film-piece": "ritornel.films.making.make_piece",
     "film-join": "ritornel.films.making.join",
@@ -195,8 +197,11 @@ JOBS = {
 }
 """What does a job of each kind: a function of a ``jobs.running.AtWork``."""
 
-JOBS_AT_ONCE = {"film-piece": 2}
+JOBS_AT_ONCE = {"film-piece": 2, "look-closely": 2}
 """Of kinds that are named here, so many are done at once, whoever they are for: what is quick finds a hand."""
+
+LOOKS_CLOSELY_BESIDE = True
+"""Whether slides are looked at closely while they are worked on; else only where their findings are read."""
 
 REDIS = os.environ.get("RITORNEL_REDIS", "")
 """Where tickets for jobs are queued: a Redis (redis://...); empty: in the database."""

@@ -21,8 +21,8 @@ export function headerPane(desk, addresses) {
     else event.target.value = store.shown.show.title;
   };
   const pane = new Pane(document.getElementById("head"), {
-    shows: () => [store.shown.show, store.shown.length, store.kept, line.state, line.busy, journal.trouble],
-    draw: (show, length) => {
+    shows: () => [store.shown.show, store.shown.length, desk.found.length, store.kept, line.state, line.busy, journal.trouble],
+    draw: (show, length, found) => {
       const over = show.target !== null && length > show.target;
       return html`
         <a class="word-mark pr-3 border-r border-rule" href=${addresses.list}>Ritornel</a>
@@ -34,13 +34,13 @@ export function headerPane(desk, addresses) {
         ${keptWords(desk)}
         <span class="flex-1"></span>
         ${stepButton(desk, "undo", store.kept.undo)}${stepButton(desk, "redo", store.kept.redo)}
-        ${actButton(desk, "style")}
         <button class="act" id="show-sheet" @click=${() => openShowSheet(desk)}>Pace and beds</button>
         <a class="act" href=${addresses.contact}>Contact sheet</a>
         <a class="act" href=${addresses.library}>Library</a>
         <a class="act" href=${addresses.history}>History</a>
         <a class="act" href=${addresses.lectern}>Rehearse</a>
         <a class="act" href=${addresses.record} @click=${(event) => (event.currentTarget.hash = store.focus ?? "")}>Record</a>
+        <a class="act" id="line-check" href=${addresses.check}>Line check${found ? html`<b class="found-count ml-1">${found}</b>` : nothing}</a>
         <a class="act-main" href=${addresses.publish}>Publish</a>`;
     },
   });

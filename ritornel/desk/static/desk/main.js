@@ -7,6 +7,7 @@ import { listenForKeys } from "./acts/keys.js";
 import { PromptBook } from "./book/book.js";
 import { listenForDrops } from "./drops.js";
 import { headerPane } from "./header.js";
+import { Closely } from "../parts/closely.js";
 import { Notice } from "../parts/notice.js";
 import { drawOnChange } from "../parts/pane.js";
 import { Arranging } from "./stage/arranging.js";
@@ -21,11 +22,15 @@ import { letVoicesBeHeard } from "./voice/listening.js";
 import { sayWhereBedsWent } from "../parts/bed_moves.js";
 import { minding } from "../parts/minding.js";
 
+const LOOKS_AFTER_MS = 1500; // what is on the stage comes first
+
 const { state, vocabulary, addresses } = pageData("page");
 const address = new URL(".", location.href).pathname;
 const journal = await openJournal(state.show.id);
 const store = new Store({ address, state, vocabulary, journal });
 const desk = { store, notice: new Notice(), files: vocabulary.files, addresses };
+desk.closely = new Closely(store, addresses.closely);
+Object.defineProperty(desk, "found", { get: () => [...store.shown.findings, ...desk.closely.found] });
 desk.stage = new DeskStage(desk);
 desk.arranging = new Arranging(desk);
 desk.book = new PromptBook(desk);
@@ -40,6 +45,7 @@ followElsewhere(store);
 letVoicesBeHeard(desk);
 offerLeftOver(desk);
 store.line.run();
+desk.closely.look(LOOKS_AFTER_MS);
 
 for (const message of document.querySelectorAll("template.told")) {
   desk.notice.say(message.content.textContent, "stays" in message.dataset ? { stays: 0 } : {});
@@ -47,12 +53,28 @@ for (const message of document.querySelectorAll("template.told")) {
 document.documentElement.dataset.ready = "yes";
 performance.mark("desk-ready");
 
-/** An address may name a slide to go to, or slides to be played: #slide, #play:first:last. */
+/** An address may name a slide to go to, with a build or an object of it, or slides to be played: #slide:thing, #play:first:last. */
 const [, play, ...named] = location.hash.match(/^#(play:)?(.+?)(?::(.+))?$/) ?? [];
 const [first, last] = named.map((name) => name && decodeURIComponent(name));
 if (first && store.shown.briefs[first]) {
   store.focusSlide(first);
+  if (last && !play) selectOnceThere(first, last);
   if (play && store.shown.briefs[last ?? first]) desk.stage.see(store.start(first), store.start(last ?? first) + store.length(last ?? first));
+}
+
+/** Selects a build or an object of a slide as soon as that is there whole, unless one has gone elsewhere by then. */
+function selectOnceThere(slide, thing) {
+  const select = () => {
+    if (store.focus !== slide) return end();
+    if (!store.slide) return;
+    end();
+    const timed = store.timed(thing);
+    if (timed) store.select("steps", [thing]);
+    else if (store.object(thing)) store.select("objects", [thing]);
+    if (timed) desk.stage.scrub(store.start(slide) + timed.start);
+  };
+  const end = store.on("changed", select);
+  select();
 }
 
 /** For the console and the browser tests: the desk's parts. */

@@ -18,7 +18,6 @@ import { leadingPen, PEN } from "../stage/tools/pen.js";
 import { openCaptions } from "../sheets/captions.js";
 import { keepEffect } from "../sheets/own_effects.js";
 import { openLengths } from "../../parts/lengths/lengths.js";
-import { openLineCheck } from "../sheets/line_check.js";
 import { openStyles } from "../sheets/house_styles.js";
 import { turnRecording } from "../recording/speaking.js";
 import { compareVoice } from "../voice/noise.js";
@@ -116,7 +115,7 @@ export const ACTS = [
   { id: "lengths", name: "Lengths", keys: ["Alt+L"], help: "fit the show, its chapter or slides to a length, or pace them", needs: "slide", run: (desk) => openLengths(desk, chosenSlides(desk)) },
   { id: "to-beat", name: "To the beat", keys: ["Alt+X"], help: "let the slides that are selected, or this one, change on the beat of the music", needs: "slide", run: (desk) => openLengths(desk, chosenSlides(desk), "beat") },
   { id: "pin", name: "Pin", keys: ["Alt+N"], help: "pin the hold of the slide, or the waits of the selected builds: they do not give way when lengths are fitted", needs: "slide", run: pinRests },
-  { id: "line-check", name: "Line check", keys: ["Z"], help: "what is wrong in the show, with ways there and mends", run: openLineCheck },
+  { id: "line-check", name: "Line check", keys: ["Z"], help: "what will go wrong in the show, with ways there and mends", run: ({ addresses }) => (location.href = addresses.check) },
   { id: "style", name: "House style", keys: ["H"], help: "what the show looks like: choose a house style by your own slides", run: openStyles },
   { id: "credits", name: "Credits slide", keys: ["Shift+C"], help: "a slide after this one that says whose the pictures, clips and sounds are", needs: "slide", run: addCredits },
   { id: "credit-line", name: "Credit line", keys: ["Alt+C"], help: "a line at the foot of the slide that says whose the pictures, clips and sounds are", needs: "slide", run: addCreditLine },

@@ -34,7 +34,7 @@ export class PromptBook {
       draw: () => this.drawHead(),
     });
     this.sheet = new Pane(id("book-sheet"), {
-      shows: () => [this.store.slide, this.store.selection.objects, this.store.shown.assets, this.store.shown.findings, this.store.steps, this.store.objects.size ? this.store.shown.slides : null, desk.stage.writing?.editor.view.state ?? null, this.listing],
+      shows: () => [this.store.slide, this.store.selection.objects, this.store.shown.assets, this.store.shown.findings, desk.closely.told, this.store.steps, this.store.objects.size ? this.store.shown.slides : null, desk.stage.writing?.editor.view.state ?? null, this.listing],
       draw: () => (this.store.slide ? html`${this.listing ? objectList(desk) : nothing}${this.store.objects.size ? objectSheet(desk) : nothing}` : nothing),
     });
     this.colours = new Pane(id("colours"), { shows: () => [this.store.shown.show.palette, this.store.slide], draw: coloursAtHand });

@@ -2,7 +2,7 @@
 
 import { evaluate, stateAt } from "../../play/evaluate.js";
 import { html, nothing } from "../../site/vendor/lit.js";
-import { mendButton } from "../sheets/line_check.js";
+import { mendButton } from "../sheets/mend_button.js";
 import { sentence } from "../../parts/words.js";
 import { leadingPen } from "../stage/tools/pen.js";
 
@@ -68,7 +68,7 @@ function buildFoot(desk, id, family) {
   if (!step) return nothing;
   const object = store.object(step.object);
   const meant = (all, words) => html`<button class="act ${familyIsMeant === all ? "" : "is-idle"}" aria-pressed=${String(familyIsMeant === all)} @click=${() => mean(store, all)}>${words}</button>`;
-  const found = store.shown.findings.filter((finding) => finding.build === id && finding.slide === slide);
+  const found = desk.found.filter((finding) => finding.build === id && finding.slide === slide);
   return html`${found.map((finding) => html`<p class="found-here">${sentence(finding.message)} ${mendButton(desk, finding)}</p>`)}
     ${family.length > 1 ? html`<span class="soft">for</span>${meant(true, `all ${family.length}`)}${meant(false, "this one")}` : nothing}
     <button class="act" @click=${() => store.edit({ do: "set-steps", slide, steps: familyIsMeant ? family : [id], values: { off: !step.off } })}>${step.off ? "Turn on" : "Turn off"}</button>

@@ -66,7 +66,7 @@ function single(desk, thing) {
   const heard = thing.kind === "sound";
   const { first = nothing, further = nothing } = STYLES[thing.kind]([thing], set, desk);
   const timed = heard || thing.kind === "clip";
-  const found = store.shown.findings.filter((f) => f.slide === store.focus && f.object === thing.id);
+  const found = desk.found.filter((f) => f.slide === store.focus && f.object === thing.id);
   return html`<div class="sheet">
     <input class="book-title" aria-label="Name of the object" @change=${(event) => set({ name: event.target.value.trim() || null })} ${fieldValue(store.slide.names[thing.id])}>
     <p class="soft">${kindWords(desk, thing)} ${thing.asset ? actButton(desk, "exchange") : nothing} ${thing.role === "speaker" ? actButton(desk, "only-voice") : nothing}</p>

@@ -11,10 +11,10 @@ export function linePane(desk) {
   const { store, stage } = desk;
   const chapter = () => store.shown.show.chapters.filter((c) => store.slideIndex(c.first) <= store.slideIndex()).at(-1)?.title ?? "";
   return new Pane(document.getElementById("stage-line"), {
-    shows: () => [store.slideIndex(), store.shown.order.length, chapter(), stage.face, stage.arranged, store.shown.findings.length],
-    draw: (index, slides, title, face, arranged, found) => html`<b class="font-medium">${slides ? `${index + 1} of ${slides}` : "No slides yet"}</b><i>${title}</i>
+    shows: () => [store.slideIndex(), store.shown.order.length, chapter(), stage.face, stage.arranged],
+    draw: (index, slides, title, face, arranged) => html`<b class="font-medium">${slides ? `${index + 1} of ${slides}` : "No slides yet"}</b><i>${title}</i>
       ${slides && face === "arrange" ? actButton(desk, "arranged", { className: "act is-idle ml-auto", label: html`shows ${ARRANGED[arranged]}` }) : nothing}
-      ${found ? actButton(desk, "line-check", { className: `act ${face === "arrange" ? "" : "ml-auto"}`, label: html`line check: <b class="found-count">${found}</b>` }) : nothing}`,
+      ${actButton(desk, "style", { className: `act ${slides && face === "arrange" ? "" : "ml-auto"}` })}`,
   });
 }
 
