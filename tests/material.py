@@ -70,7 +70,9 @@ class MediaFolder:
         if not cls.apart:
             cls.enterClassContext(patch("ritornel.library.taking_in.examined", examined_here))
             cls.enterClassContext(patch("ritornel.publishing.reading.begun"))  # stills: a test of theirs draws them
-        cls.overridden = override_settings(MEDIA_ROOT=cls.folder, PASSWORD_HASHERS=[QUICK_HASHER], RATES={})
+        cls.overridden = override_settings(
+            MEDIA_ROOT=cls.folder, PASSWORD_HASHERS=[QUICK_HASHER], RATES={}, LOOKS_CLOSELY_BESIDE=False
+        )
         cls.overridden.enable()
         super().setUpClass()
 

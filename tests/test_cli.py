@@ -99,6 +99,13 @@ class Frames(TestCase):
         told = json.loads(said("check", str(self.document), "--json", "--rule", "missing-media")[1])
         self.assertEqual([(f["rule"], f["slide"], f["object"]) for f in told], [("missing-media", "two", "p")])
         self.assertEqual(said("check", str(self.document), "--rule", "fights")[0], 0)
+
+    def test_it_is_looked_at_closely_where_that_is_asked(self):
+        pale = text("t", "Who can read this?", colour="#fdfbf5")
+        self.document.write_bytes(b"".join(zip_blocks(show(slide(id="one", objects=(pale,))), {})))
+        self.assertEqual(said("check", str(self.document))[0], 0)
+        code, out, _ = said("check", str(self.document), "--closely")
+        self.assertEqual((code, out.count("slide 1: “Who can read this?” has")), (1, 1), out)
         self.assertIn("invalid choice", said("check", str(self.document), "--rule", "none")[2])
 
     def test_captions_as_webvtt_that_a_reader_of_it_takes(self):

@@ -73,6 +73,7 @@ def tidy() -> Tidied:
             path.unlink(missing_ok=True)  # it is made again when it is asked for
             files += 1
     files += import_module("ritornel.films.making").tidy_pieces()
+    import_module("ritornel.shows.closely").tidy()
     for folder in _editions_not_shown():
         shutil.rmtree(folder, ignore_errors=True)
         files += 1

@@ -5,7 +5,9 @@ from typing import Any, get_args
 from django.db.models import Max, Sum
 from django.urls import reverse
 
-from ritornel.core.linecheck import findings
+from ritornel.core.linecheck import RULES, Finding
+from ritornel.core.linecheck import found as line_check
+from ritornel.core.linecheck.finding import BETTER, FAILS, NOTICED
 from ritornel.core.model import Show as CoreShow
 from ritornel.core.model.running import running
 from ritornel.core.model.uses import assets_of
@@ -14,9 +16,21 @@ from ritornel.core.text.naming import slide_title
 from ritornel.core.voice.captions import languages_of, show_captions
 from ritornel.library.models import Asset
 from ritornel.publishing.one_file import MOST_BYTES
+from ritornel.render.closely import CLOSE_RULES
 from ritornel.render.filming import LINES, RATES, FilmSettings, Shape
 from ritornel.render.ways_out import WAYS
+from ritornel.shows import closely
 from ritornel.shows.models import Show
+
+_HEAVIEST = (FAILS, NOTICED, BETTER)
+
+
+def _found(show: CoreShow) -> list[Finding]:
+    """Return what the line check has found so far and nobody set aside, the heaviest first."""
+    looked, _ = closely.known(show)
+    found = line_check(show, compile(show), looked).open
+    weights = {rule.name: _HEAVIEST.index(rule.weight) for rule in (*RULES.values(), *CLOSE_RULES.values())}
+    return sorted(found, key=lambda one: weights[one.rule])
 
 
 def ways_of(row: Show, show: CoreShow) -> dict[str, Any]:
@@ -24,7 +38,7 @@ def ways_of(row: Show, show: CoreShow) -> dict[str, Any]:
     runs = running(show)
     score = compile(runs)
     titles = {slide.id: slide_title(slide, n) for n, slide in enumerate(show.slides, 1)}
-    found = findings(runs, score)
+    found = _found(show)
     last = row.editions.aggregate(last=Max("number"))["last"] or 0
     return {
         "length": score.length_ms,

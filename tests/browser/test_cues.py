@@ -185,37 +185,11 @@ class Sounds(ObjectsCase):
 
 
 class Findings(ObjectsCase):
-    def test_a_finding_is_seen_at_its_build_and_mended(self):
+    def test_a_finding_is_seen_at_its_build_and_mended_there(self):
         self.desk(BOX, running_order=[step("a", "following", 500), step("b", "following", 500)])
-        self.assertEqual(self.page.inner_text("[data-act=line-check]"), "line check: 1")
-        self.page.keyboard.press("z")
-        self.page.click("dialog >> text=Take the build away")
+        self.assertEqual(self.page.inner_text("#line-check .found-count"), "1")
+        self.page.click(".entry[data-step=b] .entry-what")
+        self.page.click("text=Take the build away")
         self.settled()
-        self.until("/Nothing is wrong/.test(document.querySelector('dialog').textContent)")
+        self.until("!document.querySelector('#line-check .found-count')")
         self.assertEqual(len(self.kept().running_order), 1)
-
-
-class OwnEffects(ObjectsCase):
-    def test_builds_kept_as_an_effect_are_used_on_another_object(self):
-        self.desk(
-            BOX,
-            {**BOX, "id": "other", "x": 700},
-            running_order=[step("a", effect="rise"), step("b", "following", kind="emphasis", effect="pulse")],
-        )
-        self.page.evaluate("ritornel.store.select('steps', ['a', 'b'])")
-        self.page.keyboard.press("Shift+Q")
-        self.page.fill("#effect-name", "Comes up and beats")
-        self.page.keyboard.press("Enter")
-        self.settled()
-        self.click(800, 300)
-        self.build("comes up")
-        built = self.kept().running_order[2:]
-        self.assertEqual(
-            [(s.object, s.effect, s.trigger) for s in built],
-            [("other", "rise", "cue"), ("other", "pulse", "following")],
-        )
-        self.page.reload()
-        self.ready()
-        self.assertEqual(
-            self.page.evaluate("ritornel.store.shown.show.effects"), [{"name": "Comes up and beats", "builds": 2}]
-        )

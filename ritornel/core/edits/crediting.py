@@ -7,6 +7,7 @@ from ritornel.core.edits.styles import new_slide
 from ritornel.core.model import Object, Paragraph, Show, Slide, Text
 from ritornel.core.styles import room_of, style_of
 from ritornel.core.styles.dressing import restored
+from ritornel.core.styles.inking import inked
 from ritornel.core.text.credits import told
 from ritornel.core.time.rounding import tenths
 
@@ -97,11 +98,15 @@ def _line(show: Show, slide: Slide, line_id: str) -> Text:
     size = tenths(show.height / 36)
     x, y = tenths(show.width * _MARGIN), show.height - size * 2
     line = Text(id=line_id, width=show.width - 2 * x, colour=_ink(slide.background), tells="credit-line")
+    place = {"x": x, "y": y, "width": show.width - 2 * x, "height": size * 1.6, "size": size, "valign": "top"}
     style = style_of(show)
     if style is not None:
+        room = room_of(show)
         dressed = replace(slide, objects=(*slide.objects, replace(line, role="caption")))
-        line = restored(dressed, style, room_of(show), frozenset({line_id})).objects[-1]  # type: ignore[assignment]
-    return replace(line, role="", x=x, y=y, width=show.width - 2 * x, height=size * 1.6, size=size, valign="top")
+        seen = restored(dressed, style, room, frozenset({line_id})).objects[-1]
+        at_the_foot = replace(slide, objects=(*slide.objects, replace(seen, **place)))
+        line = inked(at_the_foot, style, room).objects[-1]  # type: ignore[assignment]
+    return replace(line, role="", **place)
 
 
 def _ink(ground: str) -> str:

@@ -7,7 +7,6 @@ from msgspec.structs import replace
 from ritornel.core.linecheck.finding import NOTICED, Finding, Here, Rule, held_longer, seconds
 from ritornel.core.model import Text
 from ritornel.core.time.dwell import newly_shown, read, shown_by
-from ritornel.core.time.rounding import to_step
 
 _STEP_MS = 100
 
@@ -24,7 +23,7 @@ def _look(here: Here) -> Iterable[Finding]:
         wanted += reads
         most = max(most, wanted - (time.length_ms - group.start_ms) if reads else 0)
     if most >= _STEP_MS:
-        longer = to_step(most + _STEP_MS // 2, _STEP_MS)
+        longer = -(-most // _STEP_MS) * _STEP_MS
         words = f"its words are gone {seconds(longer)} before they can be read"
         yield Finding("unread-text", slide.id, f"slide {here.number}: {words}", mend=held_longer(slide, longer))
 

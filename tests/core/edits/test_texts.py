@@ -15,7 +15,9 @@ BOLD = {"start": 4, "end": 10, "weight": 600, "size": 60}
 
 def made(*lines: Any, **more: Any) -> Show:
     paragraphs = [line if isinstance(line, dict) else {"text": line} for line in lines]
-    return show(slide(id="one", objects=({**text("t", **more), "paragraphs": paragraphs}, text("u", "Other"))))
+    return show(
+        slide(id="one", objects=({**text("t", **more), "paragraphs": paragraphs}, text("u", "Other", x=800, y=600)))
+    )
 
 
 def words(start: Show, **command: Any) -> Text:

@@ -39,7 +39,7 @@ function acts(findings, finding, reason, alike) {
   </div>`;
 }
 
-const focused = (field) => field?.focus();
+const focused = (field) => field && queueMicrotask(() => field.focus()); // by then it stands in the page
 
 /** Why it is left as it is: Enter sets it aside. */
 function asked(findings) {

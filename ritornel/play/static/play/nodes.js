@@ -1,6 +1,7 @@
 // The elements that stand on a stage, one for each node of a slide (render/stage.py). Sizes in stage units.
 
 import { fontFamily } from "./families.js";
+import { keepPicture } from "./kept_pictures.js";
 
 const SAME = 0.01; // stage units
 const FAR = 100000; // beyond everything that is set, as core.text.parts has it
@@ -119,6 +120,7 @@ function mediaElement(node, asset, as) {
     video.playsInline = true;
     video.preload = "auto";
     video.poster = asset?.poster ?? "";
+    keepPicture(asset?.poster);
     if (asset) video.src = asset.url;
     return video;
   }
@@ -127,6 +129,7 @@ function mediaElement(node, asset, as) {
   picture.draggable = false;
   const address = node.kind === "clip" ? asset?.poster : asset?.url;
   if (address) picture.src = address;
+  keepPicture(address);
   return picture;
 }
 
