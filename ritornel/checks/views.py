@@ -32,6 +32,7 @@ from ritornel.site.answering import answer, answering, asked, signed_in
 from ritornel.site.rates import at_most
 
 _LAST_MS = 1
+_MOST_TOLD = 300
 
 
 class Trial(msgspec.Struct):
@@ -83,8 +84,9 @@ def closely(request: HttpRequest, show_id: UUID) -> HttpResponse:
     mix = _in_the_mix(row, show)
     every = divided(show, [*found, *(mix or ())])
     told = {
-        "found": every.open,
-        "aside": every.aside,
+        "found": every.open[:_MOST_TOLD],
+        "more": max(0, len(every.open) - _MOST_TOLD),
+        "aside": every.aside[:_MOST_TOLD],
         "waiting": waiting,
         "listening": mix is None,
         "spelling": is_known(show.language),

@@ -1,12 +1,12 @@
 """What pages that work on a show must know of it: documents, score, times with their reasons, nodes, names."""
 
 import hashlib
-from collections.abc import Collection, Mapping
+from collections.abc import Collection, Mapping, Sequence
 from typing import Any, NamedTuple
 
 import msgspec
 
-from ritornel.core.linecheck import found
+from ritornel.core.linecheck import Finding, found
 from ritornel.core.model import Asset, Show, Slide
 from ritornel.core.model.head import HEAD, IN_DOCUMENTS
 from ritornel.core.model.links import CHAPTER
@@ -40,6 +40,9 @@ _SHOWS_BYTES = 4 * 1024 * 1024
 
 _TOLD_OTHERWISE = frozenset({"pace", "effects", "styles"})
 """Fields of a show's head of which the page gets not all, or more."""
+
+
+_MOST_FINDINGS = 300
 
 
 class Brief(NamedTuple):
@@ -118,9 +121,20 @@ def told(show: Show, known: Show | None, near: Collection[str]) -> dict[str, Any
             if slide.id in near and slide.id in changed
         },
         "bed_spans": msgspec.to_builtins(score.bed_spans),
-        "findings": msgspec.to_builtins(looked.open),
+        "findings": msgspec.to_builtins(_told_findings(looked.open, near)),
+        "found": len(looked.open),
         "aside": msgspec.to_builtins(looked.aside),
     }
+
+
+def _told_findings(every: Sequence[Finding], near: Collection[str]) -> list[Finding]:
+    """Return what of the findings a page is told at once: those of slides that it shows, then the others in order."""
+    if len(every) <= _MOST_FINDINGS:
+        return list(every)
+    first = [one for one in every if one.slide in near][:_MOST_FINDINGS]
+    rest = [one for one in every if one.slide not in near][: _MOST_FINDINGS - len(first)]
+    kept = {id(one) for one in (*first, *rest)}
+    return [one for one in every if id(one) in kept]
 
 
 def version_of(show: Show, place: int) -> str:

@@ -163,6 +163,11 @@ class Spelling(Looking):
         self.assertEqual(len(self.told("The skarholmer turns")), 1)
         self.assertEqual(self.told("The skarholmer turns", words=["Skarholmer"]), [])
 
+    def test_another_language_is_told_once(self):
+        told = self.told("Lampen flyter, og fingeren dreier den rundt hele natten igjennom")
+        self.assertEqual(len(told), 1)
+        self.assertIn("no dictionary of the show's language, “en”", told[0])
+
     def test_each_language_has_its_own_and_one_without_is_passed_over(self):
         self.assertEqual(len(self.told("La lampe tourne lentment", language="fr")), 1)
         self.assertEqual(self.told("La lampe tourne lentement", language="fr"), [])

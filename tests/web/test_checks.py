@@ -45,7 +45,7 @@ class Checks(OwnerCase):
         self.found()
         self.edit(self.row, {"do": "set-objects", "slide": "pale", "values": {"words": {"colour": "#111111"}}})
         looked = []
-        with patch("ritornel.jobs.looking.looked_at", side_effect=AssertionError):
+        with patch("ritornel.shows.closely.begin"):
             told = self.told()
         self.assertEqual(told["waiting"], 2)  # the slide, and the one after it, which comes out of it
         with patch("ritornel.shows.closely._looked", side_effect=lambda work, show, places, files: looked.extend(places) or {p: [] for p in places}):  # fmt: skip

@@ -13,7 +13,8 @@ from typing import NamedTuple
 from ritornel.core.linecheck.finding import Finding, Here, Rule
 from ritornel.core.model import Show, Slide
 from ritornel.core.model.memory import Recalled
-from ritornel.core.score import Score
+from ritornel.core.model.uses import assets_of
+from ritornel.core.score import Score, compile
 
 __all__ = ["RULES", "Finding", "Found", "Rule", "divided", "findings", "found", "missing_media"]
 
@@ -73,14 +74,15 @@ def _all_findings(show: Show, score: Score) -> tuple[Finding, ...]:
 def _check(show: Show, score: Score) -> list[Finding]:
     found: list[Finding] = []
     there = {asset.id: asset for asset in show.assets}
+    stage = show.width, show.height
     before: Slide | None = None
-    rows = zip(show.slides, score.times, score.slides, strict=True)
-    for number, (slide, time, part) in enumerate(rows, 1):
+    rows = zip(show.slides, score.times, score.slides, (*score.slides[1:], None), strict=True)
+    for number, (slide, time, part, after) in enumerate(rows, 1):
         if slide.skipped:
             continue
-        stage = show.width, show.height
-        found += _looked(Here(number, slide, time, part, before, show.pace, stage, show.language))
-        found += (f for rule in RULES.values() for f in rule.look_for_media(number, slide, there))
+        used = {name: there[name] for name in assets_of(slide) if name in there}
+        leaves = frozenset(was for was, _ in after.transition.carried) if after is not None else frozenset()
+        found += _looked(Here(number, slide, time, part, before, show.pace, stage, show.language, used, leaves))
         before = slide
     found += (f for rule in RULES.values() for f in rule.look_over(show, score))
     return found
@@ -89,17 +91,18 @@ def _check(show: Show, score: Score) -> list[Finding]:
 def _looked(here: Here) -> list[Finding]:
     """Return what is found on a slide as it runs: what was found, if nothing of it has changed."""
     things = (here.slide, here.time, here.part, *([here.before] if here.before is not None else ()))
-    by = (here.number, here.pace, here.stage, here.language)
+    assets = tuple((one.id, one.mime, one.name, one.length_ms) for one in here.assets.values())
+    by = (here.number, here.pace, here.stage, here.language, assets, here.leaves)
     known = _on_slides.get(*things, by=by)
     if known is not None:
         return known
-    look = (rule.look(here.number, here.slide, here.time, here.stage) for rule in RULES.values())
-    found = [f for some in (*look, *(rule.look_at(here) for rule in RULES.values())) for f in some]
+    found: list[Finding] = []
+    for rule in RULES.values():
+        found += rule.look(here.number, here.slide, here.time, here.stage)
+        found += rule.look_at(here)
     return _on_slides.put(found, 600 + 600 * len(found), *things, by=by)
 
 
 def missing_media(show: Show) -> list[Finding]:
     """Return what of a show's pictures, clips and sounds is not there."""
-    there = {asset.id: asset for asset in show.assets}
-    looks = RULES["missing-media"].look_for_media
-    return [f for n, slide in enumerate(show.slides, 1) if not slide.skipped for f in looks(n, slide, there)]
+    return [one for one in _all_findings(show, compile(show)) if one.rule == "missing-media"]

@@ -51,7 +51,9 @@ class Finding(Struct, frozen=True):
 class Here(NamedTuple):
     """A slide as it runs: its number from 1, its times, its score, and the slide that is shown before it.
 
-    ``pace``, ``stage`` and ``language`` are the show's.
+    ``pace``, ``stage`` and ``language`` are the show's; ``assets`` are those of what the slide uses that are there, by
+    their ids: of these a rule may ask the name, the kind of file, and the length. ``leaves`` are the objects that
+    become others of the next slide.
     """
 
     number: int
@@ -62,6 +64,8 @@ class Here(NamedTuple):
     pace: Pace
     stage: Size
     language: str
+    assets: Mapping[str, Asset]
+    leaves: frozenset[str] = frozenset()
 
 
 def _nothing(number: int, slide: Slide, time: SlideTime, stage: Size) -> Iterable[Finding]:
@@ -69,10 +73,6 @@ def _nothing(number: int, slide: Slide, time: SlideTime, stage: Size) -> Iterabl
 
 
 def _nothing_there(here: Here) -> Iterable[Finding]:
-    return ()
-
-
-def _nothing_missing(number: int, slide: Slide, there: Mapping[str, Asset]) -> Iterable[Finding]:
     return ()
 
 
@@ -87,16 +87,15 @@ def _nothing_in_the_mix(show: Show, score: Score, limited: Sequence[float]) -> I
 class Rule(NamedTuple):
     """A rule: its name, a title for lists, the function that looks at one slide, its weight, and why it matters.
 
-    ``look_at`` looks at a slide as it runs, ``look_for_media`` at one with the assets that are there by their ids,
-    ``look_over`` at the whole show and its score, ``look_in_mix`` at these once the mix was measured: by how many dB it
-    was held down at the most in every tenth of a second.
+    ``look`` looks at a slide by itself, ``look_at`` at one as it runs, ``look_over`` at the whole show and its score,
+    ``look_in_mix`` at these once the mix was measured: by how many dB it was held down at the most in every tenth of a
+    second.
     """
 
     name: str
     title: str
     look: Callable[[int, Slide, SlideTime, Size], Iterable[Finding]] = _nothing
     look_at: Callable[[Here], Iterable[Finding]] = _nothing_there
-    look_for_media: Callable[[int, Slide, Mapping[str, Asset]], Iterable[Finding]] = _nothing_missing
     look_over: Callable[[Show, Score], Iterable[Finding]] = _nothing_at_all
     look_in_mix: Callable[[Show, Score, Sequence[float]], Iterable[Finding]] = _nothing_in_the_mix
     weight: Weight = NOTICED

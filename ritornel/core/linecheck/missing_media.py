@@ -1,13 +1,14 @@
 """A picture, a clip or a sound shows, or plays, what is not there: the audience sees a gap, or hears nothing."""
 
-from collections.abc import Iterable, Mapping
+from collections.abc import Iterable
 
-from ritornel.core.linecheck.finding import FAILS, Finding, Rule
-from ritornel.core.model import Asset, Clip, Picture, Slide, Sound
+from ritornel.core.linecheck.finding import FAILS, Finding, Here, Rule
+from ritornel.core.model import Clip, Picture, Sound
 from ritornel.core.text.naming import object_name
 
 
-def _look(number: int, slide: Slide, there: Mapping[str, Asset]) -> Iterable[Finding]:
+def _look(here: Here) -> Iterable[Finding]:
+    number, slide, there = here.number, here.slide, here.assets
     for thing in slide.objects:
         if isinstance(thing, Picture | Clip | Sound) and thing.asset not in there:
             kind = type(thing).__name__.lower()
@@ -23,7 +24,7 @@ def _look(number: int, slide: Slide, there: Mapping[str, Asset]) -> Iterable[Fin
 RULE = Rule(
     "missing-media",
     "Pictures, clips and sounds that are missing",
-    look_for_media=_look,
+    look_at=_look,
     weight=FAILS,
     why="The audience sees a gap, or hears nothing.",
 )

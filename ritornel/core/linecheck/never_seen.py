@@ -2,12 +2,11 @@
 
 from collections.abc import Iterable, Mapping, Sequence
 
-from ritornel.core.linecheck.finding import BETTER, Finding, Mend, Rule
+from ritornel.core.linecheck.finding import BETTER, Finding, Here, Mend, Rule
 from ritornel.core.linecheck.seen_when import Seen, beside_stage, moved, seen_when
-from ritornel.core.model import Asset, Clip, Object, Picture, Shape, Show, Sound
+from ritornel.core.model import Asset, Clip, Object, Picture, Shape, Sound
 from ritornel.core.model.framing import Framing
 from ritornel.core.model.roles import ORNAMENT
-from ritornel.core.score import Score
 from ritornel.core.text.naming import object_name
 from ritornel.core.time.slide_clock import SlideTime
 
@@ -15,32 +14,31 @@ _MOST = 200
 _OPAQUE_PICTURES = ("image/jpeg",)
 
 
-def _look(show: Show, score: Score) -> Iterable[Finding]:
-    there, stage = {asset.id: asset for asset in show.assets}, (show.width, show.height)
-    for number, (slide, time) in enumerate(zip(show.slides, score.times, strict=True), 1):
-        if slide.skipped or len(slide.objects) > _MOST:
+def _look(here: Here) -> Iterable[Finding]:
+    slide, there = here.slide, here.assets
+    if len(slide.objects) > _MOST:
+        return
+    covers = [(n, o) for n, o in enumerate(slide.objects) if _covers(o, there)]
+    things = [(n, o) for n, o in enumerate(slide.objects) if not isinstance(o, Sound) and o.role != ORNAMENT]
+    beside = {o.id for _, o in things if beside_stage(o, here.stage) or o.opacity == 0}
+    if not covers and not beside:
+        return
+    when, led = seen_when(slide, here.time), moved(here.time)
+    carried = here.leaves | {now for _, now in here.part.transition.carried}
+    for place, thing in things:
+        if thing.id in led or thing.id in carried:
             continue
-        covers = [(n, o) for n, o in enumerate(slide.objects) if _covers(o, there)]
-        stays = [o for o in slide.objects if not isinstance(o, Sound) and o.role != ORNAMENT]
-        beside = [o for o in stays if beside_stage(o, stage) or o.opacity == 0]
-        if not covers and not beside:
+        if thing.id in beside:
+            if _is_built(thing, here.time):
+                continue  # that is another rule's
+            words = "stands beside the stage" if thing.opacity else "is clear as glass"
+        elif _is_covered(place, thing, covers, when, led):
+            words = "lies under another all the time"
+        else:
             continue
-        when, led = seen_when(slide, time), moved(time)
-        carried = {was for part in score.slides[number - 1 :][:2] for pair in part.transition.carried for was in pair}
-        for place, thing in enumerate(slide.objects):
-            if isinstance(thing, Sound) or thing.role == ORNAMENT or thing.id in led or thing.id in carried:
-                continue
-            if thing in beside:
-                if _is_built(thing, time):
-                    continue  # that is another rule's
-                words = "stands beside the stage" if thing.opacity else "is clear as glass"
-            elif _is_covered(place, thing, covers, when, led):
-                words = "lies under another all the time"
-            else:
-                continue
-            message = f"slide {number}: “{object_name(thing, there)}” is never seen: it {words}"
-            command = {"do": "delete-objects", "slide": slide.id, "objects": [thing.id]}
-            yield Finding("never-seen", slide.id, message, object=thing.id, mend=Mend("Take it away", command))
+        message = f"slide {here.number}: “{object_name(thing, there)}” is never seen: it {words}"
+        command = {"do": "delete-objects", "slide": slide.id, "objects": [thing.id]}
+        yield Finding("never-seen", slide.id, message, object=thing.id, mend=Mend("Take it away", command))
 
 
 def _is_built(thing: Object, time: SlideTime) -> bool:
@@ -87,7 +85,7 @@ def _is_covered(
 RULE = Rule(
     "never-seen",
     "Things that are never seen",
-    look_over=_look,
+    look_at=_look,
     weight=BETTER,
     why="What nobody sees was meant to be seen, or is in the way of who works on the slide.",
 )

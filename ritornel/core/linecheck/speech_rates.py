@@ -1,9 +1,8 @@
 """A voice that speaks so fast, or so slowly, that one cannot follow it."""
 
-from collections.abc import Iterable, Mapping
+from collections.abc import Iterable
 
-from ritornel.core.linecheck.finding import NOTICED, Finding, Rule
-from ritornel.core.model import Asset, Slide
+from ritornel.core.linecheck.finding import NOTICED, Finding, Here, Rule
 from ritornel.core.time.narration import narration_length
 from ritornel.core.time.rounding import rounded
 from ritornel.core.time.script import passages
@@ -14,7 +13,8 @@ FASTEST, SLOWEST = 190, 90
 _LEAST_WORDS = 8
 
 
-def _look(number: int, slide: Slide, there: Mapping[str, Asset]) -> Iterable[Finding]:
+def _look(here: Here) -> Iterable[Finding]:
+    number, slide, there = here.number, here.slide, here.assets
     voice = slide.narration
     if voice is None or voice.asset not in there:
         return
@@ -34,7 +34,7 @@ def _look(number: int, slide: Slide, there: Mapping[str, Asset]) -> Iterable[Fin
 RULE = Rule(
     "speech-rate",
     "Voices that speak too fast, or too slowly",
-    look_for_media=_look,
+    look_at=_look,
     weight=NOTICED,
     why="Over 190 words a minute are not understood, under 90 are not listened to.",
 )

@@ -1,14 +1,15 @@
 """A picture, or a clip, that is not described: who does not see it does not know what is there."""
 
-from collections.abc import Iterable, Mapping
+from collections.abc import Iterable
 
-from ritornel.core.linecheck.finding import BETTER, Finding, Rule
-from ritornel.core.model import Asset, Clip, Picture, Slide
+from ritornel.core.linecheck.finding import BETTER, Finding, Here, Rule
+from ritornel.core.model import Clip, Picture
 from ritornel.core.model.roles import SPEAKER
 from ritornel.core.text.naming import object_name
 
 
-def _look(number: int, slide: Slide, there: Mapping[str, Asset]) -> Iterable[Finding]:
+def _look(here: Here) -> Iterable[Finding]:
+    number, slide, there = here.number, here.slide, here.assets
     for thing in slide.objects:
         if not isinstance(thing, Picture | Clip) or thing.asset not in there:
             continue
@@ -20,7 +21,7 @@ def _look(number: int, slide: Slide, there: Mapping[str, Asset]) -> Iterable[Fin
 RULE = Rule(
     "no-description",
     "Pictures without a description",
-    look_for_media=_look,
+    look_at=_look,
     weight=BETTER,
     why="Who hears the show, or reads it, does not know what is seen (WCAG 1.1.1).",
 )

@@ -3,7 +3,6 @@
 import re
 from collections.abc import Collection, Iterator
 from functools import cache
-from itertools import islice
 from pathlib import Path
 from typing import NamedTuple
 
@@ -17,16 +16,14 @@ _NOT_WORDS = re.compile(r"\S*(?:[@/\\_\d]|\w\.\w)\S*")
 """Addresses, file names, numbers with their units: what has such a sign in it."""
 
 _SHORTEST = 3
-_OFFERED = 1
 
 
 class Misspelt(NamedTuple):
-    """A word that is not known: where it stands, and what comes nearest to it (empty: nothing does)."""
+    """A word that is not known, and where it stands."""
 
     start: int
     end: int
     word: str
-    nearest: str
 
 
 def is_known(language: str) -> bool:
@@ -46,8 +43,19 @@ def misspelt(text: str, language: str, learnt: Collection[str] = ()) -> Iterator
         word = match[0].replace("’", "'")
         if len(word) < _SHORTEST or word[0].isupper() or word.casefold() in own or _is_right(word, language):
             continue
-        nearest = next(islice((str(one) for book in books for one in book.suggest(word)), _OFFERED), "")
-        yield Misspelt(match.start(), match.end(), match[0], nearest)
+        yield Misspelt(match.start(), match.end(), match[0])
+
+
+def count_words(text: str) -> int:
+    """Return how many words there are in a text, names and what is too short to be misspelt included."""
+    return sum(1 for _ in _WORD.finditer(text))
+
+
+@cache
+def nearest(word: str, language: str) -> str:
+    """Return what a word was most likely meant to be; empty where nothing is like it. This takes a while."""
+    plain = word.replace("’", "'")
+    return next((str(one) for book in _books(language) for one in book.suggest(plain)), "")
 
 
 @cache

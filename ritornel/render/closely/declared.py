@@ -6,6 +6,7 @@ from typing import NamedTuple
 
 from ritornel.core.linecheck.finding import NOTICED, Finding, Here, Weight
 from ritornel.core.model import Show, Slide
+from ritornel.core.model.uses import assets_of
 from ritornel.core.score import Score, SlideScore
 from ritornel.core.time.slide_clock import SlideTime
 
@@ -41,18 +42,12 @@ class Close(NamedTuple):
     @property
     def here(self) -> Here:
         """The slide as the rules look at it that do so at once."""
-        show, before = self.show, [slide for slide in self.show.slides[: self.place] if not slide.skipped]
+        show = self.show
+        before = next((slide for slide in reversed(show.slides[: self.place]) if not slide.skipped), None)
         stage = show.width, show.height
-        return Here(
-            self.place + 1,
-            self.slide,
-            self.time,
-            self.part,
-            before[-1] if before else None,
-            show.pace,
-            stage,
-            show.language,
-        )
+        used = assets_of(self.slide)
+        there = {asset.id: asset for asset in show.assets if asset.id in used}
+        return Here(self.place + 1, self.slide, self.time, self.part, before, show.pace, stage, show.language, there)
 
 
 class CloseRule(NamedTuple):

@@ -1,51 +1,79 @@
 """Words that are not spelt as any dictionary knows them, in texts and in what is said."""
 
-from collections.abc import Iterable
+from collections.abc import Callable, Iterable, Iterator
+from functools import partial
+from typing import Any, NamedTuple
 
 from ritornel.core.linecheck.finding import BETTER, Finding, Mend
 from ritornel.core.model import Text
 from ritornel.core.model.slide import MARK
 from ritornel.core.text.naming import object_name
-from ritornel.core.text.spelling import Misspelt, misspelt
+from ritornel.core.text.spelling import Misspelt, count_words, misspelt, nearest
 from ritornel.render.closely.declared import Close, CloseRule
 
 _MOST = 20
-"""So many words of one text are told; whoever mends them is told the rest."""
+"""So many words of a slide are told; whoever mends them is told the rest."""
+
+_MOST_OFFERED = 8
+"""Of so many it is looked what they were meant to be."""
+
+_FOREIGN, _OF = 0.5, 10
+"""Where more than half of so many words are not known, another language is spoken."""
+
+
+class _Place(NamedTuple):
+    """Where words stand: their text, what it is called, its object, and the edit that writes it anew."""
+
+    text: str
+    name: str
+    object: str
+    written: Callable[[Misspelt, str], dict[str, Any]]
 
 
 def _look(close: Close) -> Iterable[Finding]:
     slide, language, learnt = close.slide, close.show.language, close.show.words
-    told: dict[str, None] = {}
-    for wrong in misspelt(MARK.sub(lambda mark: " " * len(mark[0]), slide.script), language, learnt):
-        if wrong.word not in told and len(told) < _MOST:
-            told[wrong.word] = None
-            script = _mended(slide.script, wrong)
-            command = {"do": "write-script", "slide": slide.id, "script": script, "was": slide.script}
-            yield Finding("spelling", slide.id, _words(wrong, "the script"), mend=_mend(wrong, command))
-    for thing in slide.objects:
-        if not isinstance(thing, Text) or thing.tells:
+    places = list(_places(close))
+    found = [(place, wrong) for place in places for wrong in misspelt(place.text, language, learnt)]
+    words = sum(count_words(place.text) for place in places)
+    if len(found) > _FOREIGN * words and words >= _OF:
+        message = (
+            f"most of its words are in no dictionary of the show's language, “{language}”; set another, or learn them"
+        )
+        yield Finding("spelling", slide.id, message)
+        return
+    told: dict[tuple[str, str], None] = {}
+    for place, wrong in found:
+        key = place.object, wrong.word
+        if key in told or len(told) >= _MOST:
             continue
-        lines = [paragraph.text for paragraph in thing.paragraphs]
-        name = f"“{object_name(thing, {})}”"
-        for number, line in enumerate(lines):
-            for wrong in misspelt(line, language, learnt):
-                mended = [*lines[:number], _mended(line, wrong), *lines[number + 1 :]]
-                command = {
-                    "do": "write-text", "slide": slide.id, "object": thing.id, "paragraphs": mended, "was": lines,
-                }  # fmt: skip
-                yield Finding("spelling", slide.id, _words(wrong, name), object=thing.id, mend=_mend(wrong, command))
+        told[key] = None
+        meant = nearest(wrong.word, language) if len(told) <= _MOST_OFFERED else ""
+        mend = Mend(f"Write “{meant}”", place.written(wrong, meant)) if meant else None
+        words_told = f"“{wrong.word}” in {place.name} is in no dictionary"
+        yield Finding("spelling", slide.id, words_told, object=place.object, mend=mend)
 
 
-def _mended(text: str, wrong: Misspelt) -> str:
-    return text[: wrong.start] + wrong.nearest + text[wrong.end :]
+def _places(close: Close) -> Iterator[_Place]:
+    slide = close.slide
+
+    def script_of(wrong: Misspelt, meant: str) -> dict[str, Any]:
+        script = _mended(slide.script, wrong, meant)
+        return {"do": "write-script", "slide": slide.id, "script": script, "was": slide.script}
+
+    yield _Place(MARK.sub(lambda mark: " " * len(mark[0]), slide.script), "the script", "", script_of)
+    for thing in slide.objects:
+        if isinstance(thing, Text) and not thing.tells:
+            words = "\n".join(paragraph.text for paragraph in thing.paragraphs)
+            yield _Place(words, f"“{object_name(thing, {})}”", thing.id, partial(_text_of, slide.id, thing.id, words))
 
 
-def _words(wrong: Misspelt, where: str) -> str:
-    return f"“{wrong.word}” in {where} is in no dictionary"
+def _text_of(slide: str, text: str, words: str, wrong: Misspelt, meant: str) -> dict[str, Any]:
+    lines = _mended(words, wrong, meant).split("\n")
+    return {"do": "write-text", "slide": slide, "object": text, "paragraphs": lines, "was": words.split("\n")}
 
 
-def _mend(wrong: Misspelt, command: dict[str, object]) -> Mend | None:
-    return Mend(f"Write “{wrong.nearest}”", command) if wrong.nearest else None
+def _mended(text: str, wrong: Misspelt, meant: str) -> str:
+    return text[: wrong.start] + meant + text[wrong.end :]
 
 
 RULE = CloseRule(

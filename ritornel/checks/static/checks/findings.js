@@ -5,6 +5,7 @@ export const WEIGHTS = [
   ["noticed", "will be noticed"],
   ["better", "could be better"],
 ];
+const MOST_AT_ONCE = 300;
 const GROUPINGS = ["slide", "kind", "weight"];
 
 /** What tells one finding from another: what it is set aside by, and its words. */
@@ -21,6 +22,12 @@ export class Findings {
     const { store, closely } = this.check;
     const at = new Map(store.shown.order.map(([id], place) => [id, place]));
     return [...store.shown.findings, ...closely.found].sort((a, b) => (at.get(a.slide) ?? 1e9) - (at.get(b.slide) ?? 1e9));
+  }
+
+  /** How many were found that are not told: a page is not told of thousands. */
+  get more() {
+    const { store, closely } = this.check;
+    return Math.max(0, store.shown.found - store.shown.findings.length) + closely.more;
   }
 
   /** [finding, why] of what was set aside. */
@@ -92,7 +99,7 @@ export class Findings {
   }
 
   mendAlike() {
-    const mends = this.alike.map(({ mend }) => mend.command);
+    const mends = this.alike.slice(0, MOST_AT_ONCE).map(({ mend }) => mend.command);
     if (mends.length && this.reason === null) this.check.store.edit({ do: "mend", mends });
   }
 

@@ -34,6 +34,7 @@ function summary({ findings, rules, closely }) {
     closely.told ? "" : "looking closely…",
     closely.waiting ? `looking closely at ${closely.waiting === 1 ? "one more slide" : `${closely.waiting} more slides`}…` : "",
     closely.listening ? "listening to the mix…" : "",
+    findings.more ? `${findings.more} more are not listed: mend some of these first` : "",
     closely.spelling ? "" : "spelling is not looked at: there is no dictionary of the show’s language",
   ].filter(Boolean);
   return html`<p class="check-summary" role="status" id="summary">${counts.length ? counts.map(([count, words], n) => html`${n ? ", " : ""}<b>${count}</b> ${words}`) : closely.waiting || closely.listening || !closely.told ? "Nothing is found so far" : "Nothing is wrong that can be found"}.

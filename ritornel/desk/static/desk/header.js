@@ -21,7 +21,7 @@ export function headerPane(desk, addresses) {
     else event.target.value = store.shown.show.title;
   };
   const pane = new Pane(document.getElementById("head"), {
-    shows: () => [store.shown.show, store.shown.length, desk.found.length, store.kept, line.state, line.busy, journal.trouble],
+    shows: () => [store.shown.show, store.shown.length, store.shown.found + desk.closely.found.length, store.kept, line.state, line.busy, journal.trouble],
     draw: (show, length, found) => {
       const over = show.target !== null && length > show.target;
       return html`

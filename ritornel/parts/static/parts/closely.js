@@ -8,7 +8,7 @@ const SELDOM_MS = 8000;
 
 export class Closely {
   constructor(store, address) {
-    Object.assign(this, { store, address, found: [], aside: [], waiting: 0, listening: false, spelling: true, revision: store.kept.revision });
+    Object.assign(this, { store, address, found: [], more: 0, aside: [], waiting: 0, listening: false, spelling: true, revision: store.kept.revision });
     store.on("changed", () => this.follow());
   }
 
