@@ -1,4 +1,4 @@
-"""What is brought to the desk to be read: outlines of drawings, as paths, of texts, as slides; captions."""
+"""What is brought to the desk to be read: outlines of drawings and of texts, captions, plans of times."""
 
 from collections.abc import Callable
 from io import BytesIO
@@ -8,7 +8,7 @@ from django.http import HttpRequest, HttpResponse
 from django.views.decorators.http import require_POST
 
 from ritornel.formats.outline import MOST_CHARACTERS, BadOutline
-from ritornel.formats.shows import FORMATS
+from ritornel.formats.shows import FORMATS, times
 from ritornel.formats.shows.outline import read
 from ritornel.formats.svg_outline import MOST_BYTES, outline_of
 from ritornel.jobs import queues
@@ -51,6 +51,18 @@ def _apart(request: HttpRequest, work: Callable[..., T], *args: Any) -> T:
 def captions(request: HttpRequest) -> HttpResponse:
     """Answer the ``captions`` [start, end, text] of a WebVTT file, sent as the body, in ms of what it is for."""
     return answer({"captions": FORMATS["captions"].reads(BytesIO(request.body))})
+
+
+@signed_in
+@require_POST
+@answering
+@at_most("outlines")
+def planned(request: HttpRequest) -> HttpResponse:
+    """Answer the ``rests`` {slide, cue, ms} of a table of times that was filled in, sent as the body."""
+    try:
+        return answer({"rests": _apart(request, times.read, BytesIO(request.body))})
+    except TooMuch:
+        return refused("this table takes more time or memory to read than one of times may")
 
 
 @signed_in

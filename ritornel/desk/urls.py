@@ -7,6 +7,7 @@ from ritornel.desk import exports, house_styles, outlines, page, protocol, sente
 app_name = "desk"
 urlpatterns = [
     path("shows/outline", outlines.outline, name="outline"),
+    path("shows/planned", outlines.planned, name="planned"),
     path("shows/captioned", outlines.captions, name="captioned"),
     path("shows/outlined", outlines.outlined, name="outlined"),
     path("shows/<uuid:show_id>/", page.desk, name="desk"),

@@ -13,7 +13,7 @@ from contextlib import contextmanager
 from pathlib import Path
 from typing import BinaryIO, NamedTuple
 
-from ritornel.core.model import Show, limits
+from ritornel.core.model import Asset, Show, limits
 from ritornel.core.model.reading import BadDocument, read_show
 from ritornel.core.model.writing import write_show
 from ritornel.formats.media_kinds import as_file
@@ -44,15 +44,20 @@ def zip_blocks(show: Show, files: Mapping[str, Path]) -> Iterator[bytes]:
     out = Outlet()
     with zipfile.ZipFile(out, "w", zipfile.ZIP_STORED) as archive:
         archive.writestr(DOCUMENT, write_show(show), compress_type=_STILL_COMPRESSIBLE)
-        endings = {asset.id: Path(as_file(asset.name, asset.mime)).suffix.lower() for asset in show.assets}
+        names = {asset.id: media_name(asset) for asset in show.assets}
         for asset_id, path in sorted(files.items()):
-            member = zipfile.ZipInfo.from_file(path, f"media/{asset_id}{endings.get(asset_id, '')}")
+            member = zipfile.ZipInfo.from_file(path, names.get(asset_id, f"media/{asset_id}"))
             with path.open("rb") as file, archive.open(member, "w") as packed:
                 while block := file.read(_BLOCK):
                     packed.write(block)
                     yield out.taken()
         yield out.taken()
     yield out.taken()
+
+
+def media_name(asset: Asset) -> str:
+    """Return where an asset lies in a zip."""
+    return f"media/{asset.id}{Path(as_file(asset.name, asset.mime)).suffix.lower()}"
 
 
 class Outlet:

@@ -14,6 +14,7 @@ from ritornel.core.model.uses import assets_of
 from ritornel.core.score import compile
 from ritornel.core.text.naming import slide_title
 from ritornel.core.voice.captions import languages_of, show_captions
+from ritornel.formats.shows import FORMATS
 from ritornel.library.models import Asset
 from ritornel.publishing.one_file import MOST_BYTES
 from ritornel.render.closely import CLOSE_RULES
@@ -45,6 +46,15 @@ def ways_of(row: Show, show: CoreShow) -> dict[str, Any]:
         "findings": found,
         "more": len(found) - 2,
         "next_number": last + 1,
+        "formats": [
+            {
+                "format": one,
+                "address": reverse("desk:export", args=[row.pk, one.name]),
+                "loses": "; ".join(one.loses(show)),
+            }
+            for one in FORMATS.values()
+            if one.writes is not None
+        ],
         "ways": {
             "address": reverse("films:films", args=[row.pk]),
             "cost": reverse("films:cost", args=[row.pk]),

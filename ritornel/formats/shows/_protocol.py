@@ -1,10 +1,15 @@
 """What a format of shows states of itself."""
 
-from collections.abc import Callable, Iterable, Mapping
+from collections.abc import Callable, Iterable, Mapping, Sequence
 from pathlib import Path
 from typing import Any, BinaryIO, NamedTuple
 
 from ritornel.core.model import Show
+
+
+def nothing(show: Show) -> Sequence[str]:
+    """Return that nothing of a show is left out."""
+    return ()
 
 
 class Format(NamedTuple):
@@ -12,7 +17,8 @@ class Format(NamedTuple):
 
     ``reads`` gives what is in a file (its type is the format's own; what cannot be read raises ``BadDocument``, or a
     ``ValueError`` with words). ``writes`` yields the bytes of a show, given the files of its media by the ids of their
-    assets. Files of its ``endings`` are brought to a page as ``brought`` says.
+    assets; ``loses`` says in words, each a sentence without its full stop, what of a show is then left out. Files of
+    its ``endings`` are brought to a page as ``brought`` says; of one that is only written they are not.
     """
 
     name: str
@@ -23,3 +29,4 @@ class Format(NamedTuple):
     brought: str
     reads: Callable[[BinaryIO], Any] | None = None
     writes: Callable[[Show, Mapping[str, Path]], Iterable[bytes]] | None = None
+    loses: Callable[[Show], Sequence[str]] = nothing

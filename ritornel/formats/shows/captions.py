@@ -76,4 +76,5 @@ FORMAT = Format(
     brought="captions",
     reads=read,
     writes=write,
+    loses=lambda show: ["only what is said, and when, is in it"],
 )

@@ -6,6 +6,7 @@ from pathlib import Path
 from ritornel.core.model import Show
 from ritornel.core.score import compile
 from ritornel.core.voice.transcript import transcript
+from ritornel.formats.shows import _losses
 from ritornel.formats.shows._protocol import Format
 
 
@@ -28,4 +29,5 @@ FORMAT = Format(
     mime="text/plain; charset=utf-8",
     brought="",
     writes=write,
+    loses=_losses.of(_losses.builds, _losses.transitions, _losses.drawings, _losses.pictures, _losses.sounds),
 )

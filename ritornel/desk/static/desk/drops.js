@@ -1,5 +1,5 @@
 // Files dropped on the desk: pictures and clips become slides, or lie on the slide when dropped on the stage; outlines become slides
-// with the pictures that they name; a sound asks where to, or lies under the pictures that came with it; a document of
+// with the pictures that they name; a plan of times sets waits and holds; a sound asks where to, or lies under the pictures that came with it; a document of
 // ours becomes a show; a folder is all that is in it.
 
 import { exchangeable, exchangeFile, placeFiles, placeMedia } from "./acts/adding.js";
@@ -13,6 +13,7 @@ import { areVoices, askWhatSounds, giveVoices } from "./voice/given.js";
 import { bringOutlines } from "./sheets/outline_slides.js";
 import { bringDocuments } from "./sheets/page_slides.js";
 import { bringCaptions } from "./sheets/captions_brought.js";
+import { bringTimes } from "./sheets/times_brought.js";
 import { openPictureSlides } from "./sheets/picture_slides.js";
 import { askForPlace, laid } from "./sheets/sound_place.js";
 
@@ -38,6 +39,7 @@ async function takeAll(desk, dropped, onStage, onBar) {
   if (onBar && sounds.length === dropped.length) return placeOn(desk, sounds, onBar);
   const before = new Set(desk.store.shown.order.map(([id]) => id));
   for (const file of of("captions")) await bringCaptions(desk, file);
+  for (const file of of("times")) await bringTimes(desk, file);
   if (outlines.length) pictures = await bringOutlines(desk, outlines, pictures);
   if (documents.length) await bringDocuments(desk, documents);
   const asSlides = pictures.length > 1 || (pictures.length === 1 && !onStage) || clips.length > 1;
