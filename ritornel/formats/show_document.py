@@ -46,13 +46,18 @@ def zip_blocks(show: Show, files: Mapping[str, Path]) -> Iterator[bytes]:
         archive.writestr(DOCUMENT, write_show(show), compress_type=_STILL_COMPRESSIBLE)
         names = {asset.id: media_name(asset) for asset in show.assets}
         for asset_id, path in sorted(files.items()):
-            member = zipfile.ZipInfo.from_file(path, names.get(asset_id, f"media/{asset_id}"))
-            with path.open("rb") as file, archive.open(member, "w") as packed:
-                while block := file.read(_BLOCK):
-                    packed.write(block)
-                    yield out.taken()
+            yield from packed(archive, out, names.get(asset_id, f"media/{asset_id}"), path)
         yield out.taken()
     yield out.taken()
+
+
+def packed(archive: zipfile.ZipFile, out: "Outlet", name: str, path: Path) -> Iterator[bytes]:
+    """Put a file into a zip that is written to an outlet, and yield that as it is made."""
+    member = zipfile.ZipInfo.from_file(path, name)
+    with path.open("rb") as file, archive.open(member, "w") as target:
+        while block := file.read(_BLOCK):
+            target.write(block)
+            yield out.taken()
 
 
 def media_name(asset: Asset) -> str:

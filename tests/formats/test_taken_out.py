@@ -1,8 +1,12 @@
 """A show taken out as open files: read again by what reads such files, with what is left out said before."""
 
 import csv
+import tempfile
+import zipfile
 from io import BytesIO, StringIO
+from pathlib import Path
 from unittest import TestCase
+from xml.etree import ElementTree
 
 import opentimelineio as otio
 
@@ -151,3 +155,48 @@ class Timelines(TestCase):
         timeline = self.timeline(quick)
         film = next(track for track in timeline.tracks if track.name == "clips 1")[0]
         self.assertEqual((film.effects[0].time_scalar, film.duration().value), (2, 2000))
+
+
+class Presentations(TestCase):
+    SMIL = {"s": "http://www.w3.org/ns/SMIL"}
+
+    def document(self, made: Show = MADE, files: dict | None = None) -> tuple[ElementTree.Element, list[str]]:
+        content = b"".join(FORMATS["smil"].writes(made, files or {}))
+        with zipfile.ZipFile(BytesIO(content)) as archive:
+            return ElementTree.fromstring(archive.read("show.smil")), archive.namelist()
+
+    def test_slides_follow_one_another_with_what_is_on_them(self):
+        root, _ = self.document()
+        score = compile(MADE)
+        one, two = root.findall(".//s:seq/s:par", self.SMIL)
+        self.assertEqual([float(p.get("dur")[:-1]) * 1000 for p in (one, two)], [t.length_ms for t in score.times[:2]])
+        self.assertEqual(
+            [t.text for t in one.findall("s:smilText", self.SMIL)][1], "floats\n1. on mercury\n# and turns"
+        )
+        film = two.find("s:video", self.SMIL)
+        self.assertEqual((film.get("src"), film.get("clipEnd")), ("media/film", "4s"))
+        wipe = root.find(".//s:transition", self.SMIL)
+        self.assertEqual((wipe.get("type"), wipe.get("dur")), ("fade", "0.5s"))
+        self.assertEqual(
+            two.find("s:brush", self.SMIL).get("transIn"), wipe.get("{http://www.w3.org/XML/1998/namespace}id")
+        )
+
+    def test_what_comes_and_goes_begins_and_ends(self):
+        comes = [step("a", object="t", duration=0), step("b", object="t", kind="exit", effect="disappear", duration=0)]
+        root, _ = self.document(show(slide(*comes, id="s", objects=(text("t", "Once"),), waits={"1": 1000, "2": 500})))
+        (said,) = root.findall(".//s:smilText", self.SMIL)
+        self.assertEqual((said.get("begin"), said.get("end")), ("1s", "1.5s"))
+
+    def test_a_bed_goes_on_as_long_as_it_is_heard_and_media_lie_beside(self):
+        with tempfile.TemporaryDirectory() as folder:
+            tune = Path(folder) / "tune"
+            tune.write_bytes(b"sound")
+            root, names = self.document(files={"tune": tune})
+        (bed,) = root.findall("./s:body/s:par/s:audio", self.SMIL)
+        self.assertEqual(float(bed.get("repeatDur")[:-1]) * 1000, compile(MADE).length_ms)
+        self.assertEqual(names, ["show.smil", "media/tune"])
+
+    def test_what_is_left_out_is_said(self):
+        moved = show(slide(step("a", kind="emphasis"), step("b", kind="path", effect="move")))
+        words = "2 builds that move, or change, what stands there are left out"
+        self.assertEqual(FORMATS["smil"].loses(moved), ["1 drawing is left out", words])
