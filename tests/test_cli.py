@@ -16,6 +16,7 @@ from ritornel.cli import COMMANDS, main
 from ritornel.core.model.writing import write_show
 from ritornel.core.score import compile, facts
 from ritornel.formats.show_document import zip_blocks
+from tests.files import png
 from tests.made import show, slide, step, text
 
 
@@ -99,6 +100,26 @@ class Frames(TestCase):
         told = json.loads(said("check", str(self.document), "--json", "--rule", "missing-media")[1])
         self.assertEqual([(f["rule"], f["slide"], f["object"]) for f in told], [("missing-media", "two", "p")])
         self.assertEqual(said("check", str(self.document), "--rule", "fights")[0], 0)
+
+    def test_outlines_and_shows_become_one_another_as_the_endings_say(self):
+        outline, show_zip = self.folder / "talk.md", self.folder / "talk.zip"
+        (self.folder / "lamp.png").write_bytes(png())
+        outline.write_text("# The lamp\n\n![The lamp](lamp.png) ![](gone.png)\n\n- floats\n\nFour tons of glass.\n")
+        code, out, _ = said("convert", str(outline), str(show_zip))
+        self.assertEqual(
+            (code, out), (0, f"{show_zip}: 1 slides; nothing is left out\n".replace("1 slides", "1 slide"))
+        )
+        again, times = self.folder / "again.md", self.folder / "talk.csv"
+        code, out, _ = said("convert", str(show_zip), str(again), "--json")
+        self.assertIn("left_out", json.loads(out))
+        text = again.read_text()
+        for words in ("The lamp", "- floats", "Four tons of glass.", ".png>)"):
+            self.assertIn(words, text)
+        self.assertEqual(said("convert", str(show_zip), str(times))[0], 0)
+        self.assertTrue(times.read_text().startswith("number,slide,title"))
+        for wrong in (("talk.md", "talk.pptm"), ("none.md", "a.zip"), ("talk.csv", "b.zip")):
+            code, _, err = said("convert", *(str(self.folder / name) for name in wrong))
+            self.assertEqual((code, err.count("\n")), (2, 1), err)
 
     def test_it_is_looked_at_closely_where_that_is_asked(self):
         pale = text("t", "Who can read this?", colour="#fdfbf5")
