@@ -89,6 +89,12 @@ class Checks(OwnerCase):
             self.assertEqual(answer.status_code, 400, wrong)
             self.assertTrue(answer.json()["error"])
 
+    def test_of_thousands_a_page_is_told_those_it_shows_and_how_many_there_are(self):
+        row = self.keep(show(*({"id": f"s{n}", "hold": 25_000} for n in range(330))))
+        state = self.client.get(f"/shows/{row.pk}/state?near=s329").json()
+        told = [one["slide"] for one in state["findings"]]
+        self.assertEqual((len(told), told[-1], state["found"]), (300, "s329", 330))
+
     def test_the_mix_is_listened_to_where_something_is_heard(self):
         horn = asset(self.owner, "horn.wav", wav(2.0))
         horns = [{"id": f"h{n}", "kind": "sound", "asset": horn.sha256, "gain_db": 20} for n in range(4)]
