@@ -253,11 +253,14 @@ class Fuzz:
     # ---- outlines
 
     def outlines(self, count: int) -> None:
-        """Send drawings and texts to be made outlines and slides of, broken at random; what is asked too often is told so."""
+        """Send drawings, texts, plans and captions to be read, broken at random; what is asked too often is told so."""
         drawing = b'<svg xmlns="http://www.w3.org/2000/svg" width="9" height="9"><style>a{fill:url(#g)}</style><g transform="scale(2)"><path d="M0 0L5 5a4 2 0 0 1 6 7z"/><use href="#g"/></g></svg>'
         words = b"# The lamp\n\n- *turns* [a](b)\n  1. four **tons**\n> said\n\n![x](y.png) `code`\n"
+        plan = b'slide,cue,rest\r\none,1,2.5\r\none,end,\r\n"two",3,0\r\n'
+        said = b"WEBVTT\n\n00:01.500 --> 00:02.000\n<v Keeper>All &amp; sundry\n"
+        kinds = [("outline?name=a.svg", drawing), ("outlined?name=a.md", words), ("planned", plan), ("captioned", said)]
         for _ in range(count):
-            where, good = self.chance.choice([("outline?name=a.svg", drawing), ("outlined?name=a.md", words)])
+            where, good = self.chance.choice(kinds)
             content = self._flipped(good * self.chance.choice([1, 1, 40]))
             self.send("outline", lambda w=where, c=content: self.someone.post(f"/shows/{w}", content=c), content)
 
