@@ -42,7 +42,7 @@ _TOLD_OTHERWISE = frozenset({"pace", "effects", "styles"})
 """Fields of a show's head of which the page gets not all, or more."""
 
 
-_MOST_FINDINGS = 300
+_MOST_FINDINGS = 100
 
 
 class Brief(NamedTuple):

@@ -41,13 +41,14 @@ navigator.mediaDevices.getUserMedia = async ({ video }) => {
   const context = new AudioContext();
   await context.resume();
   const into = new MediaStreamAudioDestinationNode(context);
+  const [tone, gain] = [new OscillatorNode(context, { frequency: 900 }), new GainNode(context, { gain: 0 })];
+  tone.connect(gain).connect(into);
+  tone.start(); // one for all clicks: a graph that changes beside load gives old samples again
   const next = (number) => {
     const wait = number * 600 - performance.now();
     const at = context.currentTime + wait / 1000;
-    const tone = new OscillatorNode(context, { frequency: 900 });
-    tone.connect(into);
-    tone.start(at);
-    tone.stop(at + 0.05);
+    gain.gain.setValueAtTime(1, at);
+    gain.gain.setValueAtTime(0, at + 0.05);
     setTimeout(() => next(number + 1), wait + 300);
   };
   next(Math.ceil(performance.now() / 600) + 1);

@@ -21,11 +21,11 @@ class Demo(OwnerCase):
     def test_made_once_with_material_and_licences(self):
         call_command("make_demo", stdout=StringIO())
         titles = sorted(Show.objects.values_list("title", flat=True))
-        self.assertEqual(titles, ["How the lamp turns", "Winter opening"])
+        self.assertEqual(titles, ["A bad evening", "How the lamp turns", "Winter opening"])
         self.assertFalse(Asset.objects.filter(licence="").exists())
         row = Show.objects.get(title="How the lamp turns")
         Show.objects.filter(pk=row.pk).update(title="Changed")
-        self.assertEqual({r.title for r in make_demo()}, {"Changed", "Winter opening"})
+        self.assertEqual({r.title for r in make_demo()}, {"A bad evening", "Changed", "Winter opening"})
         slides = in_rows.load(row).slides
         self.assertEqual([s.id for s in slides if s.narration is None or s.narration.heard != "words"], [])
         for slide in slides:

@@ -76,12 +76,13 @@ def _check(show: Show, score: Score) -> list[Finding]:
     there = {asset.id: asset for asset in show.assets}
     stage = show.width, show.height
     before: Slide | None = None
-    rows = zip(show.slides, score.times, score.slides, (*score.slides[1:], None), strict=True)
-    for number, (slide, time, part, after) in enumerate(rows, 1):
+    rows = zip(show.slides, score.times, score.slides, strict=True)
+    for number, (slide, time, part) in enumerate(rows, 1):
         if slide.skipped:
             continue
         used = {name: there[name] for name in assets_of(slide) if name in there}
-        leaves = frozenset(was for was, _ in after.transition.carried) if after is not None else frozenset()
+        after = score.slides[number : number + 1]
+        leaves = frozenset(was for one in after for was, _ in one.transition.carried)
         found += _looked(Here(number, slide, time, part, before, show.pace, stage, show.language, used, leaves))
         before = slide
     found += (f for rule in RULES.values() for f in rule.look_over(show, score))

@@ -1,6 +1,7 @@
 """What a rule of the line check is, and what it finds."""
 
 from collections.abc import Callable, Iterable, Mapping, Sequence
+from math import floor
 from typing import Any, Literal, NamedTuple
 
 from msgspec import Struct
@@ -35,7 +36,7 @@ def taken_away(slide: Slide, step: Step) -> Mend:
     return Mend("Take the build away", {"do": "delete-steps", "slide": slide.id, "steps": [step.id]})
 
 
-class Finding(Struct, frozen=True):
+class Finding(Struct, frozen=True, omit_defaults=True):
     """One thing that is wrong: the rule's name, the slide's id, the build or object if it is one, words, and a mend
     where one can be computed.
     """
@@ -110,6 +111,11 @@ def seconds(ms: int) -> str:
 def about(ms: int) -> str:
     """Return a time that need not be exact, to tenths of a second: “1.3 s”."""
     return f"{tenths(ms / 1000):g} s"
+
+
+def shares(share: float) -> float:
+    """Return a share in thousandths, not more than it is: what is made so many times as long fits where it must."""
+    return floor(share * 1000) / 1000
 
 
 def held_longer(slide: Slide, by_ms: int) -> Mend:

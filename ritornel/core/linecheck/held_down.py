@@ -8,6 +8,7 @@ from ritornel.core.linecheck.finding import NOTICED, Finding, Mend, Rule, about
 from ritornel.core.model import Show
 from ritornel.core.score import Score
 from ritornel.core.sound.levels import CEILING_DBTP
+from ritornel.core.time.rounding import hundredths
 
 _MOST_DB = 3.0
 _STEP_MS = 100
@@ -36,14 +37,14 @@ def _mend(show: Show, score: Score, number: int, when: int, by: int) -> Mend | N
     """Return what makes quieter what lies under the voice: a bed, else a clip or a sound of the slide."""
     bed = next((b for s in score.bed_spans if s.start_ms <= when < s.end_ms for b in show.beds if b.id == s.id), None)
     if bed is not None:
-        values = {"gain_db": round(bed.gain_db - by, 2)}
+        values = {"gain_db": hundredths(bed.gain_db - by)}
         return Mend(f"The music quieter by {by} dB", {"do": "set-bed", "bed": bed.id, "values": values})
     within = when - score.starts[number]
     spans = (s for s in score.slides[number].spans if s.source == "object" and s.start_ms <= within < s.end_ms)
     things = {thing.id: thing for thing in show.slides[number].objects}
     for span in spans:
         gain = getattr(things[span.id], "gain_db", 0.0)
-        quieter = {span.id: {"gain_db": round(gain - by, 2)}}
+        quieter = {span.id: {"gain_db": hundredths(gain - by)}}
         command = {"do": "set-objects", "slide": show.slides[number].id, "values": quieter}
         return Mend(f"The clip quieter by {by} dB", command)
     return None

@@ -2,7 +2,7 @@
 
 from collections.abc import Iterable
 
-from ritornel.core.linecheck.finding import BETTER, Finding, Mend, Rule, Size, seconds
+from ritornel.core.linecheck.finding import BETTER, Finding, Mend, Rule, Size, seconds, shares
 from ritornel.core.model import Slide
 from ritornel.core.text.naming import step_name
 from ritornel.core.time.slide_clock import SlideTime
@@ -16,7 +16,7 @@ def _look(number: int, slide: Slide, time: SlideTime, stage: Size) -> Iterable[F
                 told = f"takes {seconds(lasts)}, and what is said with it {seconds(group.said_ms)}"
                 message = f"slide {number}: “{step_name(timed.step, slide, {})}” {told}; make it shorter, or say more"
                 share = group.said_ms / lasts
-                command = {"do": "scale-builds", "slide": slide.id, "steps": [timed.step.id], "by": round(share, 3)}
+                command = {"do": "scale-builds", "slide": slide.id, "steps": [timed.step.id], "by": shares(share)}
                 mend = Mend(f"Let it take {seconds(group.said_ms)}", command)
                 yield Finding("longer-than-said", slide.id, message, timed.step.id, timed.step.object, mend)
 

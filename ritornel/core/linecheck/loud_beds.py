@@ -9,6 +9,7 @@ from ritornel.core.model import Show
 from ritornel.core.model.uses import asset_sounds
 from ritornel.core.score import Score
 from ritornel.core.sound.spans import Span, gain_at
+from ritornel.core.time.rounding import hundredths, rounded
 
 APART_LU = 10.0
 """So far speech must lie over what is heard under it."""
@@ -35,7 +36,7 @@ def _look(show: Show, score: Score) -> Iterable[Finding]:
                         most, where = lacks, slide_id
         if most >= 0.5:
             quieter = ceil(most)
-            values = {"gain_db": round(bed.gain_db - quieter, 2)}
+            values = {"gain_db": hundredths(bed.gain_db - quieter)}
             mend = Mend(f"Quieter by {quieter} dB", {"do": "set-bed", "bed": bed.id, "values": values})
             words = f"“{names.get(bed.asset) or 'a bed'}” lies only {APART_LU - most:.0f} LU under the voice"
             yield Finding("loud-bed", where, words, mend=mend)
@@ -52,7 +53,7 @@ def _looked_at(bed: Span, start: int, end: int) -> list[int]:
     first, last = max(bed.start_ms, start), min(bed.end_ms, end)
     if last <= first:
         return []
-    return [round(at) for at in accumulate([first, *[(last - first) / 4] * 3])][1:]
+    return [rounded(at) for at in accumulate([first, *[(last - first) / 4] * 3])][1:]
 
 
 def _decibels(gain: float) -> float:

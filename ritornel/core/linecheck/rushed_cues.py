@@ -3,7 +3,7 @@
 from collections.abc import Iterable
 from itertools import pairwise
 
-from ritornel.core.linecheck.finding import NOTICED, Finding, Mend, Rule, Size, about
+from ritornel.core.linecheck.finding import NOTICED, Finding, Mend, Rule, Size, about, shares
 from ritornel.core.model import Slide
 from ritornel.core.time.slide_clock import SlideTime
 
@@ -20,7 +20,7 @@ def _look(number: int, slide: Slide, time: SlideTime, stage: Size) -> Iterable[F
         mend = None
         if moving and there > 0:
             by = there / group.motion_ms
-            command = {"do": "scale-builds", "slide": slide.id, "steps": moving, "by": round(by - 0.0005, 3)}
+            command = {"do": "scale-builds", "slide": slide.id, "steps": moving, "by": shares(by)}
             mend = Mend(f"Let its builds take {100 * by:.0f} % of their time", command)
         words = f"cue {following.cue} comes {about(lacks)} before what is built before it is done"
         yield Finding("rushed-cue", slide.id, f"slide {number}: {words}", (moving or [""])[0], mend=mend)

@@ -17,6 +17,12 @@ class Told(TestCase):
             self.assertTrue(rule.title and rule.why.endswith("."), rule.name)
 
 
+class Nothing(TestCase):
+    def test_in_a_show_without_slides_nothing_is_wrong(self):
+        empty = read_show({"slides": [], "beds": [{"id": "b", "asset": "gone"}], "target": 1000})
+        self.assertEqual(findings(empty, compile(empty)), ())
+
+
 class SetAside(TestCase):
     MADE = {"slides": [{"id": "s1", "hold": 25_000}, {"id": "s2", "hold": 26_000}]}
 

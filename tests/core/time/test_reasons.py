@@ -90,10 +90,10 @@ class Slides(TestCase):
         self.assertEqual((score.times[1].transition_ms, score.times[1].length_ms), (1000, 1000))
         self.assertAlmostEqual(evaluate(score, 1000).layers[-1].properties["opacity"], 0.5)
         self.assertEqual(
-            found(slide(hold=500), long),
+            found(slide(hold=500, script="One"), long),
             [("transition-too-long", "slide 2: it lasts 1 s, and its transition of 3 s is shortened to that")],
         )
-        self.assertEqual(found(slide(hold=500), {**long, "hold": 3000}), [])
+        self.assertEqual(found(slide(hold=500, script="One"), {**long, "hold": 3000}), [])
 
     def test_a_slide_of_no_length_is_never_the_one_before_nor_on_the_stage(self):
         fades = slide(transition={"type": "crossfade", "duration": 1000}, hold=1000, id="fades")
