@@ -10,7 +10,7 @@ import json
 import tempfile
 import time
 from pathlib import Path
-from typing import Any
+from typing import Any, NamedTuple
 
 import numpy as np
 from playwright.sync_api import CDPSession, sync_playwright
@@ -37,18 +37,30 @@ def _file(folder: Path) -> Path:
     return out
 
 
-def _megabytes(line: CDPSession, browser: int) -> tuple[float, float]:
-    """Return what scripts hold, after what they let go of was cleared away, and what the page's process holds."""
+class Megabytes(NamedTuple):
+    """At a minute: what scripts hold after what they let go of was cleared away; what the page's process holds that is
+    in no file, and all of it, both with its share of what other processes hold too.
+    """
+
+    minute: float
+    heap: float
+    own: float
+    whole: float
+
+
+def _megabytes(minute: int, line: CDPSession, browser: int) -> Megabytes:
     line.send("HeapProfiler.collectGarbage")
     heap = float(line.send("Runtime.getHeapUsage")["usedSize"])
-    return heap / 1e6, _renderers(browser) / 1e6
+    own, whole = _renderer(browser)
+    return Megabytes(float(minute), heap / 1e6, own / 1e6, whole / 1e6)
 
 
-def _renderers(browser: int) -> int:
-    """Return the bytes of the process below a browser's that draws its page: what it has alone, and its share of what
-    others have too (Pss of ``smaps_rollup``, proc(5)).
+def _renderer(browser: int) -> tuple[int, int]:
+    """Return the bytes of the process below a browser's that draws its page: Pss of ``smaps_rollup``, proc(5), without
+    what lies in files, and with it. The program itself lies in files: of that a process has the less the more of its
+    kind run beside it, so only what lies in none tells whether a page grows.
     """
-    most = 0
+    most = 0, 0
     for status in Path("/proc").glob("[0-9]*/status"):
         try:
             words = (status.parent / "smaps_rollup").read_text()
@@ -56,7 +68,8 @@ def _renderers(browser: int) -> int:
         except OSError:
             continue
         if b"--type=renderer" in command and _is_below(int(status.parent.name), browser):
-            most = max(most, int(words.split("\nPss:")[1].split()[0]) * 1024)
+            told = {name: int(words.split(f"\n{name}:")[1].split()[0]) * 1024 for name in ("Pss", "Pss_File")}
+            most = max(most, (told["Pss"] - told["Pss_File"], told["Pss"]))
     return most
 
 
@@ -71,8 +84,8 @@ def _is_below(process: int, ancestor: int) -> bool:
     return False
 
 
-def _watched(path: Path, minutes: int) -> list[tuple[float, float, float]]:
-    """Play a kiosk; return (minutes, MB of scripts, MB of its process) each minute."""
+def _watched(path: Path, minutes: int) -> list[Megabytes]:
+    """Play a kiosk; return what it holds each minute."""
     found = []
     with sync_playwright() as playwright:
         browser = playwright.chromium.launch(executable_path="/usr/bin/chromium", args=[*FLAGS, "--autoplay-policy=no-user-gesture-required"])  # fmt: skip
@@ -89,17 +102,17 @@ def _watched(path: Path, minutes: int) -> list[tuple[float, float, float]]:
         began = time.monotonic()
         for minute in range(minutes + 1):
             time.sleep(max(0.0, began + 60 * minute - time.monotonic()))
-            found.append((float(minute), *_megabytes(line, pid)))
+            found.append(_megabytes(minute, line, pid))
             print(json.dumps(found[-1]), flush=True)
         assert page.evaluate("player.playhead.playing") and not errors, errors
         browser.close()
     return found
 
 
-def told(found: list[tuple[float, float, float]]) -> tuple[str, str, str]:
+def told(found: list[Megabytes]) -> tuple[str, str, str]:
     """Return the row of what was watched: what, must reach, measured."""
-    minutes, heap, whole = np.array([row for row in found if row[0] >= _SETTLED_MINUTES]).T
-    slopes = [float(np.polyfit(minutes, values, 1)[0]) for values in (heap, whole)]
+    minutes, heap, own, whole = np.array([row for row in found if row.minute >= _SETTLED_MINUTES]).T
+    slopes = [float(np.polyfit(minutes, values, 1)[0]) for values in (heap, own)]
     after = whole[-1] + max(0.0, slopes[1]) * (60 * _HOURS - minutes[-1])
     words = f"{after:.0f} MB ({whole[-1]:.0f} MB after {minutes[-1]:.0f} min, {slopes[1]:+.3f} MB a minute; scripts {heap[-1]:.1f} MB, {slopes[0]:+.4f})"
     return f"memory of a kiosk's page after {_HOURS} hours, from its slope", f"{_MUST_MB} MB", words

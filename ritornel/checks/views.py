@@ -79,8 +79,8 @@ def closely(request: HttpRequest, show_id: UUID) -> HttpResponse:
     """
     row, show = own_show_loaded(request, show_id)
     found, waiting = close.known(show)
-    if waiting:
-        close.begin(row)
+    if waiting and not close.begin(row):
+        waiting = 0  # it was tried too often: nobody looks at them any more
     mix = _in_the_mix(row, show)
     every = divided(show, [*found, *(mix or ())])
     told = {

@@ -19,6 +19,7 @@ from ritornel.core.model.writing import document_of
 from ritornel.core.score import SlideScore, compile
 from ritornel.jobs.apart import TooMuch, done_apart
 from ritornel.jobs.looking import looked_at
+from ritornel.jobs.models import Job
 from ritornel.jobs.running import AtWork, begun
 from ritornel.library.describing import on_stage
 from ritornel.library.models import Asset, derived_path
@@ -53,9 +54,9 @@ def known(show: Show) -> tuple[list[Finding], int]:
     return found, sum(key not in rows for key in keys.values())
 
 
-def begin(row: ShowRow) -> None:
-    """Have the slides of a show looked at that nobody has looked at yet."""
-    begun(row.owner, KIND, row.pk.hex, redo=True)
+def begin(row: ShowRow) -> bool:
+    """Have the slides of a show looked at that nobody has looked at yet; tell whether that can be done."""
+    return begun(row.owner, KIND, row.pk.hex, redo=True).state != Job.REFUSED
 
 
 def look(work: AtWork) -> None:

@@ -1,14 +1,13 @@
 """Words that are not spelt as any dictionary knows them, in texts and in what is said."""
 
-from collections.abc import Callable, Iterable, Iterator
-from functools import partial
-from typing import Any, NamedTuple
+from collections.abc import Iterable, Iterator
+from typing import NamedTuple
 
 from ritornel.core.linecheck.finding import BETTER, Finding, Mend
-from ritornel.core.model import Text
+from ritornel.core.model import Slide, Text
 from ritornel.core.model.slide import MARK
 from ritornel.core.text.naming import object_name
-from ritornel.core.text.spelling import Misspelt, count_words, misspelt, nearest
+from ritornel.core.text.spelling import count_words, misspelt, nearest
 from ritornel.render.closely.declared import Close, CloseRule
 
 _MOST = 20
@@ -22,19 +21,18 @@ _FOREIGN, _OF = 0.5, 10
 
 
 class _Place(NamedTuple):
-    """Where words stand: their text, what it is called, its object, and the edit that writes it anew."""
+    """Where words stand: the words, what that is called, and its object (none: the script)."""
 
-    text: str
+    words: str
     name: str
     object: str
-    written: Callable[[Misspelt, str], dict[str, Any]]
 
 
 def _look(close: Close) -> Iterable[Finding]:
     slide, language, learnt = close.slide, close.show.language, close.show.words
-    places = list(_places(close))
-    found = [(place, wrong) for place in places for wrong in misspelt(place.text, language, learnt)]
-    words = sum(count_words(place.text) for place in places)
+    places = list(_places(slide))
+    found = [(place, wrong) for place in places for wrong in misspelt(place.words, language, learnt)]
+    words = sum(count_words(place.words) for place in places)
     if len(found) > _FOREIGN * words and words >= _OF:
         message = (
             f"most of its words are in no dictionary of the show's language, “{language}”; set another, or learn them"
@@ -48,32 +46,18 @@ def _look(close: Close) -> Iterable[Finding]:
             continue
         told[key] = None
         meant = nearest(wrong.word, language) if len(told) <= _MOST_OFFERED else ""
-        mend = Mend(f"Write “{meant}”", place.written(wrong, meant)) if meant else None
+        command = {"do": "respell", "slide": slide.id, "object": place.object, "word": wrong.word, "instead": meant}
+        mend = Mend(f"Write “{meant}”", command) if meant else None
         words_told = f"“{wrong.word}” in {place.name} is in no dictionary"
         yield Finding("spelling", slide.id, words_told, object=place.object, mend=mend)
 
 
-def _places(close: Close) -> Iterator[_Place]:
-    slide = close.slide
-
-    def script_of(wrong: Misspelt, meant: str) -> dict[str, Any]:
-        script = _mended(slide.script, wrong, meant)
-        return {"do": "write-script", "slide": slide.id, "script": script, "was": slide.script}
-
-    yield _Place(MARK.sub(lambda mark: " " * len(mark[0]), slide.script), "the script", "", script_of)
+def _places(slide: Slide) -> Iterator[_Place]:
+    yield _Place(MARK.sub(lambda mark: " " * len(mark[0]), slide.script), "the script", "")
     for thing in slide.objects:
         if isinstance(thing, Text) and not thing.tells:
             words = "\n".join(paragraph.text for paragraph in thing.paragraphs)
-            yield _Place(words, f"“{object_name(thing, {})}”", thing.id, partial(_text_of, slide.id, thing.id, words))
-
-
-def _text_of(slide: str, text: str, words: str, wrong: Misspelt, meant: str) -> dict[str, Any]:
-    lines = _mended(words, wrong, meant).split("\n")
-    return {"do": "write-text", "slide": slide, "object": text, "paragraphs": lines, "was": words.split("\n")}
-
-
-def _mended(text: str, wrong: Misspelt, meant: str) -> str:
-    return text[: wrong.start] + meant + text[wrong.end :]
+            yield _Place(words, f"“{object_name(thing, {})}”", thing.id)
 
 
 RULE = CloseRule(

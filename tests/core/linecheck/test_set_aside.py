@@ -66,3 +66,19 @@ class SetAside(TestCase):
         made = edited(made, do="learn-words", words=["albatrosses"])
         self.assertEqual(made.words, ("Skarholm", "albatrosses", "lightkeeper"))
         self.assertEqual(edited(made, do="learn-words", words=["Skarholm"], forget=True).words, made.words[1:])
+
+    def test_a_word_is_written_in_another_way_wherever_it_stands_whole(self):
+        paragraphs = [
+            {"text": "Teh lamp teh", "runs": [{"start": 4, "end": 8, "weight": 600}]},
+            {"text": "teh, tehran"},
+        ]
+        words = {"id": "w", "kind": "text", "paragraphs": paragraphs}
+        made = read_show({"slides": [{"id": "s1", "script": "teh [1] lamp", "objects": [words]}]})
+        said = edited(made, do="respell", slide="s1", word="teh", instead="the")
+        self.assertEqual(said.slides[0].script, "the [1] lamp")
+        shown = edited(made, do="respell", slide="s1", object="w", word="teh", instead="the").slides[0].objects[0]
+        self.assertEqual([p.text for p in shown.paragraphs], ["Teh lamp the", "the, tehran"])
+        self.assertEqual(shown.paragraphs[0].runs[0].weight, 600)
+        for wrong in ({"word": "gone"}, {"word": "teh", "object": "gone"}):
+            with self.assertRaises(ValueError):
+                edited(made, do="respell", slide="s1", instead="x", **wrong)
