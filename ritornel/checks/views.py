@@ -15,10 +15,8 @@ from django.views.decorators.http import require_POST, require_safe
 from ritornel.core.edits import apply, read_command
 from ritornel.core.linecheck import RULES, Finding, divided
 from ritornel.core.model import Show as CoreShow
-from ritornel.core.motion.target import states_at
 from ritornel.core.score import compile
-from ritornel.core.score.frame import sheet_of
-from ritornel.core.score.parts import Layer
+from ritornel.core.score.frame import sheet_at
 from ritornel.core.text.spelling import is_known
 from ritornel.desk import projection, sounding
 from ritornel.desk.vocabulary import vocabulary
@@ -113,8 +111,7 @@ def trial(request: HttpRequest, show_id: UUID) -> HttpResponse:
     wanted = asked(request, Trial)
     mended = apply(show, read_command(wanted.command))
     before, after = _standing(row, show, wanted.slide), _standing(row, mended, wanted.slide)
-    told = {"before": before, "after": after, "alike": before is not None and before == after}
-    return answer({**told, "lengths": [compile(show).length_ms, compile(mended).length_ms]})
+    return answer({"before": before, "after": after, "lengths": [compile(show).length_ms, compile(mended).length_ms]})
 
 
 def _standing(row: Show, show: CoreShow, slide_id: str) -> dict[str, Any] | None:
@@ -124,7 +121,7 @@ def _standing(row: Show, show: CoreShow, slide_id: str) -> dict[str, Any] | None
         return None
     score = compile(show)
     at = max(0, score.times[place].length_ms - _LAST_MS)
-    sheet = sheet_of(show, Layer(place, at, {}, states_at(score.slides[place].targets, at)))
+    sheet = sheet_at(show, score, place, at)
     drawn = pictures.slide_picture(show.slides[place], show, assets_in(row, show), row.owner_id, sheet)
     content = b64encode(drawn.path.read_bytes()).decode()
     return {"picture": f"data:image/png;base64,{content}", "length": score.times[place].length_ms}

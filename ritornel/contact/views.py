@@ -15,10 +15,8 @@ from django.views.decorators.http import require_safe
 from ritornel.core.linecheck import Finding, findings
 from ritornel.core.model import Show
 from ritornel.core.model.reading import convert
-from ritornel.core.motion.target import states_at
 from ritornel.core.score import compile
-from ritornel.core.score.frame import sheet_of
-from ritornel.core.score.parts import Layer
+from ritornel.core.score.frame import sheet_at
 from ritornel.core.text.finding import find
 from ritornel.core.text.unfinished import unfinished
 from ritornel.desk import projection
@@ -77,7 +75,7 @@ def after_cue(request: HttpRequest, show_id: UUID, slide: str, cue: int) -> Http
     if place is None or cue >= len(score.times[place].groups):
         return refused("there is no such cue", 404)
     at = score.times[place].groups[cue].settle_ms
-    sheet = sheet_of(show, Layer(place, at, {}, states_at(score.slides[place].targets, at)))
+    sheet = sheet_at(show, score, place, at)
     drawn = pictures.slide_picture(show.slides[place], show, assets_in(row, show), row.owner_id, sheet)
     return pictures.served(request, drawn, lasting=request.GET.get("version") == projection.version_of(show, place))
 

@@ -25,8 +25,7 @@ from ritornel.jobs.apart import TooMuch, done_apart
 from ritornel.jobs.models import Job
 from ritornel.jobs.running import AtWork, Refused, Stopped, TryAgain, begun, enqueue, stop, take_up_left
 from ritornel.library import shared
-from ritornel.library.describing import on_stage
-from ritornel.library.models import Asset, derived_path
+from ritornel.library.describing import drawn_from
 from ritornel.library.room import check_disk, check_room, or_no_room
 from ritornel.render.filming import FilmSettings, only
 from ritornel.render.ways_out import WAYS, planned
@@ -267,10 +266,7 @@ def _went_wrong(film: Film, words: str) -> None:
 
 
 def _files_of(film: Film) -> dict[str, Path]:
-    """Return the media of a film by their ids; of a very large picture what stages show of it."""
-    show = msgspec.json.decode(film.document, type=CoreShow)
-    rows = Asset.objects.filter(owner=film.owner, sha256__in=[asset.id for asset in show.assets])
-    return {a.sha256: derived_path(a.sha256, "stage.webp") if on_stage(a) else a.path for a in rows}
+    return drawn_from(film.owner_id, msgspec.json.decode(film.document, type=CoreShow))
 
 
 def _pace() -> float | None:

@@ -1,7 +1,9 @@
 """Assets as pages must know them."""
 
+from pathlib import Path
 from typing import Any
 
+from ritornel.core.model import Show
 from ritornel.formats.media_kinds import STAGE
 from ritornel.library.models import Asset, derived_path
 
@@ -10,6 +12,12 @@ def on_stage(asset: Asset) -> bool:
     """Tell whether a picture is shown in the size that a stage needs, as it has far more pixels itself."""
     large = asset.kind == "picture" and max(asset.width, asset.height) > STAGE
     return large and derived_path(asset.sha256, "stage.webp").is_file()
+
+
+def drawn_from(owner_id: int, show: Show) -> dict[str, Path]:
+    """Return the files of a show's media by their ids; of a very large picture what stages show of it."""
+    rows = Asset.objects.filter(owner_id=owner_id, sha256__in=[asset.id for asset in show.assets])
+    return {a.sha256: derived_path(a.sha256, "stage.webp") if on_stage(a) else a.path for a in rows}
 
 
 def described(asset: Asset, base: str = "/library/media") -> dict[str, Any]:

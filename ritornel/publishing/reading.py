@@ -13,8 +13,7 @@ from ritornel.core.voice.transcript import Entry, transcript
 from ritornel.films.apart import still_path, stills
 from ritornel.jobs.apart import TooMuch, done_apart
 from ritornel.jobs.running import AtWork, begun
-from ritornel.library.describing import on_stage
-from ritornel.library.models import Asset, derived_path
+from ritornel.library.describing import drawn_from
 from ritornel.library.serving import file_response
 from ritornel.publishing.models import Edition
 from ritornel.publishing.prepared import folder_of
@@ -47,8 +46,7 @@ def draw_stills(work: AtWork) -> None:
     if edition is None or not _path(edition.token).is_file():
         return
     show = msgspec.json.decode(_path(edition.token).read_bytes(), type=Reading).show
-    rows = Asset.objects.filter(sha256__in=[asset.id for asset in show.assets])
-    files = {a.sha256: derived_path(a.sha256, "stage.webp") if on_stage(a) else a.path for a in rows}
+    files = drawn_from(edition.owner_id, show)
     try:
         folder = _path(edition.token).parent
         done_apart(_SECONDS, stills, show, files, folder, PIXELS, memory=_MEMORY, meanwhile=work.look_up)

@@ -21,8 +21,7 @@ from ritornel.jobs.apart import TooMuch, done_apart
 from ritornel.jobs.looking import looked_at
 from ritornel.jobs.models import Job
 from ritornel.jobs.running import AtWork, begun
-from ritornel.library.describing import on_stage
-from ritornel.library.models import Asset, derived_path
+from ritornel.library.describing import drawn_from
 from ritornel.shows import in_rows
 from ritornel.shows.models import Looked
 from ritornel.shows.models import Show as ShowRow
@@ -73,7 +72,7 @@ def look(work: AtWork) -> None:
         places = [place for place, key in keys.items() if key not in there][:_AT_ONCE]
         if not places:
             return
-        for place, found in _looked(work, show, places, _files_of(row, show)).items():
+        for place, found in _looked(work, show, places, drawn_from(row.owner_id, show)).items():
             values = {"found": msgspec.to_builtins(found), "looked_at": timezone.now()}
             Looked.objects.update_or_create(key=keys[place], defaults=values)
         looked += len(places)
@@ -89,11 +88,6 @@ def _looked(work: AtWork, show: Show, places: list[int], files: Mapping[str, Pat
         if len(places) == 1:
             return {places[0]: []}
         return {place: found for one in places for place, found in _looked(work, show, [one], files).items()}
-
-
-def _files_of(row: ShowRow, show: Show) -> dict[str, Path]:
-    rows = Asset.objects.filter(owner_id=row.owner_id, sha256__in=[asset.id for asset in show.assets])
-    return {a.sha256: derived_path(a.sha256, "stage.webp") if on_stage(a) else a.path for a in rows}
 
 
 def _keys_of(show: Show) -> dict[int, str]:

@@ -78,7 +78,7 @@ class Checks(OwnerCase):
         mend = next(one["mend"] for one in self.told()["found"] if one["slide"] == "pale")
         body = {"slide": "pale", "command": mend["command"]}
         told = self.client.post(f"{self.address}/trial", body, content_type="application/json").json()
-        self.assertFalse(told["alike"])
+        self.assertNotEqual(told["before"], told["after"])
         self.assertTrue(told["after"]["picture"].startswith("data:image/png;base64,"))
         self.assertEqual(in_rows.load(Show.objects.get(pk=self.row.pk)).slides[1].objects[0].colour, "#eeeeee")
         gone = {"slide": "pale", "command": {"do": "delete-slides", "slides": ["pale"]}}

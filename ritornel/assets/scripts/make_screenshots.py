@@ -26,6 +26,12 @@ class Camera:
         (page or self.page).wait_for_timeout(700)
         (page or self.page).screenshot(path=self.folder / f"{name}.png")
 
+    def open(self, title: str) -> None:
+        """Open a show's desk, from wherever one is."""
+        self.page.goto("/")
+        self.page.click(f"text={title}")
+        self.page.wait_for_selector("html[data-ready]", state="attached")
+
     def shows(self) -> None:
         """Sign in; the list of shows."""
         self.page.goto("/sign-in")
@@ -39,8 +45,7 @@ class Camera:
     def desk(self) -> None:
         """The desk at the bath, a build selected."""
         page = self.page
-        page.click("text=How the lamp turns")
-        page.wait_for_selector("html[data-ready]", state="attached")
+        self.open("How the lamp turns")
         for _ in range(4):
             page.keyboard.press("PageDown")
         page.wait_for_timeout(400)
@@ -89,9 +94,7 @@ class Camera:
         page.click(".history-point a >> nth=3")
         page.wait_for_load_state("networkidle")
         self.keep("history")
-        page.goto("/")
-        page.click("text=How the lamp turns")
-        page.wait_for_selector("html[data-ready]", state="attached")
+        self.open("How the lamp turns")
         while page.evaluate("ritornel.store.kept.undo"):
             page.keyboard.press("Control+z")
             page.wait_for_timeout(300)
@@ -133,9 +136,7 @@ class Camera:
     def sheets(self) -> None:
         """The contact sheet with some slides selected and a word found; house styles by the show's own slides."""
         page = self.page
-        page.goto("/")
-        page.click("text=How the lamp turns")
-        page.wait_for_selector("html[data-ready]", state="attached")
+        self.open("How the lamp turns")
         page.evaluate("ritornel.store.focusSlide('skerry')")
         page.keyboard.press("h")
         page.wait_for_selector(".style-slides .stage-layer")
@@ -164,9 +165,7 @@ class Camera:
     def voice(self) -> None:
         """A voice and its words, with captions over the stage; the slide recorded again."""
         page = self.page
-        page.goto("/")
-        page.click("text=How the lamp turns")
-        page.wait_for_selector("html[data-ready]", state="attached")
+        self.open("How the lamp turns")
         page.evaluate("ritornel.store.focusSlide(ritornel.store.shown.order[2][0])")
         page.wait_for_timeout(800)
         page.keyboard.press("Shift+w")
@@ -196,9 +195,7 @@ class Camera:
     def check(self) -> None:
         """The line check of a show in which everything goes wrong, a mend of it shown."""
         page = self.page
-        page.goto("/")
-        page.click("text=A bad evening")
-        page.wait_for_selector("html[data-ready]", state="attached")
+        self.open("A bad evening")
         page.click("#line-check")
         page.wait_for_selector("html[data-ready]", state="attached")
         page.wait_for_selector(".check-row:has-text('Who can read this')", timeout=180_000)
@@ -227,9 +224,7 @@ class Camera:
     def ledger(self) -> None:
         """The show being recorded, where there is neither microphone nor camera."""
         page = self.page
-        page.goto("/")
-        page.click("text=How the lamp turns")
-        page.wait_for_selector("html[data-ready]", state="attached")
+        self.open("How the lamp turns")
         page.click("header >> text=Record")
         page.wait_for_selector("[data-recording=troubled]", state="attached")
         page.click("text=Let a made voice stand in")

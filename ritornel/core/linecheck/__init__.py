@@ -18,7 +18,7 @@ from ritornel.core.score import Score, compile
 
 __all__ = ["RULES", "Finding", "Found", "Rule", "divided", "findings", "found", "missing_media"]
 
-_NO_RULES = ("finding", "seen_when")
+_NO_RULES = ("finding", "named_things", "seen_when")
 
 RULES: dict[str, Rule] = {
     rule.name: rule

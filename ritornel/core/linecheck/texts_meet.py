@@ -6,7 +6,7 @@ from itertools import combinations
 from ritornel.core.linecheck.finding import NOTICED, Finding, Here, Rule
 from ritornel.core.linecheck.seen_when import moved, seen_when
 from ritornel.core.model import Text
-from ritornel.core.model.box import Box
+from ritornel.core.styles.arranging import meet
 from ritornel.core.text.extent import words_box
 from ritornel.core.text.naming import object_name
 
@@ -25,7 +25,7 @@ def meeting(here: Here) -> Iterable[tuple[Text, Text]]:
     boxes = [(text, box) for text in texts if text.id not in led and (box := words_box(text)) is not None]
     for (below, one), (above, other) in combinations(boxes, 2):
         together = min(when[below.id][1], when[above.id][1]) - max(when[below.id][0], when[above.id][0])
-        if together >= _LEAST_MS and _meet(one, other):
+        if together >= _LEAST_MS and meet(one, other, -_HAIR):
             yield below, above
 
 
@@ -33,12 +33,6 @@ def _look(here: Here) -> Iterable[Finding]:
     for below, above in meeting(here):
         words = f"“{object_name(above, {})}” lies on the words of “{object_name(below, {})}”"
         yield Finding("texts-meet", here.slide.id, f"slide {here.number}: {words}", object=above.id)
-
-
-def _meet(one: Box, other: Box) -> bool:
-    wide = min(one.right, other.right) - max(one.x, other.x)
-    high = min(one.bottom, other.bottom) - max(one.y, other.y)
-    return wide > _HAIR and high > _HAIR
 
 
 RULE = Rule(

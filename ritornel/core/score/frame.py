@@ -16,6 +16,7 @@ from ritornel.core.model.keys import target_key
 from ritornel.core.motion.marks import PlacedMark, marks_of
 from ritornel.core.motion.parting import parted_lines
 from ritornel.core.motion.placing import Matrix, matrix
+from ritornel.core.motion.target import states_at
 from ritornel.core.score.evaluating import NOTHING, evaluate
 from ritornel.core.score.parts import FrameState, Layer, Score
 from ritornel.core.text.layout import set_text
@@ -121,6 +122,11 @@ def frame_of(show: Show, score: Score, state: FrameState) -> Frame:
     carried = plan.carried if state.time < plan.duration_ms else ()
     slide = show.slides[state.slide].id
     return Frame(slide, state.time, show.width, show.height, state.backdrop, sheets, carried)
+
+
+def sheet_at(show: Show, score: Score, place: int, time: int) -> Sheet:
+    """Return the slide at a place as it stands by itself, ``time`` ms after its beginning."""
+    return sheet_of(show, Layer(place, time, {}, states_at(score.slides[place].targets, time)))
 
 
 def sheet_of(show: Show, layer: Layer) -> Sheet:

@@ -8,7 +8,7 @@ import numpy as np
 from msgspec.structs import replace
 from numpy.typing import NDArray
 
-from ritornel.core.drawing.colour import luminance, wanted_contrast
+from ritornel.core.drawing.colour import light_of, luminance, wanted_contrast
 from ritornel.core.linecheck.finding import NOTICED, Finding, Mend
 from ritornel.core.linecheck.seen_when import seen_when
 from ritornel.core.linecheck.texts_meet import meeting
@@ -47,6 +47,8 @@ _OTHERS = {"dark": "#14111b", "light": "#fffdf7"}
 
 Grey = NDArray[np.float64]
 
+_LIGHTS = light_of(np.arange(256) / 255)
+
 
 class _Cell(NamedTuple):
     """Letters in a cell: how many pixels of them, their light, and that of what is around them."""
@@ -66,7 +68,7 @@ def _look(close: Close) -> Iterable[Finding]:
         return
     size = _size(show)
     frames = Frames(show, close.score, close.files, *size)
-    seen = {at: light_of(frames.at(close.start_ms + at, stays=True)[0]) for at in instants}
+    seen = {at: light_of_pixels(frames.at(close.start_ms + at, stays=True)[0]) for at in instants}
     frames.close()
     when = seen_when(slide, close.time)
     for text in texts:
@@ -151,18 +153,10 @@ def _contrast(light: float, around: Grey) -> float:
     return float(np.quantile(ratios, _WORST))
 
 
-def light_of(pixels: NDArray[np.uint8]) -> Grey:
+def light_of_pixels(pixels: NDArray[np.uint8]) -> Grey:
     """Return the relative luminance of pixels (WCAG 2.2)."""
-    linear = _LINEAR[pixels[..., :3]]
+    linear = _LIGHTS[pixels[..., :3]]
     return np.asarray(linear @ np.array([0.0722, 0.7152, 0.2126]))
-
-
-def _linear() -> Grey:
-    code = np.arange(256) / 255
-    return np.where(code <= 0.04045, code / 12.92, ((code + 0.055) / 1.055) ** 2.4)
-
-
-_LINEAR = _linear()
 
 
 def _colour(text: Text) -> str:

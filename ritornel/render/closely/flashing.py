@@ -9,7 +9,7 @@ from numpy.typing import NDArray
 from ritornel.core.linecheck import RULES
 from ritornel.core.linecheck.finding import FAILS, Finding
 from ritornel.core.score.still import still_spans
-from ritornel.render.closely.contrast import light_of
+from ritornel.render.closely.contrast import light_of_pixels
 from ritornel.render.closely.declared import Close, CloseRule
 from ritornel.render.frames import Frames
 
@@ -69,7 +69,7 @@ def _lights(close: Close, start: int, end: int) -> Grey:
     for number in range((end - start) * _FPS // 1000 + 1):
         pixels, _ = frames.at(close.start_ms + min(start + 1000 * number / _FPS, close.part.length_ms - 1))
         small = cv2.resize(pixels[..., :3], (_ACROSS, _DOWN), interpolation=cv2.INTER_AREA)
-        found.append(light_of(small))
+        found.append(light_of_pixels(small))
     frames.close()
     return np.array(found)
 

@@ -6,7 +6,7 @@ export const WEIGHTS = [
   ["better", "could be better"],
 ];
 const MOST_AT_ONCE = 300;
-const GROUPINGS = ["slide", "kind", "weight"];
+export const GROUPINGS = ["slide", "kind", "weight"];
 
 /** What tells one finding from another: what it is set aside by, and its words. */
 export function nameOf({ rule, slide, build, object, message }) {
@@ -15,7 +15,7 @@ export function nameOf({ rule, slide, build, object, message }) {
 
 export class Findings {
   constructor(check) {
-    Object.assign(this, { check, by: "slide", here: null, place: 0, asking: false });
+    Object.assign(this, { check, by: "slide", here: null, place: 0, asking: null });
   }
 
   get open() {
@@ -58,6 +58,7 @@ export class Findings {
 
   /** The finding that is looked at: where it is gone, the one that has come into its place. */
   get current() {
+    if (this.asking) return this.asking; // whatever comes and goes meanwhile
     const { rows } = this;
     const at = rows.findIndex((one) => nameOf(one) === this.here);
     if (at >= 0) this.place = at;
@@ -77,7 +78,7 @@ export class Findings {
 
   choose(finding) {
     if (!finding) return;
-    Object.assign(this, { here: nameOf(finding), asking: false });
+    Object.assign(this, { here: nameOf(finding), asking: null });
     this.check.store.changed();
   }
 
@@ -89,37 +90,44 @@ export class Findings {
   turn(by = GROUPINGS[(GROUPINGS.indexOf(this.by) + 1) % GROUPINGS.length]) {
     const { current } = this;
     this.by = by;
-    if (current) this.choose(current);
+    if (current && !this.asking) this.choose(current);
     else this.check.store.changed();
   }
 
   mend() {
     const { current } = this;
-    if (current?.mend && this.reason === null) this.check.store.edit(current.mend.command);
+    if (current?.mend && this.reason === null) this.do(current.mend.command, `${current.mend.words}: done`);
   }
 
   mendAlike() {
     const mends = this.alike.slice(0, MOST_AT_ONCE).map(({ mend }) => mend.command);
-    if (mends.length && this.reason === null) this.check.store.edit({ do: "mend", mends });
+    if (mends.length && this.reason === null) this.do({ do: "mend", mends }, mends.length === 1 ? "One is mended" : `${mends.length} are mended`);
   }
 
   /** Asks why, in place; with a reason it is set aside. */
   leave(reason) {
     const { current } = this;
     if (!current || this.reason !== null) return;
-    this.asking = reason === undefined;
-    if (reason !== undefined) this.check.store.edit({ do: "set-findings-aside", findings: [{ ...keyOf(current), reason }] });
+    this.asking = reason === undefined ? current : null;
+    if (reason !== undefined) this.do({ do: "set-findings-aside", findings: [{ ...keyOf(current), reason }] }, "It is left as it is");
     this.check.store.changed();
   }
 
   takeUp() {
     const { current } = this;
-    if (current && this.reason !== null) this.check.store.edit({ do: "take-findings-up", findings: [keyOf(current)] });
+    if (current && this.reason !== null) this.do({ do: "take-findings-up", findings: [keyOf(current)] }, "It is looked at again");
   }
 
   learn() {
     const word = learnable(this.current);
-    if (word) this.check.store.edit({ do: "learn-words", words: [word] });
+    if (word) this.do({ do: "learn-words", words: [word] }, `“${word}” is a word of this show`);
+  }
+
+  /** Does an edit, and says what it did once it is done. */
+  async do(command, words) {
+    const { store, notice } = this.check;
+    const { done } = await store.edit(command);
+    if (done) notice.say(`${words}.`, { act: { label: "Undo", run: () => (store.undo(), notice.clear()) } });
   }
 
   /** Where on the desk it is. */

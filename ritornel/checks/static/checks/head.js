@@ -3,8 +3,7 @@
 import { html, nothing } from "../site/vendor/lit.js";
 import { minutes } from "../site/times.js";
 import { Pane } from "../parts/pane.js";
-
-const WAYS = [["slide", "by slide"], ["kind", "by kind"], ["weight", "by weight"]];
+import { GROUPINGS } from "./findings.js";
 
 export function headPane(check) {
   const { store, addresses, findings } = check;
@@ -15,7 +14,7 @@ export function headPane(check) {
       <span class="desk-length" id="length" data-ms=${length}>${minutes(length)}</span>
       <span class="soft" role="status" id="kept">${state === "unreachable" ? `not kept yet: ${store.line.why}` : busy ? "keeping…" : nothing}</span>
       <span class="flex-1"></span>
-      <span class="check-by" role="group" aria-label="In which order">${WAYS.map(([name, label]) => html`<button aria-pressed=${String(name === by)} @click=${() => findings.turn(name)}>${label}</button>`)}</span>
+      <span class="check-by" role="group" aria-label="In which order">${GROUPINGS.map((name) => html`<button aria-pressed=${String(name === by)} @click=${() => findings.turn(name)}>by ${name}</button>`)}</span>
       <a class="act text-plum" href=${addresses.desk}>To the desk</a>
       <a class="act-main" href=${addresses.publish}>Publish</a>`,
   });

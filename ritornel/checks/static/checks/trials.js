@@ -11,7 +11,7 @@ export class Trials {
     Object.assign(this, { check, known: new Map() });
   }
 
-  /** What is known of the mend of a finding: {before, after, alike, lengths}, {error}, or null while it is tried. */
+  /** What is known of the mend of a finding: {before, after, lengths}, {error}, or null while it is tried. */
   of(finding) {
     const name = `${this.check.store.kept.revision}\n${nameOf(finding)}`;
     if (this.known.has(name)) return this.known.get(name);
@@ -27,8 +27,8 @@ export class Trials {
     const { store, addresses } = this.check;
     if (!store.settled) return this.later(name);
     const { status, data } = await send(addresses.trial, { slide, command: mend.command });
-    if (status === 0) return this.later(name);
-    this.known.set(name, status === 200 ? data : { error: data.error ?? "the mend cannot be tried just now" });
+    if (status !== 200 && status !== 400) return this.later(name);
+    this.known.set(name, status === 200 ? data : { error: data.error });
     if (this.known.size > KEPT) this.known.delete(this.known.keys().next().value);
     return store.changed();
   }

@@ -28,9 +28,14 @@ const { state, vocabulary, addresses } = pageData("page");
 const address = new URL(".", location.href).pathname;
 const journal = await openJournal(state.show.id);
 const store = new Store({ address, state, vocabulary, journal });
-const desk = { store, notice: new Notice(), files: vocabulary.files, addresses };
+const desk = {
+  store, notice: new Notice(), files: vocabulary.files, addresses,
+  /** What the line check has found, as far as this page is told of it. */
+  get found() {
+    return [...store.shown.findings, ...desk.closely.found];
+  },
+};
 desk.closely = new Closely(store, addresses.closely);
-Object.defineProperty(desk, "found", { get: () => [...store.shown.findings, ...desk.closely.found] });
 desk.stage = new DeskStage(desk);
 desk.arranging = new Arranging(desk);
 desk.book = new PromptBook(desk);
