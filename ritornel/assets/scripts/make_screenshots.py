@@ -197,9 +197,7 @@ class Camera:
         page = self.page
         self.open("A bad evening")
         page.click("#line-check")
-        page.wait_for_selector("html[data-ready]", state="attached")
-        page.wait_for_selector(".check-row:has-text('Who can read this')", timeout=180_000)
-        page.click(".check-row:has-text('Who can read this')")
+        page.click(".check-row:has-text('Who can read this')", timeout=180_000)
         page.wait_for_selector("figure:has-text('mended')", timeout=60_000)
         self.keep("line-check")
 
