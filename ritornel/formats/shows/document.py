@@ -22,4 +22,5 @@ FORMAT = Format(
     brought="show",
     reads=lambda file: contents_of(file, 0).show,
     writes=_written,
+    loses=lambda show: ["the files of its pictures, clips and sounds are left out"] if show.assets else (),
 )

@@ -23,7 +23,7 @@ function about(check, finding, { reason, asking, trial, alike }) {
   return html`<h2 class="check-kind">${title}</h2>
     <p>${sentence(finding.message)}</p>
     <p class="soft">${why}</p>
-    ${finding.mend && reason === null ? mended(finding, trial) : nothing}
+    ${finding.mend && reason === null && !asking ? mended(finding, trial) : nothing}
     ${reason !== null ? html`<p>Set aside: <i>${reason || "no reason was given"}</i></p>` : nothing}
     ${asking ? asked(findings) : acts(findings, finding, reason, alike)}`;
 }

@@ -15,13 +15,14 @@ export function nameOf({ rule, slide, build, object, message }) {
 
 export class Findings {
   constructor(check) {
-    Object.assign(this, { check, by: "slide", here: null, place: 0, asking: null });
+    Object.assign(this, { check, by: "slide", here: null, place: 0, asking: null, going: new Map() });
   }
 
   get open() {
     const { store, closely } = this.check;
     const at = new Map(store.shown.order.map(([id], place) => [id, place]));
-    return [...store.shown.findings, ...closely.found].sort((a, b) => (at.get(a.slide) ?? 1e9) - (at.get(b.slide) ?? 1e9));
+    const stays = (one) => !(closely.looked < this.going.get(nameOf(one)));
+    return [...store.shown.findings, ...closely.found].filter(stays).sort((a, b) => (at.get(a.slide) ?? 1e9) - (at.get(b.slide) ?? 1e9));
   }
 
   /** How many were found that are not told: a page is not told of thousands. */
@@ -100,8 +101,9 @@ export class Findings {
   }
 
   mendAlike() {
-    const mends = this.alike.slice(0, MOST_AT_ONCE).map(({ mend }) => mend.command);
-    if (mends.length && this.reason === null) this.do({ do: "mend", mends }, mends.length === 1 ? "One is mended" : `${mends.length} are mended`);
+    const alike = this.alike.slice(0, MOST_AT_ONCE);
+    const mends = alike.map(({ mend }) => mend.command);
+    if (mends.length && this.reason === null) this.do({ do: "mend", mends }, mends.length === 1 ? "One is mended" : `${mends.length} are mended`, alike);
   }
 
   /** Asks why, in place; with a reason it is set aside. */
@@ -109,13 +111,13 @@ export class Findings {
     const { current } = this;
     if (!current || this.reason !== null) return;
     this.asking = reason === undefined ? current : null;
-    if (reason !== undefined) this.do({ do: "set-findings-aside", findings: [{ ...keyOf(current), reason }] }, "It is left as it is");
+    if (reason !== undefined) this.do({ do: "set-findings-aside", findings: [{ ...keyOf(current), reason }] }, "It is left as it is", [current]);
     this.check.store.changed();
   }
 
   takeUp() {
     const { current } = this;
-    if (current && this.reason !== null) this.do({ do: "take-findings-up", findings: [keyOf(current)] }, "It is looked at again");
+    if (current && this.reason !== null) this.do({ do: "take-findings-up", findings: [keyOf(current)] }, "It is looked at again", []);
   }
 
   learn() {
@@ -123,10 +125,15 @@ export class Findings {
     if (word) this.do({ do: "learn-words", words: [word] }, `“${word}” is a word of this show`);
   }
 
-  /** Does an edit, and says what it did once it is done. */
-  async do(command, words) {
+  /** Does an edit about findings, which go at once, and says what it did once it is done. */
+  async do(command, words, about = [this.current]) {
     const { store, notice } = this.check;
+    const names = about.map(nameOf);
+    for (const name of names) this.going.set(name, Infinity);
+    store.changed();
     const { done } = await store.edit(command);
+    for (const name of names) done ? this.going.set(name, store.kept.revision) : this.going.delete(name);
+    store.changed();
     if (done) notice.say(`${words}.`, { act: { label: "Undo", run: () => (store.undo(), notice.clear()) } });
   }
 

@@ -11,7 +11,7 @@ const SET_ASIDE = { name: "", title: "Set aside" };
 export function listPane(check) {
   const { store, findings, closely } = check;
   const pane = new Pane(document.getElementById("list"), {
-    shows: () => [store.shown.findings, store.shown.aside, closely.told, store.shown.order, findings.by, findings.current && nameOf(findings.current)],
+    shows: () => [store.shown.findings, store.shown.aside, closely.told, closely.looked, findings.open.length, store.shown.order, findings.by, findings.current && nameOf(findings.current)],
     draw: () => {
       const { groups, aside, current } = findings;
       const here = current && nameOf(current);

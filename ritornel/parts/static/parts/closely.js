@@ -8,7 +8,7 @@ const SELDOM_MS = 8000;
 
 export class Closely {
   constructor(store, address) {
-    Object.assign(this, { store, address, found: [], more: 0, aside: [], waiting: 0, listening: false, spelling: true, revision: store.kept.revision });
+    Object.assign(this, { store, address, found: [], more: 0, aside: [], waiting: 0, listening: false, spelling: true, revision: store.kept.revision, looked: -1 });
     store.on("changed", () => this.follow());
   }
 
@@ -30,6 +30,7 @@ export class Closely {
     const { status, data } = await ask(this.address);
     if (revision !== this.revision) return; // it was changed meanwhile, and is asked again
     if (status === 200) {
+      this.looked = revision;
       const told = JSON.stringify(data);
       if (told !== this.told) {
         this.told = told;
