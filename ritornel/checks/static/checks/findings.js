@@ -125,6 +125,12 @@ export class Findings {
     if (word) this.do({ do: "learn-words", words: [word] }, `“${word}” is a word of this show`);
   }
 
+  /** Takes the last step back; what had gone by it is there again. */
+  undo() {
+    this.going.clear();
+    this.check.store.undo();
+  }
+
   /** Does an edit about findings, which go at once, and says what it did once it is done. */
   async do(command, words, about = [this.current]) {
     const { store, notice } = this.check;
@@ -132,9 +138,12 @@ export class Findings {
     for (const name of names) this.going.set(name, Infinity);
     store.changed();
     const { done } = await store.edit(command);
-    for (const name of names) done ? this.going.set(name, store.kept.revision) : this.going.delete(name);
+    for (const name of names) {
+      if (done && this.going.has(name)) this.going.set(name, store.kept.revision);
+      else this.going.delete(name);
+    }
     store.changed();
-    if (done) notice.say(`${words}.`, { act: { label: "Undo", run: () => (store.undo(), notice.clear()) } });
+    if (done) notice.say(`${words}.`, { act: { label: "Undo", run: () => (this.undo(), notice.clear()) } });
   }
 
   /** Where on the desk it is. */

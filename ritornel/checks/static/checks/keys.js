@@ -21,7 +21,7 @@ export function listenForKeys({ store, findings }) {
     u: () => findings.takeUp(),
     w: () => findings.learn(),
     g: () => findings.turn(),
-    "Ctrl+z": () => store.undo(),
+    "Ctrl+z": () => findings.undo(),
     "Ctrl+Shift+z": () => store.redo(),
     "Ctrl+y": () => store.redo(),
   };

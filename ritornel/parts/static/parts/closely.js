@@ -30,13 +30,11 @@ export class Closely {
     const { status, data } = await ask(this.address);
     if (revision !== this.revision) return; // it was changed meanwhile, and is asked again
     if (status === 200) {
+      const [told, news] = [JSON.stringify(data), revision !== this.looked];
       this.looked = revision;
-      const told = JSON.stringify(data);
-      if (told !== this.told) {
-        this.told = told;
-        Object.assign(this, data);
-        this.store.changed();
-      }
+      if (told !== this.told) Object.assign(this, data);
+      if (told !== this.told || news) this.store.changed();
+      this.told = told;
     }
     if (status !== 200 || data.waiting || data.listening) this.look(Math.min(SELDOM_MS, Math.max(ASK_AGAIN_MS, 1.3 * after)));
   }
