@@ -10,9 +10,11 @@ import sys
 import tempfile
 import time
 import unittest
+from collections.abc import Callable
 from pathlib import Path
 from unittest.mock import patch
 
+from django.conf import settings
 from redis import Redis
 
 from proof.films import begun, check, until
@@ -130,22 +132,34 @@ class InRedis(WithServer):
             os.killpg(machine.pid, signal.SIGKILL)
         machine.wait()
 
+    def makers(self) -> set[bytes | None]:
+        """Return who made the pieces that are made."""
+        return {self.redis.get(key) for key in self.redis.keys("ritornel:made:*")}
+
+    def soon(self, holds: Callable[[], bool], what: str):
+        """Wait until something holds."""
+        until_when = time.monotonic() + 60
+        while not holds():
+            self.assertLess(time.monotonic(), until_when, what)
+            time.sleep(0.05)
+
     def test_two_machines_without_a_folder_in_common_make_a_film_and_one_is_ended(self):
         store = stores.begun(self)
         with patch.dict(os.environ, RITORNEL_MEDIA_STORE=stores.address_in(store)), Server() as server:
             someone = self.signed_in(server)
             picture = self.waits(someone, looked_through(someone, "a.png", png())["of"])["asset"]
             first, _ = self.machine(1), self.machine(2)
+            self.soon(lambda: self.redis.scard(f"rq:workers:{settings.PIECES_QUEUE}") == 2, "both work")
             films = begun(someone, 480)
             count = until(someone, films, 2)["pieces"]
+            self.soon(lambda: len(self.makers()) == 2, "both have made some")
             self.ended(first)
             one = until(someone, films)
             self.assertEqual(one["state"], "made")
             check(someone, one)
             pieces = [name for name in store.objects if name.startswith("/lantern/media/films/pieces/")]
             self.assertEqual(len(pieces), count)
-            made = {self.redis.get(key) for key in self.redis.keys("ritornel:made:*")}
-            self.assertEqual(len(made), 2, "both made some")
+            self.assertEqual(len(self.makers()), 2)
             shutil.rmtree(server.var / "media/assets")
             self.assertEqual(someone.get(picture["url"]).content, png(), "what this machine has not is fetched")
             self.assertEqual(server.traces(), [])
