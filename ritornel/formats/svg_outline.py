@@ -4,9 +4,10 @@ from io import StringIO
 
 import svgelements
 
-from ritornel.core.model.paths import BadPath, Segment, path_data, read_path
+from ritornel.core.model.paths import BadPath, path_data, read_path
 from ritornel.formats.media_kinds import BadMedia
 from ritornel.formats.svg import made_safe
+from ritornel.formats.svg_paths import steps
 
 MOST_BYTES = 1_000_000
 _MOST_CHARACTERS = 60_000
@@ -21,7 +22,7 @@ def outline_of(content: bytes, name: str) -> str:
         raise BadMedia(f"“{name}” is larger than an outline may be; export it simpler")
     try:
         drawing = svgelements.SVG.parse(StringIO(made_safe(content, name).decode()), reify=True)
-        path = [s for shape in drawing.elements() if isinstance(shape, svgelements.Shape) for s in _steps(shape)]
+        path = [s for shape in drawing.elements() if isinstance(shape, svgelements.Shape) for s in steps(shape)]
     except (ValueError, TypeError, AttributeError, ZeroDivisionError, RecursionError) as error:
         if isinstance(error, BadMedia):
             raise
@@ -36,25 +37,3 @@ def outline_of(content: bytes, name: str) -> str:
     if len(data) > _MOST_CHARACTERS:
         raise BadMedia(f"“{name}” has longer outlines than a shape may have; export it simpler")
     return data
-
-
-def _steps(shape: svgelements.Shape) -> list[Segment]:
-    path = svgelements.Path(shape)
-    path.approximate_arcs_with_cubics()
-    found: list[Segment] = []
-    for step in path.segments():
-        end = (step.end.x, step.end.y) if step.end is not None else ()
-        if isinstance(step, svgelements.Move):
-            found.append(Segment("M", end))
-        elif isinstance(step, svgelements.Close):
-            found.append(Segment("Z"))
-        elif isinstance(step, svgelements.CubicBezier):
-            found.append(Segment("C", (step.control1.x, step.control1.y, step.control2.x, step.control2.y, *end)))
-        elif isinstance(step, svgelements.QuadraticBezier):
-            start, middle = step.start, step.control
-            one = (start.x + (middle.x - start.x) * 2 / 3, start.y + (middle.y - start.y) * 2 / 3)
-            other = (end[0] + (middle.x - end[0]) * 2 / 3, end[1] + (middle.y - end[1]) * 2 / 3)
-            found.append(Segment("C", (*one, *other, *end)))
-        else:
-            found.append(Segment("L", end))
-    return found

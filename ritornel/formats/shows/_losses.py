@@ -3,8 +3,12 @@
 from collections.abc import Callable, Sequence
 from itertools import chain
 
+from msgspec.structs import replace
+
 from ritornel.core.model import Clip, Line, Picture, Shape, Show, Sound
+from ritornel.core.model.framing import Framing
 from ritornel.core.model.running import running
+from ritornel.formats.presentations.telling import can_be_said, is_standard
 
 
 def builds(show: Show) -> str:
@@ -35,6 +39,70 @@ def sounds(show: Show) -> str:
     things = chain.from_iterable(slide.objects for slide in show.slides)
     voices = sum(slide.narration is not None for slide in show.slides)
     return _said(voices + len(show.beds) + sum(isinstance(thing, Sound) for thing in things), "sound")
+
+
+def beds(show: Show) -> str:
+    """Say how many beds are left out."""
+    return _said(len(show.beds), "bed")
+
+
+def own_transitions(show: Show) -> str:
+    """Say how many transitions are none of SMIL's, and become crossfades."""
+    count = sum(not is_standard(slide.transition.type) for slide in show.slides[1:] if slide.transition.type != "cut")
+    return (
+        f"{_counted(count, 'transition')} {'becomes a crossfade' if count == 1 else 'become crossfades'}"
+        if count
+        else ""
+    )
+
+
+def own_builds(show: Show) -> str:
+    """Say how many builds only take their time where ours are not known."""
+    count = sum(not can_be_said(step) for slide in show.slides for step in slide.running_order if not step.off)
+    if not count:
+        return ""
+    takes = "takes its" if count == 1 else "take their"
+    return f"{_counted(count, 'build')} only {takes} time: the format has no such motion"
+
+
+def cut_voices(show: Show) -> str:
+    """Say how many voices are heard whole, without their cuts and cues."""
+    voices = (slide.narration for slide in show.slides if slide.narration is not None)
+    count = sum(bool(v.in_ms or v.out_ms is not None or v.kept or v.marks) for v in voices)
+    return (
+        f"{_counted(count, 'voice')} {'is' if count == 1 else 'are'} heard whole, without cuts and cues"
+        if count
+        else ""
+    )
+
+
+def framing(show: Show) -> str:
+    """Say how many pictures lose their form, border or tone."""
+    framed = (thing.frame for slide in show.slides for thing in slide.objects if isinstance(thing, Picture | Clip))
+    plain = Framing()
+    count = sum(replace(frame, crop=plain.crop, mirrored=False) != plain for frame in framed)
+    return (
+        f"{_counted(count, 'picture')} {'loses its' if count == 1 else 'lose their'} form, border or tone"
+        if count
+        else ""
+    )
+
+
+def soft(show: Show) -> str:
+    """Say how many objects lose the softness of their edge or shadow, or the colours in the middle of a gradient."""
+    things = [thing for slide in show.slides for thing in slide.objects]
+    edges = sum(bool(thing.soft_edge) for thing in things)
+    many = sum(isinstance(t, Shape) and t.gradient is not None and len(t.gradient.stops) > 2 for t in things)
+    words = [_said(edges, "soft edge")] if edges else []
+    if many:
+        words.append(f"{_counted(many, 'gradient')} {'keeps its' if many == 1 else 'keep their'} first and last colour")
+    return "; ".join(words)
+
+
+def structure(show: Show) -> str:
+    """Say what is left out of what a show has beside its slides: chapters and captions."""
+    written = sum(len(slide.captions) for slide in show.slides)
+    return "; ".join(filter(None, (_said(len(show.chapters), "chapter"), _said(written, "caption track"))))
 
 
 def of(*counts: Callable[[Show], str]) -> Callable[[Show], Sequence[str]]:
