@@ -11,6 +11,7 @@ urlpatterns = [
     path("posters/<slug:style>.png", views.poster, name="poster"),
     path("shows/import", views.import_show, name="import"),
     path("shows/arrivals/<uuid:arrival_id>", views.arrival, name="arrival"),
+    path("shows/arrivals/<uuid:arrival_id>/agree", views.agree_to_arrival, name="arrival-agree"),
     path("shows/arrivals/<uuid:arrival_id>/on", views.go_on_arriving, name="arrival-on"),
     path("shows/<uuid:show_id>/duplicate", views.duplicate_show, name="duplicate"),
     path("shows/<uuid:show_id>/archive", views.archive_show, name="archive"),

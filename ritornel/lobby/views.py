@@ -33,7 +33,7 @@ from ritornel.library.taking_in import NO_ROOM
 from ritornel.render.picture import slide_png
 from ritornel.shows import in_rows, keeping
 from ritornel.shows.access import own_show, own_show_loaded
-from ritornel.shows.arriving import arrive, look
+from ritornel.shows.arriving import arrive, leave, look
 from ritornel.shows.models import Arrival, Show
 from ritornel.site.answering import answer, answering, log, refused, signed_in
 
@@ -198,7 +198,7 @@ def import_show(request: HttpRequest) -> HttpResponse:
     file = request.FILES.get("document")
     if file is None:
         return _not_taken_in(
-            request, "Choose a file first: a .ritornel.json document, or a zip exported with its media."
+            request, "Choose a file first: a .ritornel.json document, a zip exported with its media, or a presentation."
         )
     name = clean_name(file.name or "")
     try:
@@ -240,4 +240,17 @@ def go_on_arriving(request: HttpRequest, arrival_id: UUID) -> HttpResponse:
     if job.state == job.FAILED:
         return refused(job.words, 507 if job.code == NO_ROOM else 500)
     desk_address = reverse("desk:desk", args=[coming.show_id]) if coming.show_id else None
-    return answer({"taken_in": coming.taken_in, "media": coming.media, "show": desk_address})
+    return answer({"taken_in": coming.taken_in, "media": coming.media, "asks": coming.asks, "show": desk_address})
+
+
+@login_required
+@require_POST
+def agree_to_arrival(request: HttpRequest, arrival_id: UUID) -> HttpResponse:
+    """Take a presentation in as it will be, or leave it."""
+    coming = get_object_or_404(Arrival, pk=arrival_id, owner=request.user)
+    if request.POST.get("how") == "leave":
+        leave(coming)
+        messages.info(request, f"{coming.name} was not taken in.")
+        return redirect("lobby:list")
+    Arrival.objects.filter(pk=coming.pk).update(agreed=True)
+    return redirect("lobby:arrival", coming.pk)

@@ -122,6 +122,12 @@ class Arrival(models.Model):
     taken_in = models.PositiveIntegerField(default=0)
     show = models.ForeignKey(Show, on_delete=models.CASCADE, null=True, blank=True, related_name="+")
     refused = models.TextField(blank=True)
+    format = models.CharField("that of a presentation, else it is a document of ours", max_length=20, blank=True)
+    slides = models.PositiveIntegerField(null=True, blank=True)
+    builds = models.PositiveIntegerField(default=0)
+    changed = models.JSONField("what becomes different, a sentence each", default=list, blank=True)
+    agreed = models.BooleanField("whether that is wanted all the same", default=False)
+    became = models.JSONField("assets that were made fit to be kept: what their ids became", default=dict, blank=True)
     begun_at = models.DateTimeField(auto_now_add=True)
 
     class Meta:
@@ -136,9 +142,19 @@ class Arrival(models.Model):
         return Path(settings.MEDIA_ROOT) / "arrivals" / str(self.id)
 
     @property
+    def came(self) -> Path:
+        """The file as it came, where that is a presentation."""
+        return self.folder / "came"
+
+    @property
     def document(self) -> Path:
-        """The file as it came."""
+        """The document of ours: as it came, or made of a presentation."""
         return self.folder / "document"
+
+    @property
+    def asks(self) -> bool:
+        """Whether it waits for somebody to say that what becomes different may."""
+        return bool(self.changed) and not self.agreed and self.show_id is None
 
 
 class Change(models.Model):

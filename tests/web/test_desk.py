@@ -134,7 +134,9 @@ class Documents(OwnerCase):
         self.client.force_login(self.other)
         page = self.take_in("show.zip", content)
         self.assertContains(page, "0 of 1 pictures, clips and sounds")
-        self.assertEqual(self.arrived(page), {"taken_in": 1, "media": 1, "show": self.desk_of(self.other)})
+        self.assertEqual(
+            self.arrived(page), {"taken_in": 1, "media": 1, "asks": False, "show": self.desk_of(self.other)}
+        )
         self.assertContains(self.client.get(page.request["PATH_INFO"], follow=True), "How it turns")
         row = Show.objects.get(owner=self.other)
         self.assertEqual(in_rows.load(row).assets[0].licence, "CC0")

@@ -12,7 +12,7 @@ from ritornel.core.motion.builds import EFFECTS
 from ritornel.core.motion.declared import Build
 from ritornel.core.motion.easing import Easing
 from ritornel.core.motion.resolving import builds_of, curves_of
-from ritornel.core.score.parts import SlideScore
+from ritornel.core.motion.transitions import transition_ms
 from ritornel.core.time.running_order import StepTime, split_into_groups
 from ritornel.core.time.slide_clock import SlideTime
 from ritornel.formats.odf.names import Element, made, seconds
@@ -46,7 +46,7 @@ class Timing:
         """State the show, and where its media lie."""
         self._show, self._hrefs = show, hrefs
 
-    def of(self, slide: Slide, part: SlideScore, time: SlideTime, page: str, names: Mapping[str, str]) -> Element:
+    def of(self, slide: Slide, time: SlideTime, page: str, names: Mapping[str, str]) -> Element:
         """Return the animations of a page: how it comes in, what is said on it, then its running order.
 
         Where a slide goes on by the clock, its cues come after their waits. ``names`` are the XML ids of its shapes by
@@ -54,7 +54,7 @@ class Timing:
         """
         root = made("anim:par", {"presentation:node-type": "timing-root"})
         if slide.transition.type != "cut":
-            filter_ = {**transition_of(slide), "smil:dur": seconds(part.transition.duration_ms)}
+            filter_ = {**transition_of(slide), "smil:dur": seconds(transition_ms(slide.transition))}
             root.append(made("anim:par", {"smil:begin": f"{page}.begin"}, made("anim:transitionFilter", filter_)))
         voice = slide.narration
         if voice is not None and voice.asset in self._hrefs:
@@ -120,7 +120,9 @@ class Timing:
             yield made("anim:set", {**seen, "smil:begin": "0s", "smil:to": "visible"})
         moves = list(self._moves(step, build, timed)) if build is not None and lasts else []
         yield from moves
-        if lasts and not moves:  # what cannot be said takes its time all the same
+        if not moves and (
+            lasts or step.kind in ("emphasis", "path")
+        ):  # what cannot be said takes its time all the same
             yield made("anim:animate", {**timed, "smil:attributeName": "opacity", "smil:values": "1;1"})
         if step.kind == "exit":
             yield made("anim:set", {**seen, "smil:begin": seconds(lasts), "smil:to": "hidden"})

@@ -128,7 +128,7 @@ class _Document:
             "xml:id": page,
             "draw:id": page,
         }
-        timing = self._timing.of(slide, score.slides[number], score.times[number], page, there)
+        timing = self._timing.of(slide, score.times[number], page, there)
         return made("draw:page", told, *shapes, timing, *_notes(slide))
 
     def _heard(self, slide: Slide) -> Element | None:

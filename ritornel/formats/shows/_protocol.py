@@ -18,7 +18,8 @@ class Format(NamedTuple):
     ``reads`` gives what is in a file (its type is the format's own; what cannot be read raises ``BadDocument``, or a
     ``ValueError`` with words). ``writes`` yields the bytes of a show, given the files of its media by the ids of their
     assets; ``loses`` says in words, each a sentence without its full stop, what of a show is then left out. Files of
-    its ``endings`` are brought to a page as ``brought`` says; of one that is only written they are not.
+    its ``endings`` are brought to a page as ``brought`` says; of one that is only written they are not. A
+    presentation is made a document of ours first, apart (``formats.presentations.ours``): it reads a ``Taken``.
     """
 
     name: str
@@ -30,3 +31,4 @@ class Format(NamedTuple):
     reads: Callable[[BinaryIO], Any] | None = None
     writes: Callable[[Show, Mapping[str, Path]], Iterable[bytes]] | None = None
     loses: Callable[[Show], Sequence[str]] = nothing
+    is_presentation: bool = False

@@ -14,7 +14,12 @@ async function goOn() {
       location.replace(data.show);
       return;
     }
+    if (status === 200 && data.asks) {
+      location.reload();
+      return;
+    }
     if (status === 200) {
+      bar.max = data.media;
       bar.value = data.taken_in;
       far.textContent = `${data.taken_in} of ${data.media} pictures, clips and sounds are looked through.`;
     } else if (status === 0 || status >= 502) {
@@ -29,4 +34,4 @@ async function goOn() {
   }
 }
 
-goOn();
+if (place) goOn();
