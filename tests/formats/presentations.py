@@ -21,7 +21,7 @@ ASSETS = [
 ]  # fmt: skip
 PICTURE, SOUND = (asset["id"] for asset in ASSETS)
 
-WORDS = st.text("aäbe Skarholm·é“”&<>", min_size=1, max_size=40)
+WORDS = st.text("aäbe Skarholm·é“”&<>", min_size=1, max_size=40).filter(str.strip)
 COLOURS = st.sampled_from(["#211c2b", "#a9761f", "#fffdf7", "#1f7a6d"])
 PLACES = st.integers(-200, 1400)
 SIZES = st.integers(8, 900)

@@ -21,7 +21,7 @@ def paint_of(graphic: Properties, styles: Styles, scale: float, losses: Losses) 
     if kind not in ("none", "gradient") or (kind == "gradient" and gradient is None):
         fill = colour_of(graphic.get("draw:fill-color", "")) or _FILL
         if kind in ("bitmap", "hatch"):
-            losses.count("pattern that fills a shape", "becomes a plain colour", "become plain colours")
+            losses.count("filling pattern", "becomes a plain colour", "become plain colours")
     line, dash = "none", "solid"
     if graphic.get("draw:stroke", "solid") != "none":
         line = colour_of(graphic.get("svg:stroke-color", "")) or _LINE

@@ -8,15 +8,15 @@ from msgspec.structs import replace
 from ritornel.core.model import Clip, Line, Object, Picture, Shape, Sound
 from ritornel.core.model.framing import Framing
 from ritornel.core.model.paint import LineEnd
-from ritornel.core.text.fitting import excess, shrunk
 from ritornel.formats.odf.forms_in import form_of
 from ritornel.formats.odf.geometry_in import Stood, moved, stood, transformation
 from ritornel.formats.odf.looks_in import crop_of, head_of, is_alike, padding, paint_of, shadow_of, timed
 from ritornel.formats.odf.names import Element, points, prefixed, qualified, told
 from ritornel.formats.odf.styles_in import Properties, Styles, opacity_in
-from ritornel.formats.odf.words_in import Line as WordLine
-from ritornel.formats.odf.words_in import Within, Words, text_of
+from ritornel.formats.odf.words_in import Within, Words
 from ritornel.formats.presentations.gathering import Gathered
+from ritornel.formats.presentations.lines import Line as WordLine
+from ritornel.formats.presentations.lines import in_its_box, text_of
 from ritornel.formats.presentations.losses import Losses
 
 _ROLES = {"title": "title", "subtitle": "subtitle", "outline": "body", "text": "body", "graphic": "picture"}
@@ -158,14 +158,7 @@ class Shapes:
             {"opacity": opacity_in(asked.graphic, "draw:opacity")} if asked.graphic.get("draw:fill") == "none" else {}
         )
         text = text_of(lines, id="t", valign=valign, grows=grows and valign == "top", **box, **asked.common, **outlined)
-        if not text.grows and excess(text) > 0.02 * text.height:
-            self._losses.count(
-                "text",
-                "is set smaller, so that it stays in its box",
-                "are set smaller, so that they stay in their boxes",
-            )
-            text = shrunk(text)
-        made = self._put(text)
+        made = self._put(in_its_box(text, self._losses))
         for number, line in enumerate(lines):
             if line.name:
                 self.names.paragraphs[line.name] = (made.id, number)

@@ -42,8 +42,8 @@ class Found(NamedTuple):
     exact: bool = True
 
 
-_FAR = 0.25
-"""What comes from farther than this share of the stage slides in; what is nearer rises in."""
+_FAR, _NEAR = 0.5, 0.12
+"""What comes from farther than that share of the stage slides in, from nearer than this rises; between, what fades."""
 
 _TOLD: Mapping[str, Kind] = {
     "play": "play",
@@ -81,7 +81,7 @@ def _passing(kind: Kind, motion: Motion, stage: tuple[float, float]) -> Found:
     """Return the effect of an entrance or an exit."""
     across, down = motion.off
     if across or down:
-        return _coming(kind, across, down, stage)
+        return _coming(kind, across, down, stage, fades=motion.opacity is not None)
     if motion.wipe[0]:
         return _wiped(kind, motion)
     if motion.scale is not None:
@@ -93,14 +93,14 @@ def _passing(kind: Kind, motion: Motion, stage: tuple[float, float]) -> Found:
         return Found(kind, "grow", {"size": min(95.0, max(0.0, small * 100))})
     if motion.turned:
         return Found(kind, "spin", {"turns": 1}, exact=False)
-    if motion.opacity is not None:
+    if motion.opacity is not None and motion.opacity[0] != motion.opacity[1]:
         return Found(kind, "fade")
     return Found(kind, "appear")
 
 
-def _coming(kind: Kind, across: float, down: float, stage: tuple[float, float]) -> Found:
+def _coming(kind: Kind, across: float, down: float, stage: tuple[float, float], fades: bool) -> Found:
     sides = [("left" if across < 0 else "right") if across else "", ("top" if down < 0 else "bottom") if down else ""]
-    if hypot(across, down) > _FAR:
+    if hypot(across, down) > _FAR or (not fades and hypot(across, down) > _NEAR):
         return Found(kind, "slide", {"side": "-".join(filter(None, sides[::-1]))})
     flat = abs(across) * stage[0] >= abs(down) * stage[1]
     side = sides[0] if flat else {"top": "above", "bottom": "below"}[sides[1]]

@@ -46,15 +46,22 @@ class Package:
         """Return what a member holds; None if there is none of that name. ``BadPresentation`` beyond the bounds."""
         if name not in self.names:
             return None
+        self.check(name)
+        if self._zip.getinfo(name).file_size > most:
+            raise BadPresentation(f"{name} in it is larger than can be read; make it smaller")
+        try:
+            return self._zip.read(name)
+        except DAMAGED as error:
+            raise BadPresentation(f"{name} in it is damaged; save it again") from error
+
+    def check(self, name: str) -> None:
+        """Look at what a member says of itself; ``BadPresentation`` beyond the bounds."""
         told = self._zip.getinfo(name)
         if told.flag_bits & 1:
             raise BadPresentation("it is locked by a password; save it without one and try again")
+        most = MOST_XML_BYTES if name.endswith((".xml", ".rels")) else MOST_MEMBER_BYTES
         if told.file_size > most:
             raise BadPresentation(f"{name} in it is larger than can be read; make it smaller")
-        try:
-            return self._zip.read(told)
-        except DAMAGED as error:
-            raise BadPresentation(f"{name} in it is damaged; save it again") from error
 
     def xml(self, name: str) -> Element | None:
         """Return the root of a member that is XML; None if there is none of that name."""

@@ -8,6 +8,7 @@ from msgspec.structs import replace
 from ritornel.core.model import Clip, Line, Picture, Shape, Show, Sound
 from ritornel.core.model.framing import Framing
 from ritornel.core.model.running import running
+from ritornel.formats.ooxml.transitions import is_held
 from ritornel.formats.presentations.telling import can_be_said, is_standard
 
 
@@ -88,15 +89,36 @@ def framing(show: Show) -> str:
     )
 
 
-def soft(show: Show) -> str:
-    """Say how many objects lose the softness of their edge or shadow, or the colours in the middle of a gradient."""
-    things = [thing for slide in show.slides for thing in slide.objects]
-    edges = sum(bool(thing.soft_edge) for thing in things)
+def soft_edges(show: Show) -> str:
+    """Say how many objects lose the softness of their edge."""
+    return _said(sum(bool(thing.soft_edge) for slide in show.slides for thing in slide.objects), "soft edge")
+
+
+def gradients(show: Show) -> str:
+    """Say how many gradients lose the colours in their middle."""
+    things = chain.from_iterable(slide.objects for slide in show.slides)
     many = sum(isinstance(t, Shape) and t.gradient is not None and len(t.gradient.stops) > 2 for t in things)
-    words = [_said(edges, "soft edge")] if edges else []
-    if many:
-        words.append(f"{_counted(many, 'gradient')} {'keeps its' if many == 1 else 'keep their'} first and last colour")
-    return "; ".join(words)
+    keeps = "keeps its" if many == 1 else "keep their"
+    return f"{_counted(many, 'gradient')} {keeps} first and last colour only" if many else ""
+
+
+def voices(show: Show) -> str:
+    """Say how many voices are left out."""
+    return _said(sum(slide.narration is not None for slide in show.slides), "voice")
+
+
+def unlike_transitions(show: Show) -> str:
+    """Say how many transitions have none like them, and become fades."""
+    count = sum(not is_held(slide.transition) for slide in show.slides[1:])
+    return f"{_counted(count, 'transition')} {'becomes a fade' if count == 1 else 'become fades'}" if count else ""
+
+
+def settings_of_builds(show: Show) -> str:
+    """Say how many builds lose their own easing, or what they do afterwards."""
+    steps = (step for slide in show.slides for step in slide.running_order if not step.off)
+    count = sum(bool(step.easing or step.afterwards != "stays") for step in steps)
+    loses = "loses its" if count == 1 else "lose their"
+    return f"{_counted(count, 'build')} {loses} easing, or what comes afterwards" if count else ""
 
 
 def structure(show: Show) -> str:
