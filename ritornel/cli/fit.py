@@ -11,7 +11,7 @@ from ritornel.core.edits import BadEdit, apply
 from ritornel.core.edits.fitting import FitLength, Gives
 from ritornel.core.score import compile
 from ritornel.core.time.rounding import rounded
-from ritornel.formats.show_document import write_show
+from ritornel.formats.show_document import document_of
 
 NAME = "fit"
 HELP = "Let a show last just so long: its holds and waits give way, by one factor. Writes its document."
@@ -36,7 +36,7 @@ def run(asked: argparse.Namespace) -> int:
         fitted = apply(show, FitLength(length=length, gives=gives, reading=asked.reading))
     except BadEdit as error:
         raise Wrong(f"{asked.show}: {error}") from error
-    content = write_show(fitted)
+    content = document_of(fitted)
     if asked.out is None:
         sys.stdout.write(content.decode() + "\n")
         return 0

@@ -15,6 +15,7 @@ from typing import BinaryIO, NamedTuple
 
 from ritornel.core.model import Asset, Show, limits
 from ritornel.core.model.reading import BadDocument, read_show
+from ritornel.core.model.version import VERSION
 from ritornel.core.model.writing import write_show
 from ritornel.formats.media_kinds import as_file
 
@@ -43,12 +44,18 @@ def zip_blocks(show: Show, files: Mapping[str, Path]) -> Iterator[bytes]:
     """Yield a zip of the document and the file of every asset in ``files`` (path by asset id), as it is made."""
     out = Outlet()
     with zipfile.ZipFile(out, "w", zipfile.ZIP_STORED) as archive:
-        archive.writestr(DOCUMENT, write_show(show), compress_type=_STILL_COMPRESSIBLE)
+        archive.writestr(DOCUMENT, document_of(show), compress_type=_STILL_COMPRESSIBLE)
         names = {asset.id: media_name(asset) for asset in show.assets}
         for asset_id, path in sorted(files.items()):
             yield from packed(archive, out, names.get(asset_id, f"media/{asset_id}"), path)
         yield out.taken()
     yield out.taken()
+
+
+def document_of(show: Show) -> bytes:
+    """Return a show's document as it leaves the house: with its version."""
+    rest = write_show(show)[1:].lstrip()
+    return b'{\n  "version": %d%s%s' % (VERSION, b"\n" if rest == b"}" else b",\n  ", rest)
 
 
 def packed(archive: zipfile.ZipFile, out: "Outlet", name: str, path: Path) -> Iterator[bytes]:

@@ -12,6 +12,7 @@ from ritornel.core.model.complaints import in_words
 from ritornel.core.model.controls import json_without_controls
 from ritornel.core.model.lineage import with_lineages
 from ritornel.core.model.show import Show
+from ritornel.core.model.version import check_version
 
 __all__ = ["BadDocument", "check_counts", "check_show", "check_slide", "convert", "read_json", "read_show"]
 
@@ -23,12 +24,14 @@ def read_show(source: bytes | Mapping[str, Any]) -> Show:
     """Return the show in a JSON document (bytes, or already parsed).
 
     Left-out identifiers are given by position (``slide-2``, ``build-1``); null counts as left out.
-    Raises ``BadDocument`` with one line naming the place, e.g. ``slide 3, build 2: duration must be 0 or more``.
+    Documents of every version there has been are read (``core.model.version``). Raises ``BadDocument`` with one line
+    naming the place, e.g. ``slide 3, build 2: duration must be 0 or more``.
     """
     if isinstance(source, bytes):
         source = read_json(source)
     if not isinstance(source, Mapping):
         raise BadDocument("a show document must be a JSON object with the fields of a show")
+    check_version(source)
     try:
         show = convert(_with_ids(_without_nulls(source)), Show)
     except RecursionError as error:

@@ -5,6 +5,7 @@ from typing import Any
 import msgspec
 
 from ritornel.core.model.show import Show
+from ritornel.core.model.version import VERSION
 
 ADDRESS = "https://json-schema.org/draft/2020-12/schema"
 
@@ -13,4 +14,6 @@ def show_schema() -> dict[str, Any]:
     """Return the schema that every show document that is written follows."""
     told = {"$schema": ADDRESS, "title": "A show document of Ritornel", **msgspec.json.schema(Show)}
     plain: dict[str, Any] = msgspec.json.decode(msgspec.json.encode(told))
+    version = {"description": "Left out: 1.", "type": "integer", "minimum": 1, "maximum": VERSION}
+    plain["$defs"]["Show"]["properties"]["version"] = version
     return plain

@@ -4,13 +4,12 @@ from collections.abc import Iterator, Mapping
 from pathlib import Path
 
 from ritornel.core.model import Show
-from ritornel.core.model.writing import write_show
-from ritornel.formats.show_document import contents_of
+from ritornel.formats.show_document import contents_of, document_of
 from ritornel.formats.shows._protocol import Format
 
 
 def _written(show: Show, files: Mapping[str, Path]) -> Iterator[bytes]:
-    yield write_show(show)
+    yield document_of(show)
 
 
 FORMAT = Format(
