@@ -1,6 +1,7 @@
 """Send what nobody would: commands, documents, zips, media, ranges and forms, made and broken at random.
 
-    bin/fuzz [--commands 10000] [--documents 5000] [--media 3000] [--requests 1000] [--outlines 300] [--seed 1]
+    bin/fuzz [--commands 10000] [--documents 5000] [--media 3000] [--requests 1000] [--outlines 300] [--files 2000]
+             [--seed 1]
 
 A real server is asked; none of it may answer 500 or more, take over ``SECONDS``, or take more than ``BYTES`` of memory, and
 whatever is kept must be read, compiled and exported again. Exits 1 and says what was sent if something does not hold.
@@ -13,6 +14,7 @@ from collections.abc import Iterator
 
 import httpx
 
+from proof.fuzz_files import read_all
 from proof.fuzzing import Broken, Fuzz
 from proof.server import Server
 from ritornel.core.model.reading import BadDocument
@@ -34,11 +36,18 @@ def main(arguments: list[str] | None = None) -> int:
         ("media", 3000),
         ("requests", 1000),
         ("outlines", 300),
+        ("files", 2000),
         ("seed", 1),
     ):
         parser.add_argument(f"--{name}", type=int, default=count)
     asked = parser.parse_args(arguments)
     began = time.monotonic()
+    try:
+        read = read_all(asked.files, asked.seed)
+    except AssertionError as error:
+        print(f"broken: {error}"[:4000])
+        return 1
+    print(", ".join(f"{name}: {count}" for name, count in sorted(read.items())))
     with Server() as server:
         fuzz = Fuzz(server, asked.seed)
         try:

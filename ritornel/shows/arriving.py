@@ -10,6 +10,7 @@ from pathlib import Path
 from typing import BinaryIO
 
 from django.conf import settings
+from msgspec.structs import replace
 
 from ritornel.core.model import Show as CoreShow
 from ritornel.core.model.reading import BadDocument, read_show
@@ -87,7 +88,8 @@ def taken_in(work: AtWork) -> None:
         with arrival.document.open("rb") as file:
             contents = contents_of(file, settings.ASSET_MAX_BYTES)
             _take_in_media(work, arrival, contents, file)
-        _keep(arrival, _renamed(contents.show, arrival.became))
+        show = _renamed(contents.show, arrival.became)
+        _keep(arrival, show if show.title or not arrival.format else replace(show, title=Path(arrival.name).stem))
     except (BadDocument, BadMedia, BadPresentation) as error:
         arrival.refused = str(error)
         arrival.save(update_fields=["refused"])

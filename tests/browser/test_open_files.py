@@ -4,10 +4,12 @@ import csv
 from io import StringIO
 
 from ritornel.shows import in_rows
+from ritornel.shows.models import Show
 from tests.browser.counting import CountingCase
 from tests.browser.shows import two_slides
 from tests.browser.test_accessibility import Axe
 from tests.browser.test_dropping import DROP
+from tests.formats.test_opendocument import ACT, BOX, PAGE, packed
 
 
 class OpenFiles(CountingCase, Axe):
@@ -36,3 +38,22 @@ class OpenFiles(CountingCase, Axe):
         self.assertEqual((one.waits, two.hold_ms), ({"1": 2500}, 7000))
         page.evaluate(DROP, [[filled | {"bytes": list(b"slide,cue,rest\none,1,soon\n")}], ".desk"])
         page.wait_for_selector(".desk-notice:has-text('row 2: “soon” is not a number')")
+
+    def test_a_presentation_is_brought_in_and_its_builds_play(self):
+        page = self.page
+        page.goto("/")
+        unknown = ACT.format(kind="entrance", parts='<anim:transitionFilter smil:targetElement="box" smil:dur="1s" smil:type="x"/>')  # fmt: skip
+        held = {"name": "An evening.odp", "mimeType": "application/zip", "buffer": packed(PAGE.format(BOX + unknown))}
+        page.set_input_files("#import input[type=file]", held)
+        page.wait_for_selector("text=1 build becomes “fade”: what it was is not known here")
+        self.check_now("what becomes different")
+        page.keyboard.press("Enter")
+        page.wait_for_selector(".desk")
+        self.ready()
+        self.assertIn("An evening", page.title())
+        box = "document.querySelector('#stage [data-key=object-1]').style"
+        page.evaluate("ritornel.stage.scrub(100)")
+        self.until(f"{box}.visibility === 'hidden'")
+        page.keyboard.press("Space")
+        self.until(f"{box}.visibility === 'inherit' && {box}.opacity === '1'")
+        self.assertEqual(Show.objects.get().title, "An evening")

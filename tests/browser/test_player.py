@@ -60,7 +60,8 @@ class Player(WatchingCase):
         self.until("!held.isConnected && held.networkState === HTMLMediaElement.NETWORK_EMPTY")
         page.keyboard.press("Home")
         self.until("document.querySelector('.stage video')?.readyState >= 2")
-        self.until("player.playhead.playing && document.querySelector('.stage video').currentTime > 0.1")
+        self.until("player.playhead.playing && held.isConnected && held.currentTime > 0.1")
+        self.until("Math.abs((player.sound.graph?.gainOf(held) ?? held.volume) - 1) < 0.01")
 
     def test_or_begins_again(self):
         self.watch(

@@ -56,6 +56,8 @@ class ShortRuns(TestCase):
             "60",
             "--outlines",
             "30",
+            "--files",
+            "40",
             "--seed",
             "3",
         )

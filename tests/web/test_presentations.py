@@ -47,6 +47,11 @@ class Presentations(OwnerCase):
         (kept,) = in_rows.load(row).slides
         self.assertEqual((kept.title, [s.effect for s in kept.running_order]), ("The lamp", ["fade"]))
         self.assertTrue(in_rows.load(row).style)
+        self.assertEqual(row.title, "The lamp")
+
+    def test_one_without_a_title_of_its_own_is_called_as_its_file(self):
+        self.goes_on(self.take_in(packed(PAGE.format(BOX)), "An evening.odp"))
+        self.assertEqual(Show.objects.get().title, "An evening")
 
     def test_what_becomes_different_is_said_before_it_is_taken_in(self):
         page = self.take_in(packed(PAGE.format(BOX + UNKNOWN)))

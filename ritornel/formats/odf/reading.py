@@ -18,7 +18,7 @@ from ritornel.formats.odf.shapes_in import Shapes
 from ritornel.formats.odf.styles_in import Properties, Styles, colour_of
 from ritornel.formats.odf.timing_in import Timing, transition_of
 from ritornel.formats.odf.words_in import Within, Words
-from ritornel.formats.presentations import BadPresentation, Taken
+from ritornel.formats.presentations import BadPresentation, Taken, titled
 from ritornel.formats.presentations.gathering import Gathered
 from ritornel.formats.presentations.losses import Losses
 from ritornel.formats.presentations.sequencing import running_order
@@ -80,7 +80,7 @@ class _Document:
         """Return the show, its media, and what becomes different."""
         slides = tuple(self._slide(page, number) for number, page in enumerate(self._pages))
         show = Show(
-            title=self._meta("dc:title") or next((s.title for s in slides if s.title), ""),
+            title=titled(self._meta("dc:title"), *(slide.title for slide in slides)),
             width=self._stage[0],
             height=self._stage[1],
             slides=slides,

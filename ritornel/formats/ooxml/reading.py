@@ -21,7 +21,7 @@ from ritornel.formats.ooxml.shapes_in import Masters, Shapes
 from ritornel.formats.ooxml.themes import Fill, Theme
 from ritornel.formats.ooxml.timing_in import Timing
 from ritornel.formats.ooxml.transitions import entry_of
-from ritornel.formats.presentations import BadPresentation, Taken
+from ritornel.formats.presentations import BadPresentation, Taken, titled
 from ritornel.formats.presentations.gathering import Gathered
 from ritornel.formats.presentations.losses import Losses
 from ritornel.formats.presentations.sequencing import running_order
@@ -82,9 +82,8 @@ class _Document:
         if len(pages) > limits.SLIDES:
             raise BadPresentation(f"it has {len(pages):,} slides, and {limits.SLIDES:,} are the most")
         slides = tuple(self._slide(page, number) for number, page in enumerate(pages))
-        title = " ".join((self._document.core_properties.title or "").split())[:300]
         show = Show(
-            title=title or next((t for s in slides if (t := _titled(s))), ""),
+            title=titled(self._document.core_properties.title or "", *map(_titled, slides)),
             width=self._stage[0],
             height=self._stage[1],
             slides=slides,

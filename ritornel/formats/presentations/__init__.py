@@ -4,6 +4,6 @@ A reader gives a ``Taken``: the show that a file makes, its media, and in words 
 places in stage units, on a stage 1280 wide and as high as the file's pages are.
 """
 
-from ritornel.formats.presentations.taken import BadPresentation, Taken
+from ritornel.formats.presentations.taken import BadPresentation, Taken, titled
 
-__all__ = ["BadPresentation", "Taken"]
+__all__ = ["BadPresentation", "Taken", "titled"]

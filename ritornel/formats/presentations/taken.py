@@ -1,9 +1,18 @@
 """What a reader of presentations gives."""
 
+import re
 from collections.abc import Mapping, Sequence
 from typing import NamedTuple
 
 from ritornel.core.model import Show
+
+_GENERIC = re.compile(r"(?:\w+ )?(?:presentation|slide|untitled|page)\s*-?\d*", re.IGNORECASE)
+
+
+def titled(title: str, *others: str) -> str:
+    """Return the title of a presentation: what it says of itself, or the first of others where that says nothing."""
+    plain = " ".join(title.split())[:300]
+    return next((words for words in ("" if _GENERIC.fullmatch(plain) else plain, *others) if words), "")
 
 
 class BadPresentation(ValueError):

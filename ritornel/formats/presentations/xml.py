@@ -1,5 +1,6 @@
 """XML of strangers, parsed within bounds: no entities, nothing fetched, no deeper or larger than a presentation is."""
 
+import struct
 import zipfile
 import zlib
 from typing import BinaryIO
@@ -12,7 +13,7 @@ Element = etree._Element
 MOST_XML_BYTES = 64 * 1024 * 1024
 MOST_MEMBER_BYTES = 300 * 1024 * 1024
 _MOST_MEMBERS = 20_000
-DAMAGED = (zipfile.BadZipFile, zlib.error, EOFError, OSError, RuntimeError, NotImplementedError, OverflowError)
+DAMAGED = (zipfile.BadZipFile, zlib.error, EOFError, OSError, RuntimeError, OverflowError, ValueError, struct.error)
 
 
 def parsed(content: bytes) -> Element:

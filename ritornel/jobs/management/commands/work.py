@@ -44,6 +44,7 @@ class Command(BaseCommand):
     def handle(self, *args: Any, **options: Any) -> None:
         """Work until ended."""
         preload("ritornel.films.apart")
+        preload("ritornel.formats.presentations.ours")
         if options["pieces"] and not (settings.REDIS and settings.MEDIA_STORE):
             raise CommandError("to make pieces for another machine, set RITORNEL_REDIS and RITORNEL_MEDIA_STORE")
         if settings.REDIS:

@@ -3,7 +3,7 @@
 import { lastOfLength, valueAt } from "./evaluate.js";
 import { Graph } from "./graph.js";
 import { jointAt } from "./mixing.js";
-import { release } from "./nodes.js";
+import { release, takeMedium } from "./media_pool.js";
 import { gainAt, placeAt } from "./spans.js";
 
 const SEEK_BEYOND_S = 0.4; // further off than this, seek
@@ -225,8 +225,9 @@ export class Media {
     if (node?.kind === "clip") return this.stage.video(slideId, span.id);
     const asset = this.play.assets[span.asset];
     if (!asset) return null;
-    const audio = new Audio(asset.url);
+    const audio = takeMedium("AUDIO");
     audio.preload = "auto";
+    audio.src = asset.url;
     return audio;
   }
 

@@ -2,6 +2,7 @@
 
 import { fontFamily } from "./families.js";
 import { keepPicture } from "./kept_pictures.js";
+import { takeMedium } from "./media_pool.js";
 
 const SAME = 0.01; // stage units
 const FAR = 100000; // beyond everything that is set, as core.text.parts has it
@@ -106,17 +107,10 @@ function straightLine({ width, height, rising, line, line_width }) {
   return drawing;
 }
 
-/** Lets go at once of what a browser has read and decoded of a medium that is not seen or heard again. */
-export function release(medium) {
-  medium.pause();
-  medium.removeAttribute("src");
-  medium.load();
-}
-
 function mediaElement(node, asset, as) {
   if (node.kind === "clip" && as === "copy") return Object.assign(document.createElement("canvas"), { width: asset?.width ?? 1, height: asset?.height ?? 1 });
   if (node.kind === "clip" && as !== "still") {
-    const video = document.createElement("video");
+    const video = takeMedium("VIDEO");
     video.playsInline = true;
     video.preload = "auto";
     video.poster = asset?.poster ?? "";

@@ -16,14 +16,26 @@ const END_MS = 150;
 export class Routed {
   constructor(graph, element, gain) {
     const { context } = graph;
-    Object.assign(this, { context, element, wanted: gain, busyUntil: 0, readings: [] });
+    Object.assign(this, { context, element, wanted: gain });
     this.gain = new GainNode(context, { gain });
     this.dip = new GainNode(context);
     this.delay = element instanceof HTMLAudioElement ? new DelayNode(context, { maxDelayTime: MOST_HELD_S, delayTime: HELD_S }) : null;
     this.source = context.createMediaElementSource(element);
-    (this.delay ? this.source.connect(this.delay) : this.source).connect(this.dip).connect(this.gain).connect(graph.bus);
-    element.volume = 1;
+    this.join(graph.bus);
     element.addEventListener("emptied", () => element.hasAttribute("src") || this.leave()); // it was let go of
+    element.addEventListener("loadstart", () => this.left && this.join(graph.bus)); // and is used again
+  }
+
+  /** Puts the way together, as it is for an element that is new. */
+  join(bus) {
+    const { delay, dip, gain, source } = this;
+    (delay ? source.connect(delay) : source).connect(dip).connect(gain).connect(bus);
+    for (const [param, value] of [[delay?.delayTime, HELD_S], [dip.gain, 1]]) {
+      param?.cancelScheduledValues(0);
+      param?.setValueAtTime(value, this.context.currentTime);
+    }
+    Object.assign(this, { left: false, busyUntil: 0, readings: [] });
+    this.element.volume = 1;
   }
 
   /** How much later it is heard than it plays when nothing is to be made up for, in s; without what comes after the bus. */
@@ -74,14 +86,16 @@ export class Routed {
 
   /** Takes the way apart: nothing comes along it any more. */
   leave() {
+    this.left = true;
     for (const node of [this.source, this.delay, this.dip, this.gain]) node?.disconnect();
   }
 
   /** Ends it softly; then `ended` is called, unless it is to be heard again by then. */
   end(ended) {
     this.loudness = 0;
+    const was = this.element.src;
     setTimeout(() => {
-      if (this.wanted !== 0) return;
+      if (this.wanted !== 0 || this.element.src !== was) return;
       this.element.pause();
       ended();
     }, END_MS);

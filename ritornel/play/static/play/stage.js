@@ -5,7 +5,8 @@ import { announceLinks } from "./links.js";
 import { Ink } from "./inking.js";
 import { STANDS, drawnIn, sheetIn } from "./frame.js";
 import { Cover } from "./masks.js";
-import { build, fitMedia, frameBox, release, stretchDrawing } from "./nodes.js";
+import { release } from "./media_pool.js";
+import { build, fitMedia, frameBox, stretchDrawing } from "./nodes.js";
 import { transformOf } from "./placing.js";
 
 /** Draws frames of a show into `root`. `play` is {width, height, order, slides, assets}. */
