@@ -18,9 +18,11 @@ from ritornel.render.filming import LINES, RATES, Film, FilmSettings, Shape, Sou
 from ritornel.render.ways_out import WAYS, planned
 
 NAME = "film"
-HELP = "Make a film of a show (its zip): MP4 or WebM; or a moving picture, its sound, its stills, as the ending says."
+HELP = (
+    "Make a film of a show (its zip): MP4 or WebM; or a moving picture, its sound, stills or pages, as the ending says."
+)
 _STILLS = {"png", "svg"}
-_ENDINGS = sorted(WAYS)
+_ENDINGS = sorted(name for name in WAYS if "-" not in name)
 
 
 def arguments(parser: argparse.ArgumentParser) -> None:
@@ -34,6 +36,7 @@ def arguments(parser: argparse.ArgumentParser) -> None:
     parser.add_argument("--shape", choices=["wide", "square", "upright"], default="wide", help="of the picture (wide)")
     parser.add_argument("--follow", action="store_true", help="show what comes on the stage, not the whole stage")
     parser.add_argument("--captions", nargs="?", const="", metavar="LANGUAGE", help="captions as part of the picture")
+    parser.add_argument("--each-cue", action="store_true", help="of pages (.pdf): one before each cue as well")
     parser.add_argument("--json", action="store_true", help="tell what was made as JSON")
 
 
@@ -44,8 +47,12 @@ def _of(numbers: tuple[int, ...]) -> str:
 def run(asked: argparse.Namespace) -> int:
     """Make it; exit code 1 where a medium is missing."""
     kind = asked.out.suffix.removeprefix(".").lower()
-    if kind not in WAYS:
+    if kind not in _ENDINGS:
         raise Wrong(f"{asked.out}: what is to be made is told by its ending: {', '.join(_ENDINGS)}")
+    if asked.each_cue:
+        if kind != "pdf":
+            raise Wrong("--each-cue is of pages: let the file end in .pdf")
+        kind = "pdf-cues"
     settings = FilmSettings(kind, asked.height, asked.fps, _shape(asked.shape, asked.follow), asked.captions)
     if settings.lines not in range(120, max(LINES) + 1) or settings.fps not in range(5, max(RATES) + 1):
         raise Wrong(f"a film has up to {max(LINES)} lines and {max(RATES)} frames a second")

@@ -1,15 +1,14 @@
 """A transcript as a PDF (ISO 32000), by ``fpdf2``: slides as pictures, beside each what is said and when."""
 
 from collections.abc import Sequence
-from importlib.resources import as_file, files
 from typing import NamedTuple
 
 from fpdf import FPDF
 from fpdf.enums import XPos, YPos
 
+from ritornel.assets.pdf_letters import TITLES, WORDS, give_letters
+
 _MARGIN, _PICTURE, _GAP = 15.0, 56.0, 7.0
-_FAMILIES = {"Words": "plex-sans-400", "Titles": "fraunces-600"}
-_FALLBACKS = {"Arabic": "plex-arabic-400", "Hebrew": "plex-hebrew-400", "Wide": "m-plus-400"}
 _LINE, _SMALL = 5.6, 4.4
 _INK, _SOFT, _BRASS, _RULE = (33, 28, 43), (107, 100, 115), (143, 100, 20), (216, 205, 184)
 
@@ -46,27 +45,22 @@ class _Pages(FPDF):
         self.set_auto_page_break(True, _MARGIN + 4)
         self.set_title(title)
         self.ratio, self.address = ratio, address
-        faces = files("ritornel.assets").joinpath("fonts")
-        for family, face in {**_FAMILIES, **_FALLBACKS}.items():
-            with as_file(faces.joinpath(f"{face}.ttf")) as path:
-                self.add_font(family, fname=path)
-        self.set_fallback_fonts(list(_FALLBACKS), exact_match=False)
-        self.set_text_shaping(True)
+        give_letters(self)
 
     def footer(self) -> None:
         """Number the page."""
         self.set_y(-_MARGIN)
-        self.set_font("Words", size=8)
+        self.set_font(WORDS, size=8)
         self.set_text_color(*_SOFT)
         self.cell(0, 4, str(self.page_no()), align="R")
 
     def heading(self, words: str, size: float) -> None:
-        self.set_font("Titles", size=size)
+        self.set_font(TITLES, size=size)
         self.set_text_color(*_INK)
         self.multi_cell(0, size * 0.45, words, align="L", new_x=XPos.LMARGIN, new_y=YPos.NEXT)
 
     def soft(self, words: str) -> None:
-        self.set_font("Words", size=9)
+        self.set_font(WORDS, size=9)
         self.set_text_color(*_SOFT)
         self.multi_cell(0, 6, words, align="L", new_x=XPos.LMARGIN, new_y=YPos.NEXT)
 
@@ -97,7 +91,7 @@ class _Pages(FPDF):
         self.set_y(max(self.get_y(), bottom))
 
     def _title(self, entry: Entry) -> None:
-        self.set_font("Titles", size=12)
+        self.set_font(TITLES, size=12)
         self.set_text_color(*_INK)
         self.write(_LINE, f"{entry.number}  {entry.title}")
         self._time(entry.start_ms)
@@ -105,10 +99,10 @@ class _Pages(FPDF):
 
     def _passage(self, cue: int, at_ms: int, text: str) -> None:
         if cue:
-            self.set_font("Words", size=8)
+            self.set_font(WORDS, size=8)
             self.set_text_color(*_BRASS)
             self.write(_LINE, f"[{cue}]  ")
-        self.set_font("Words", size=10.5)
+        self.set_font(WORDS, size=10.5)
         self.set_text_color(*_INK)
         self.write(_LINE, text)
         if cue:
@@ -116,7 +110,7 @@ class _Pages(FPDF):
         self.ln(_LINE + 1.2)
 
     def _time(self, at_ms: int) -> None:
-        self.set_font("Words", size=8)
+        self.set_font(WORDS, size=8)
         self.set_text_color(*_SOFT)
         link = f"{self.address}?t={at_ms / 1000:g}" if self.address else ""
         self.write(_LINE, f"   {_minutes(at_ms)}", link)

@@ -10,6 +10,7 @@ from unittest import TestCase
 
 import av
 import numpy as np
+import pypdfium2
 from msgspec.structs import replace
 from PIL import Image
 
@@ -19,7 +20,7 @@ from ritornel.formats.samples import paced_blocks
 from ritornel.render.filming import Film, FilmSettings, Sources, chapter_slides, only
 from ritornel.render.ways_out import WAYS, planned
 from tests.files import png, wave_of
-from tests.made import show, slide, step
+from tests.made import show, slide, step, text
 from tests.render.test_frames import bare, box
 
 CUT = {"transition": {"type": "cut"}}
@@ -233,6 +234,21 @@ class OtherWays(Made):
         self.assertAlmostEqual(levels["opus"], levels["wav"], delta=0.5)
         with self.assertRaisesRegex(ValueError, "nothing is heard"):
             planned(show(bare()), FilmSettings(kind="m4a"))
+
+    def test_pages_are_slides_as_they_end_or_as_they_are_before_each_cue(self):
+        words = text("t", "Four tons", x=10, y=10, width=300, height=60)
+        steps = (
+            step("a", "cue", 200, object="t", kind="entrance", effect="fade"),
+            step("b", "cue", 200, object="t", kind="exit"),
+        )
+        made = show(bare(words, steps=steps, title="Turning"), bare(box(), title="Still"), title="An evening")
+        for kind, shown in (("pdf", ["", ""]), ("pdf-cues", ["", "Four tons", "", ""])):
+            pages = pypdfium2.PdfDocument(self.made(planned(made, replace(SMALL, kind=kind))))
+            self.assertEqual([page.get_textpage().get_text_range() for page in pages], shown)
+            self.assertEqual([mark.get_title() for mark in pages.get_toc()], ["Turning", "Still"])
+            self.assertEqual(pages[0].get_size(), (made.width * 0.75, made.height * 0.75))
+            last = np.asarray(pages[len(pages) - 1].render(scale=0.25).to_pil().convert("RGB"))
+            self.assertTrue(np.allclose(last[40, 80], (0x1F, 0x7A, 0x6D), atol=12), last[40, 80])
 
     def test_stills_are_slides_as_they_end(self):
         gone = step("x", "alongside", 300, kind="exit", effect="fade")
