@@ -77,9 +77,11 @@ def _voiced(heard: Heard) -> Document:
 
 def _far(heard: Heard) -> Document:
     voice = _spoken("goodbye", heard)
-    return _slide(
-        "far", "Away from the microphone", **{**voice, "narration": {**voice["narration"], "asset": "voice-far.ogg"}}
-    )
+    told = {**voice["narration"], "asset": "voice-far.ogg", "marks": [700], "by_hand": [1]}
+    tower = _seen("stairs", "clockwork.jpg", 80, 180, 760, 428, name="The stairs")
+    order = [build("s1", "stairs", "fade", duration=400)]
+    more = {"script": f"[1] {voice['script']}", "narration": told, "running_order": order}
+    return _slide("far", "Away from the microphone", tower, **more)
 
 
 def _other_words(heard: Heard) -> Document:
