@@ -202,6 +202,15 @@ class OfOthers(TestCase):
         self.assertEqual(len({o.group for o in slide_.objects}), 1)
         self.assertEqual([(s.object, s.trigger) for s in slide_.running_order], [("object-1", "cue"), ("object-2", "alongside")])  # fmt: skip
 
+    def test_a_picture_is_known_by_what_is_in_it_where_its_name_does_not_say(self):
+        held = io.BytesIO(packed(PAGE.format('<draw:frame svg:width="2cm" svg:height="2cm"><draw:object xlink:href="./Object 1"/><draw:image xlink:href="./ObjectReplacements/Object 1"/></draw:frame>')))  # fmt: skip
+        with zipfile.ZipFile(held, "a") as archive:
+            archive.writestr("ObjectReplacements/Object 1", presentations.PNG)
+        found = taken(held.getvalue())
+        (picture,) = found.show.slides[0].objects
+        self.assertEqual((picture.asset, found.show.assets[0].name), (presentations.PICTURE, "Object 1.png"))
+        self.assertEqual(found.changed, ("1 embedded document becomes its picture",))
+
     def test_one_file_of_xml_is_read_too(self):
         with zipfile.ZipFile(io.BytesIO(packed(PAGE.format(BOX)))) as archive:
             flat = archive.read("content.xml").decode().replace("document-content", "document")

@@ -1,6 +1,8 @@
 """Names and lengths of ISO/IEC 29500."""
 
+import re
 from collections.abc import Iterator, Mapping
+from functools import cache
 
 from lxml import etree
 
@@ -19,6 +21,7 @@ EMU = 9525
 HUNDREDTHS = 75
 """Hundredths of a point of a stage unit, as sizes of letters are given."""
 
+_PREFIX = re.compile(r"\b([a-z]\w*):(?=\w)")
 _PREFIXES = {uri: prefix for prefix, uri in NAMESPACES.items()}
 
 
@@ -36,14 +39,20 @@ def local(element: Element) -> str:
     return f"{_PREFIXES[uri]}:{name}" if uri in _PREFIXES else name
 
 
+@cache
+def _whole(path: str) -> str:
+    """Return a path of prefixed names with the names in full."""
+    return _PREFIX.sub(lambda match: f"{{{NAMESPACES[match[1]]}}}", path)
+
+
 def found(element: Element | None, path: str) -> Element | None:
     """Return the element at a path of prefixed names, “p:spPr/a:ln”."""
-    return None if element is None else element.find(path, dict(NAMESPACES))
+    return None if element is None else element.find(_whole(path))
 
 
 def all_in(element: Element | None, path: str) -> list[Element]:
     """Return the elements at a path of prefixed names."""
-    return [] if element is None else element.findall(path, dict(NAMESPACES))
+    return [] if element is None else element.findall(_whole(path))
 
 
 def number(element: Element | None, name: str, default: float = 0.0) -> float:

@@ -32,6 +32,8 @@ class Gathered:
             self._losses.count(noun, "is not in the file", "are not in the file")
             return None
         claim = CLAIMS.get(PurePosixPath(name).suffix.lower())
+        if claim is None and "picture" in kinds and (ending := _ending(content)):
+            name, claim = f"{PurePosixPath(name).name}{ending}", CLAIMS[ending]
         if claim is None or claim.kind not in kinds:
             self._losses.count(f"{noun} of a kind that is not read")
             return None
@@ -53,6 +55,18 @@ class Gathered:
                 has_sound=claim.kind == "sound",
             )
         return self.assets[id_]
+
+
+def _ending(content: bytes) -> str:
+    """Return the ending that a picture would have that is called without one; empty where it is none that is read."""
+    kinds = {
+        claim.reader: ending for ending, claim in CLAIMS.items() if claim.kind == "picture" and claim.reader != "SVG"
+    }
+    try:
+        with Image.open(BytesIO(content), formats=[kind for kind in kinds if kind != "HEIF"]) as picture:
+            return kinds.get(picture.format or "", "")
+    except UNREADABLE:
+        return ""
 
 
 def _size(content: bytes, reader: str) -> tuple[int, int]:
