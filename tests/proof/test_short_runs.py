@@ -77,7 +77,7 @@ class ShortRuns(TestCase):
         code, said = run(
             siege.main,
             "--rounds",
-            "2",
+            "1",
             "--pages",
             "4",
             "--viewers",
@@ -85,16 +85,16 @@ class ShortRuns(TestCase):
             "--fronted",
             "0",
             "--recordings",
-            "3",
+            "1",
             "--films",
-            "2",
+            "1",
             "--seed",
             "5",
         )
         self.assertEqual(code, 0, said[-3000:])
-        self.assertRegex(said, r"2 rounds in \d+ s: [1-9]\d* edits")
+        self.assertRegex(said, r"1 rounds? in \d+ s: [1-9]\d* edits")
         self.assertRegex(said, r"two pages in 4 s: [1-9]\d* objects added, [1-9]\d* steps taken back")
-        self.assertRegex(said, r"3 recordings of [1-9]\d* s")
+        self.assertRegex(said, r"1 recordings? of [1-9]\d* s")
         self.assertRegex(said, r"12 viewers were answered [1-9]\d* times")
 
     def test_two_pages_that_lose_something_are_noticed(self):
