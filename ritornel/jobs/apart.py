@@ -22,6 +22,7 @@ from typing import Any, TypeVar
 T = TypeVar("T")
 
 _LOOKS_UP_S = 0.3
+_ENDING_S = 30.0
 _BEHIND = 10
 """So nice is work of this kind: pages that are shown on the same machine come first, but it goes on beside them."""
 MEMORY_BYTES = 560 * 1024 * 1024
@@ -63,6 +64,9 @@ def done_apart(
         _await(here, seconds, meanwhile)
         done, value = here.recv()
     except EOFError as error:
+        child.join()
+        if child.exitcode == -signal.SIGTERM:
+            time.sleep(_ENDING_S)  # this process is being ended, and it first: whoever comes next does the work again
         raise TooMuch from error
     finally:
         here.close()

@@ -20,6 +20,26 @@ from tests.jobs.test_apart import long_work
 done_apart(60, long_work, Path(sys.argv[1]))
 """
 
+ENDS_IN_THE_MIDDLE = """
+import atexit, sys, time
+atexit.register(time.sleep, 1)  # what ends takes a moment
+from pathlib import Path
+from threading import Thread
+from ritornel.jobs.apart import TooMuch, done_apart
+from tests.jobs.test_apart import long_work, until
+
+says = Path(sys.argv[1])
+
+def hand():
+    try:
+        done_apart(60, long_work, says)
+    except TooMuch:
+        says.with_suffix(".refused").touch()
+
+Thread(target=hand, daemon=True).start()
+until(says.exists)
+"""
+
 
 def long_work(says: Path) -> None:
     """Says which process it is, and goes on for long."""
@@ -52,6 +72,13 @@ class Apart(TestCase):
     def test_what_it_raises_is_raised_here(self):
         with self.assertRaisesRegex(BadOutline, "there are no words in it"):
             done_apart(10, read_outline, "")
+
+    def test_what_is_cut_off_because_all_is_ended_is_not_taken_for_too_much(self):
+        with tempfile.TemporaryDirectory() as folder:
+            says = Path(folder) / "process"
+            subprocess.run([sys.executable, "-c", ENDS_IN_THE_MIDDLE, str(says)], check=True, timeout=60)
+            self.assertTrue(until(lambda: not runs(int(says.read_text()))))
+            self.assertEqual([path.name for path in Path(folder).iterdir()], ["process"])
 
     def test_it_is_ended_in_time(self):
         began = time.monotonic()
