@@ -1,6 +1,5 @@
 """Our effects in the one line of words that formats keep for a preset: read again, they are what they were."""
 
-from collections.abc import Mapping
 from typing import Any
 
 from ritornel.core.model import Step
@@ -51,6 +50,3 @@ def own_effect(preset: str) -> str:
     """Return our effect that a preset names; empty where it is none of ours."""
     name = preset.removeprefix(PREFIX)
     return name if name != preset and name in EFFECTS else ""
-
-
-Held = Mapping[str, str]
