@@ -2,7 +2,10 @@
 
 from django.urls import include, path
 
+from ritornel.jobs.health import health
+
 urlpatterns = [
+    path("health", health, name="health"),
     path("", include("ritornel.lobby.urls")),
     path("", include("ritornel.desk.urls")),
     path("", include("ritornel.contact.urls")),
