@@ -15,8 +15,8 @@ import httpx
 from proof.fuzz_values import Values
 from proof.server import Server, Someone
 from ritornel.core.model.reading import read_show
-from ritornel.core.model.writing import write_show
 from ritornel.formats.media_kinds import CLAIMS
+from ritornel.formats.show_document import document_of
 from tests.files import pictures, png, wav, webm
 from tests.made import edits, slide, text
 
@@ -112,7 +112,7 @@ class Fuzz:
         self.send("desk", lambda: self.someone.get(address), address)
         out = self.send("document", lambda: self.someone.get(f"{address}document"), address)
         show = read_show(out.content)
-        if write_show(show) != out.content:
+        if document_of(show) != out.content:
             raise Broken(f"what was exported from {address} is not what is read from it")
 
     # ---- documents and zips

@@ -156,7 +156,10 @@ class Recordings(OwnerCase):
 
     def test_while_it_grows_it_is_told_which_word_was_said_last(self):
         name = self.sent(SCRIPT)
-        told = self.post(f"{self.address}/{name}/said", {"after": 10}).json()
+        told = {"word": None}
+        for _ in range(6):  # as a page asks: while a machine is busy nothing is heard in time
+            if told["word"] is None:
+                told = self.post(f"{self.address}/{name}/said", {"after": 10}).json()
         self.assertEqual(SCRIPT[told["at"] :], "mercury.")
         self.assertEqual(told["word"], 15)
 
