@@ -31,7 +31,10 @@ log = logging.getLogger("ritornel")
 SECONDS = 4.0
 """A slide is drawn in this time, or its ground stands for it."""
 
-TRIED_AGAIN_S = 3600.0
+TRIED_AGAIN_S = 60.0
+TRIED_AGAIN_AT_MOST_S = 3600.0
+"""It is tried again after this time, and after twice as long each time: a machine may have been busy."""
+
 _DRAWN = 5
 """Raised when the same slide is drawn in another way: what was drawn before is not taken for it."""
 
@@ -84,7 +87,7 @@ def slide_picture(slide: Slide, show: Show, assets: Mapping[str, Asset], who: in
     plain = path.with_suffix(".plain.png")
     if path.is_file():
         return Drawn(path, True)
-    if plain.is_file() and time.time() - plain.stat().st_mtime < TRIED_AGAIN_S:
+    if plain.is_file() and time.time() - plain.stat().st_mtime < _waits(plain):
         return Drawn(plain, False)
     size = show.width, show.height
     small = {i: file for i in assets_of(slide) if i in assets and (file := small_picture(assets[i])) is not None}
@@ -94,9 +97,22 @@ def slide_picture(slide: Slide, show: Show, assets: Mapping[str, Asset], who: in
                 _write(path, done_apart(SECONDS, drawn_slide, slide, *size, small, PIXELS, sheet))
     except (TooMuch, FileNotFoundError) as error:  # too much of it, or a picture on it is deleted just now
         log.warning("a slide of show %s could not be drawn: %r", show.id, error)
+        waited = _waits(plain)
         _write(plain, plain_png(slide.background, PIXELS, max(1, PIXELS * show.height // show.width)))
+        _write(
+            plain.with_suffix(".waits"),
+            str(min(TRIED_AGAIN_AT_MOST_S, 2 * waited) if waited else TRIED_AGAIN_S).encode(),
+        )
         return Drawn(plain, False)
     return Drawn(path, True)
+
+
+def _waits(plain: Path) -> float:
+    """Return how long the ground stands for a slide before that is tried again, in s; 0 where it was not tried yet."""
+    try:
+        return float(plain.with_suffix(".waits").read_text())
+    except (FileNotFoundError, ValueError):
+        return 0.0
 
 
 def served(request: HttpRequest, drawn: Drawn, lasting: bool) -> HttpResponseBase:

@@ -39,6 +39,9 @@ class Outlines(OwnerCase):
         self.assertIn("part it in two", answer.json()["error"])
 
 
+PICTURES = "ritornel.shows.pictures"
+
+
 class Pictures(OwnerCase):
     def setUp(self):
         super().setUp()
@@ -46,17 +49,26 @@ class Pictures(OwnerCase):
         self.address = f"/shows/{self.row.pk}/pictures/one"
 
     def test_a_slide_that_takes_too_long_is_its_ground_for_a_while(self):
-        with patch("ritornel.shows.pictures.SECONDS", 0.001):
+        with patch(f"{PICTURES}.SECONDS", 0.001):
             answer = self.client.get(self.address)
         self.assertEqual((answer.status_code, answer["Cache-Control"]), (200, "no-store"))
         self.assertGreater(len(answer.getvalue()), 50)
-        with patch("ritornel.shows.pictures.done_apart", side_effect=AssertionError):
+        with patch(f"{PICTURES}.done_apart", side_effect=AssertionError):
             self.assertEqual(
                 self.client.get(self.address)["Cache-Control"], "no-store"
             )  # it is not tried at once again
             self.assertEqual(self.client.get(f"/shows/{self.row.pk}/strip")["Cache-Control"], "no-store")
-        with patch("ritornel.shows.pictures.TRIED_AGAIN_S", 0):
+        for waits in (60, 120):  # then it is tried again, and after twice as long each time
+            later = time.time() + waits
+            with patch(f"{PICTURES}.time.time", return_value=later - 2), self.not_drawn():
+                self.assertEqual(self.client.get(self.address)["Cache-Control"], "no-store")
+            with patch(f"{PICTURES}.time.time", return_value=later + 2), patch(f"{PICTURES}.SECONDS", 0.001):
+                self.assertEqual(self.client.get(self.address)["Cache-Control"], "no-store")
+        with patch(f"{PICTURES}.time.time", return_value=time.time() + 242):
             self.assertNotEqual(self.client.get(self.address)["Cache-Control"], "no-store")
+
+    def not_drawn(self):
+        return patch(f"{PICTURES}.done_apart", side_effect=AssertionError)
 
     def test_who_gets_no_turn_is_told_to_come_again(self):
         held = [queues.drawing().taken("1000") for _ in range(2)]
