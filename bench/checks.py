@@ -64,4 +64,4 @@ def _closely() -> str:
 
 def _looked(someone: Someone, address: str) -> None:
     while someone.get(f"{address}check/closely").raise_for_status().json()["waiting"]:
-        time.sleep(0.05)
+        time.sleep(0.25)
