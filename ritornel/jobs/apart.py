@@ -23,6 +23,8 @@ T = TypeVar("T")
 
 _LOOKS_UP_S = 0.3
 _ENDING_S = 30.0
+_UNKNOWN = 255
+"""How a process ended of which nobody can tell, as the server of forks was ended before (``multiprocessing``)."""
 _BEHIND = 10
 """So nice is work of this kind: pages that are shown on the same machine come first, but it goes on beside them."""
 MEMORY_BYTES = 560 * 1024 * 1024
@@ -65,7 +67,7 @@ def done_apart(
         done, value = here.recv()
     except EOFError as error:
         child.join()
-        if child.exitcode == -signal.SIGTERM:
+        if child.exitcode in (-signal.SIGTERM, _UNKNOWN):
             time.sleep(_ENDING_S)  # this process is being ended, and it first: whoever comes next does the work again
         raise TooMuch from error
     finally:
