@@ -8,7 +8,6 @@ from collections.abc import Iterable, Mapping, Sequence
 
 from ritornel.core.model import Show, Slide, Step
 from ritornel.core.model.paths import path_data, read_path
-from ritornel.core.motion.builds import EFFECTS
 from ritornel.core.motion.declared import Build
 from ritornel.core.motion.easing import Easing
 from ritornel.core.motion.resolving import builds_of, curves_of
@@ -18,6 +17,7 @@ from ritornel.core.time.slide_clock import SlideTime
 from ritornel.formats.odf.names import Element, made, seconds
 from ritornel.formats.odf.objects_out import part_name
 from ritornel.formats.presentations.holding import PREFIX, held
+from ritornel.formats.presentations.laying_out import clusters, lasts
 from ritornel.formats.presentations.telling import is_standard
 
 _CLASSES = {"entrance": "entrance", "exit": "exit", "emphasis": "emphasis", "path": "motion-path"}
@@ -69,7 +69,7 @@ class Timing:
     def _sequence(
         self, slide: Slide, steps: Sequence[Step], names: Mapping[str, str], waits: Mapping[int, int]
     ) -> Element:
-        builds = {b.step.id: b for b in builds_of(slide, (StepTime(s, 0, _lasts(s), _lasts(s)) for s in steps))}
+        builds = {b.step.id: b for b in builds_of(slide, (StepTime(s, 0, lasts(s), lasts(s)) for s in steps))}
         steps = [s for s in steps if s.acts or s.id in builds]
         sequence = made("anim:seq", {"presentation:node-type": "main-sequence"})
         for number, group in enumerate(split_into_groups(steps)):
@@ -77,11 +77,9 @@ class Timing:
                 continue
             begins = seconds(waits[number]) if number in waits else "next"
             cue = made("anim:par", {"smil:begin": begins if number else "0s"})
-            at = 0
-            for cluster in _clusters(group):
+            for at, cluster in clusters(group):
                 within = made("anim:par", {"smil:begin": seconds(at)})
                 within.extend(self._act(s, builds.get(s.id), names[s.object], slide) for s in cluster)
-                at += max(s.delay_ms + _lasts(s) * s.repeat for s in cluster)
                 cue.append(within)
             sequence.append(cue)
         return sequence
@@ -113,19 +111,19 @@ class Timing:
         return act
 
     def _parts(self, step: Step, build: Build | None, target: str, slide: Slide) -> Iterable[Element]:
-        lasts = _lasts(step)
-        timed = {"smil:targetElement": target, "smil:dur": seconds(lasts), "smil:fill": "hold"}
+        long = lasts(step)
+        timed = {"smil:targetElement": target, "smil:dur": seconds(long), "smil:fill": "hold"}
         seen = {"smil:targetElement": target, "smil:attributeName": "visibility", "smil:fill": "hold"}
         if step.kind == "entrance":
             yield made("anim:set", {**seen, "smil:begin": "0s", "smil:to": "visible"})
-        moves = list(self._moves(step, build, timed)) if build is not None and lasts else []
+        moves = list(self._moves(step, build, timed)) if build is not None and long else []
         yield from moves
         if not moves and (
             lasts or step.kind in ("emphasis", "path")
         ):  # what cannot be said takes its time all the same
             yield made("anim:animate", {**timed, "smil:attributeName": "opacity", "smil:values": "1;1"})
         if step.kind == "exit":
-            yield made("anim:set", {**seen, "smil:begin": seconds(lasts), "smil:to": "hidden"})
+            yield made("anim:set", {**seen, "smil:begin": seconds(long), "smil:to": "hidden"})
 
     def _moves(self, step: Step, build: Build, timed: Mapping[str, str]) -> Iterable[Element]:
         show = self._show
@@ -185,22 +183,6 @@ def transition_of(slide: Slide) -> dict[str, str]:
     if "Color" in transition.subtype:
         told["smil:fadeColor"] = transition.colour
     return told
-
-
-def _clusters(steps: Iterable[Step]) -> list[list[Step]]:
-    clusters: list[list[Step]] = []
-    for step in steps:
-        if not clusters or step.trigger == "following":
-            clusters.append([])
-        clusters[-1].append(step)
-    return clusters
-
-
-def _lasts(step: Step) -> int:
-    if step.acts:
-        return 0
-    effect = EFFECTS.get(step.effect)
-    return step.duration_ms if step.duration_ms is not None else effect.duration_ms if effect else 0
 
 
 def _paced(easing: Easing, keys: int = 2) -> dict[str, str]:

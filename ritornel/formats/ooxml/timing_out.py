@@ -5,12 +5,12 @@ from itertools import count
 
 from ritornel.core.model import Clip, Show, Slide, Sound, Step
 from ritornel.core.model.paths import path_data, read_path
-from ritornel.core.motion.builds import EFFECTS
 from ritornel.core.motion.declared import Build
 from ritornel.core.motion.resolving import builds_of, curves_of
 from ritornel.core.time.running_order import StepTime, split_into_groups
 from ritornel.formats.ooxml.names import Element, made
 from ritornel.formats.ooxml.slide_out import SlideOut
+from ritornel.formats.presentations.laying_out import clusters, lasts
 
 _CLASSES = {"entrance": "entr", "exit": "exit", "emphasis": "emph", "path": "path"}
 _NODES = {"cue": "clickEffect", "alongside": "withEffect", "following": "afterEffect"}
@@ -32,7 +32,7 @@ class Timing:
     def tree(self) -> Element | None:
         """Return the tree; None where nothing is timed."""
         steps = [s for s in self._slide.running_order if not s.off and s.object in self._names]
-        builds = {b.step.id: b for b in builds_of(self._slide, (StepTime(s, 0, _lasts(s), _lasts(s)) for s in steps))}
+        builds = {b.step.id: b for b in builds_of(self._slide, (StepTime(s, 0, lasts(s), lasts(s)) for s in steps))}
         steps = [s for s in steps if s.acts or s.id in builds]
         media = [o for o in self._slide.objects if isinstance(o, Clip | Sound) and o.id in self._names]
         if not steps and not media:
@@ -76,16 +76,9 @@ class Timing:
         return sequence
 
     def _clusters(self, group: Iterable[Step], builds: Mapping[str, Build]) -> Iterator[Element]:
-        clusters: list[list[Step]] = []
-        for step in group:
-            if not clusters or step.trigger == "following":
-                clusters.append([])
-            clusters[-1].append(step)
-        at = 0
-        for cluster in clusters:
+        for at, cluster in clusters(group):
             node = self._node({"fill": "hold"}, str(at))
             yield self._par(node, [self._effect(step, builds.get(step.id)) for step in cluster])
-            at += max(s.delay_ms + _lasts(s) * s.repeat for s in cluster)
 
     def _effect(self, step: Step, build: Build | None) -> Element:
         told: dict[str, object] = {
@@ -132,15 +125,15 @@ class Timing:
             command = {"play": "playFrom(0)", "pause": "togglePause"}.get(step.kind, "playFrom(0)")
             yield made("p:cmd", {"type": "call", "cmd": command}, self._behaviour(step, 1))
             return
-        lasts = _lasts(step)
+        long = lasts(step)
         if step.kind == "entrance":
             yield self._seen(step, "visible", 0)
-        moves = list(self._moves(step, build, lasts)) if build is not None and lasts else []
+        moves = list(self._moves(step, build, long)) if build is not None and long else []
         yield from moves
-        if not moves and (lasts or step.kind in ("emphasis", "path")):
-            yield self._anim(step, lasts, "style.opacity", [(0, "1"), (1, "1")])
+        if not moves and (long or step.kind in ("emphasis", "path")):
+            yield self._anim(step, long, "style.opacity", [(0, "1"), (1, "1")])
         if step.kind == "exit":
-            yield self._seen(step, "hidden", lasts)
+            yield self._seen(step, "hidden", long)
 
     def _seen(self, step: Step, how: str, at: int) -> Element:
         behaviour = self._behaviour(step, 1, "style.visibility")
@@ -225,10 +218,3 @@ class Timing:
             target,
         )
         return made("p:video" if isinstance(thing, Clip) else "p:audio", None, media)
-
-
-def _lasts(step: Step) -> int:
-    if step.acts:
-        return 0
-    effect = EFFECTS.get(step.effect)
-    return step.duration_ms if step.duration_ms is not None else effect.duration_ms if effect else 0
