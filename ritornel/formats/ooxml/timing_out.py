@@ -91,9 +91,7 @@ class Timing:
         if step.repeat > 1:
             told["repeatCount"] = step.repeat * 1000
         node = self._node(told, str(step.delay_ms))
-        target = self._target(step)
-        inside = list(self._parts(step, build, target))
-        effect = self._par(node, inside)
+        effect = self._par(node, list(self._parts(step, build)))
         if step.sound is not None and (relation := self._out.sound(step.sound.asset)):
             heard = self._node({"display": "0", "masterRel": "sameClick"})
             media = made(
@@ -120,7 +118,7 @@ class Timing:
             behaviour.append(made("p:attrNameLst", None, name))
         return behaviour
 
-    def _parts(self, step: Step, build: Build | None, target: Element) -> Iterator[Element]:
+    def _parts(self, step: Step, build: Build | None) -> Iterator[Element]:
         if step.acts:
             command = {"play": "playFrom(0)", "pause": "togglePause"}.get(step.kind, "playFrom(0)")
             yield made("p:cmd", {"type": "call", "cmd": command}, self._behaviour(step, 1))
