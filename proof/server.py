@@ -77,7 +77,12 @@ class Server:
             str(self.port),
             "--no-proxy-headers",
         ]
-        command += ["--no-access-log", "--log-level", "warning", "ritornel.site.asgi:application"]
+        command += ["--no-access-log", "--log-level", "warning"]
+        command += [
+            "--timeout-keep-alive",
+            "75",
+        ]  # longer than a client keeps a line, also one on a machine that stood still
+        command += ["ritornel.site.asgi:application"]
         with self.log.open("ab") as log:
             self.process = subprocess.Popen(command, cwd=ROOT, env=self.environment, stdout=log, stderr=log)
         self.start_worker()

@@ -54,6 +54,10 @@ class RecordingAShow(CountingCase, Axe):
         self.row.refresh_from_db()
         return in_rows.load(self.row)
 
+    def spoken_on(self, seconds: float):
+        """Waits until so much more was spoken than until now, however slow the machine is."""
+        self.spoken_for(self.page.evaluate("recording.recorder.fed / recording.devices.microphone.rate") + seconds)
+
     def spoken_for(self, seconds: float):
         self.until(f"recording.recorder.fed / recording.devices.microphone.rate > {seconds}")
 
@@ -75,14 +79,14 @@ class RecordingAShow(CountingCase, Axe):
         self.press("i")
         drawn(page, (200, 150), (400, 320))
         self.press("i")
-        self.spoken_for(1.0)
+        self.spoken_on(0.5)
         page.keyboard.press("Space")  # the cue of the first
         page.keyboard.press("Space")  # the second
         self.context.set_offline(True)  # the line is cut while it is spoken
-        self.spoken_for(2.5)
+        self.spoken_on(1.2)
         page.keyboard.press("Space")
         page.keyboard.press("Space")  # the third
-        self.spoken_for(3.5)
+        self.spoken_on(1.0)
         told = page.evaluate("recording.recorder.state")  # what was given when, and where that lies in the voice
         self.check_now("while a show is recorded")
         self.context.set_offline(False)
@@ -156,12 +160,12 @@ class RecordingAShow(CountingCase, Axe):
         self.to("ready")
         page.keyboard.press("Space")
         self.to("running")
-        self.spoken_for(1.2)
+        self.spoken_on(1.2)
         page.keyboard.press("Space")
         page.keyboard.press("Space")
         self.until("recording.recorder.pieces.sent > 1")
         self.context.set_offline(True)
-        self.spoken_for(3.2)
+        self.spoken_on(2.0)
         page.keyboard.press("p")
         told = page.evaluate("recording.recorder.state")
         page.close(run_before_unload=False)

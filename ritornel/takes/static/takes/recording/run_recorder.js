@@ -52,9 +52,9 @@ export class RunRecorder {
     this.lastAt = ends;
   }
 
-  /** What a busy machine lost before an instant is silence: so the rest stays in step with the picture and the run. */
+  /** What a busy machine lost before an instant is silence, also at the very beginning: so the rest stays in step with the picture and the run. */
   fillUp(begins, rate) {
-    if (this.lastAt === null || this.since === null) return;
+    if (this.since === null) return;
     const lost = lostBetween(Math.max(this.lastAt, this.since), begins);
     if (!lost) return;
     const silence = new Int16Array(Math.round((lost / 1000) * rate));
