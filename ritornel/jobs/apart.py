@@ -15,6 +15,8 @@ from collections.abc import Callable, Iterator
 from contextlib import contextmanager
 from multiprocessing import get_context
 from multiprocessing.connection import Connection
+from multiprocessing.forkserver import ensure_running
+from pathlib import Path
 from threading import Lock, Thread
 from types import ModuleType
 from typing import Any, TypeVar
@@ -27,7 +29,7 @@ _UNKNOWN = 255
 """How a process ended of which nobody can tell, as the server of forks was ended before (``multiprocessing``)."""
 _BEHIND = 10
 """So nice is work of this kind: pages that are shown on the same machine come first, but it goes on beside them."""
-MEMORY_BYTES = 560 * 1024 * 1024
+MEMORY_BYTES = 400 * 1024 * 1024
 _LOADED = ["ritornel.render.picture", "ritornel.formats.outline", "ritornel.formats.svg_outline"]
 _beginning = Lock()
 _context = get_context("forkserver")
@@ -38,10 +40,12 @@ class TooMuch(Exception):
     """The work took more time or memory than it may."""
 
 
-def preload(module: str) -> None:
-    """Have a module loaded where processes are forked from, for work that needs much and is done often."""
-    _LOADED.append(module)
+def preload(*modules: str) -> None:
+    """Begin to load modules where processes are forked from, for work that needs much and is done often."""
+    _LOADED.extend(modules)
     _context.set_forkserver_preload(_LOADED)
+    with _without_main():
+        ensure_running()
 
 
 def done_apart(
@@ -54,7 +58,7 @@ def done_apart(
     """Return what ``work(*args)`` returns, done in a process of its own, and raise what it raises.
 
     ``work`` is a function of a module; what goes there and back is pickled. ``memory``: bytes that it
-    may ask for. ``meanwhile`` is called every now and then; what it raises ends the work. Raises ``TooMuch`` after
+    may ask for beyond what was loaded before. ``meanwhile`` is called every now and then; what it raises ends the work. Raises ``TooMuch`` after
     ``seconds``, or if the process was ended by the system.
     """
     here, there = _context.Pipe(duplex=False)
@@ -111,12 +115,18 @@ def _end_with(answer: int) -> None:
     os._exit(1)
 
 
+def _begun_with() -> int:
+    """Return how many bytes of data this process has: the sixth number of ``statm``, proc(5)."""
+    return int(Path("/proc/self/statm").read_text().split()[5]) * resource.getpagesize()
+
+
 def _worked(answer: Connection, seconds: float, memory: int, work: Callable[..., Any], args: tuple[Any, ...]) -> None:
     signal.signal(signal.SIGINT, signal.SIG_IGN)
     os.nice(_BEHIND)
     Thread(target=_end_with, args=(answer.fileno(),), daemon=True).start()
     whole = math.ceil(seconds)
-    resource.setrlimit(resource.RLIMIT_DATA, (memory, memory))
+    most = _begun_with() + memory
+    resource.setrlimit(resource.RLIMIT_DATA, (most, most))
     resource.setrlimit(resource.RLIMIT_CPU, (whole, whole))
     resource.setrlimit(resource.RLIMIT_CORE, (0, 0))
     signal.alarm(whole + 1)  # also where nobody is left to end it

@@ -31,6 +31,11 @@ def is_known(language: str) -> bool:
     return bool(_folders(language))
 
 
+def read(language: str) -> None:
+    """Read the dictionaries of a language before they are wanted: that takes a second."""
+    _books(language)
+
+
 def misspelt(text: str, language: str, learnt: Collection[str] = ()) -> Iterator[Misspelt]:
     """Yield the words of a text that no dictionary of its language knows, nor are ``learnt``.
 

@@ -43,8 +43,7 @@ class Command(BaseCommand):
 
     def handle(self, *args: Any, **options: Any) -> None:
         """Work until ended."""
-        preload("ritornel.films.apart")
-        preload("ritornel.formats.presentations.ours")
+        preload("ritornel.films.apart", "ritornel.formats.presentations.ours", "ritornel.jobs.ready_to_look")
         if options["pieces"] and not (settings.REDIS and settings.MEDIA_STORE):
             raise CommandError("to make pieces for another machine, set RITORNEL_REDIS and RITORNEL_MEDIA_STORE")
         if settings.REDIS:
