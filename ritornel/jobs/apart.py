@@ -58,8 +58,8 @@ def done_apart(
     """Return what ``work(*args)`` returns, done in a process of its own, and raise what it raises.
 
     ``work`` is a function of a module; what goes there and back is pickled. ``memory``: bytes that it
-    may ask for beyond what was loaded before. ``meanwhile`` is called every now and then; what it raises ends the work. Raises ``TooMuch`` after
-    ``seconds``, or if the process was ended by the system.
+    may ask for beyond what was loaded before. ``meanwhile`` is called every now and then; what it raises ends the
+    work. Raises ``TooMuch`` after ``seconds``, or if the process was ended by the system.
     """
     here, there = _context.Pipe(duplex=False)
     child = _context.Process(target=_worked, args=(there, seconds, memory, work, args), daemon=True)

@@ -1,4 +1,4 @@
-"""Loaded where processes are forked from (``apart.preload``): what looks closely, with the dictionaries of most shows."""
+"""Loaded where processes are forked from (``apart.preload``): what looks closely, with most shows' dictionaries."""
 
 from ritornel.core.text.spelling import read
 from ritornel.render import closely as closely
