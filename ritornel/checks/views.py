@@ -23,7 +23,7 @@ from ritornel.desk.vocabulary import vocabulary
 from ritornel.render.closely import CLOSE_RULES
 from ritornel.shows import closely as close
 from ritornel.shows import pictures
-from ritornel.shows.access import own_show_loaded
+from ritornel.shows.access import Act, loaded_for
 from ritornel.shows.models import Show
 from ritornel.shows.pictures import assets_in
 from ritornel.site.answering import answer, answering, asked, signed_in
@@ -44,7 +44,7 @@ class Trial(msgspec.Struct):
 @require_safe
 def check(request: HttpRequest, show_id: UUID) -> HttpResponse:
     """The line check of a show."""
-    row, show = own_show_loaded(request, show_id)
+    row, show = loaded_for(request, show_id, Act.EDIT)
     page = {
         "state": projection.state(row, show),
         "vocabulary": vocabulary(),
@@ -75,7 +75,7 @@ def closely(request: HttpRequest, show_id: UUID) -> HttpResponse:
 
     These are being looked at then: ask again.
     """
-    row, show = own_show_loaded(request, show_id)
+    row, show = loaded_for(request, show_id, Act.EDIT)
     found, waiting = close.known(show)
     if waiting and not close.begin(row):
         waiting = 0  # it was tried too often: nobody looks at them any more
@@ -107,7 +107,7 @@ def _in_the_mix(row: Show, show: CoreShow) -> Iterable[Finding] | None:
 @at_most("looking")
 def trial(request: HttpRequest, show_id: UUID) -> HttpResponse:
     """Answer what a mend would make of a slide, and keep nothing: its picture and its length before and after."""
-    row, show = own_show_loaded(request, show_id)
+    row, show = loaded_for(request, show_id, Act.EDIT)
     wanted = asked(request, Trial)
     mended = apply(show, read_command(wanted.command))
     before, after = _standing(row, show, wanted.slide), _standing(row, mended, wanted.slide)

@@ -22,7 +22,7 @@ from ritornel.core.text.unfinished import unfinished
 from ritornel.desk import projection
 from ritornel.desk.vocabulary import vocabulary
 from ritornel.shows import pictures
-from ritornel.shows.access import own_show_loaded
+from ritornel.shows.access import Act, loaded_for
 from ritornel.shows.pictures import assets_in
 from ritornel.site.answering import answer, answering, refused, signed_in
 from ritornel.site.rates import at_most
@@ -36,7 +36,7 @@ Words = Annotated[str, msgspec.Meta(max_length=LONGEST_WORDS)]
 @require_safe
 def sheet(request: HttpRequest, show_id: UUID) -> HttpResponse:
     """The contact sheet of a show."""
-    row, show = own_show_loaded(request, show_id)
+    row, show = loaded_for(request, show_id, Act.EDIT)
     page = {
         "state": projection.state(row, show),
         "vocabulary": vocabulary(),
@@ -51,7 +51,7 @@ def sheet(request: HttpRequest, show_id: UUID) -> HttpResponse:
 @answering
 def told(request: HttpRequest, show_id: UUID) -> HttpResponse:
     """What stands under the slides: by id what is unfinished, and the length of the voice."""
-    _, show = own_show_loaded(request, show_id)
+    _, show = loaded_for(request, show_id, Act.EDIT)
     return answer({"told": _told(show)})
 
 
@@ -60,7 +60,7 @@ def told(request: HttpRequest, show_id: UUID) -> HttpResponse:
 @answering
 def found(request: HttpRequest, show_id: UUID) -> HttpResponse:
     """Where words stand: ?words=mercury, one hit for each text, script, title and name."""
-    _, show = own_show_loaded(request, show_id)
+    _, show = loaded_for(request, show_id, Act.EDIT)
     return answer({"hits": find(show, convert(request.GET.get("words", ""), Words), MOST_HITS)})
 
 
@@ -69,7 +69,7 @@ def found(request: HttpRequest, show_id: UUID) -> HttpResponse:
 @at_most("pictures", ("GET",))
 def after_cue(request: HttpRequest, show_id: UUID, slide: str, cue: int) -> HttpResponseBase:
     """A slide as a small picture, as it stands once a cue has settled (0: before the first)."""
-    row, show = own_show_loaded(request, show_id)
+    row, show = loaded_for(request, show_id, Act.EDIT)
     place = next((n for n, s in enumerate(show.slides) if s.id == slide), None)
     score = compile(show)
     if place is None or cue >= len(score.times[place].groups):

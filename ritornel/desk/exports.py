@@ -9,7 +9,7 @@ from django.views.decorators.http import require_safe
 from ritornel.formats.shows import FORMATS
 from ritornel.library.models import Asset
 from ritornel.library.serving import attachment, streamed
-from ritornel.shows.access import own_show_loaded
+from ritornel.shows.access import Act, loaded_for
 
 
 @login_required
@@ -19,7 +19,9 @@ def export(request: HttpRequest, show_id: UUID, name: str) -> HttpResponseBase:
     format_ = FORMATS.get(name)
     if format_ is None or format_.writes is None:
         raise Http404
-    row, show = own_show_loaded(request, show_id)
-    files = {a.sha256: a.path for a in Asset.objects.filter(owner=request.user, sha256__in=[a.id for a in show.assets])}
+    row, show = loaded_for(request, show_id, Act.EDIT)
+    files = {
+        a.sha256: a.path for a in Asset.objects.filter(owner_id=row.owner_id, sha256__in=[a.id for a in show.assets])
+    }
     headers = {"Content-Disposition": attachment(row.title, format_.endings[0])}
     return streamed(request, iter(format_.writes(show, files)), format_.mime, headers)

@@ -16,8 +16,7 @@ from ritornel.core.styles.troubles import troubles
 from ritornel.core.text.naming import object_name, slide_title
 from ritornel.desk.protocol import MOST_COMMANDS, carried_on
 from ritornel.render.stage import nodes
-from ritornel.shows import in_rows
-from ritornel.shows.access import own_show
+from ritornel.shows.access import Act, loaded_for
 from ritornel.site.answering import answer, answering, asked, signed_in
 
 MOST_SLIDES = 4
@@ -38,8 +37,9 @@ class Wanted(msgspec.Struct):
 @answering
 def styles(request: HttpRequest, show_id: UUID) -> HttpResponse:
     """Answer every house style, the show's own first, with a few of its slides in it, and what was set by hand."""
+    _, show = loaded_for(request, show_id, Act.EDIT)
     wanted = asked(request, Wanted)
-    show = carried_on(in_rows.load(own_show(request, show_id)), map(read_command, wanted.commands))
+    show = carried_on(show, map(read_command, wanted.commands))
     few = _few(show, wanted.slides)
     offered = [*((own, True) for own in show.styles), *((style, False) for style in STYLES.values())]
     told = [

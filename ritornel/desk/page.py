@@ -17,7 +17,7 @@ from ritornel.core.linecheck.unreadable_slides import words as unreadable_words
 from ritornel.core.model.reading import convert
 from ritornel.desk import projection
 from ritornel.desk.vocabulary import vocabulary
-from ritornel.shows.access import own_show, own_show_loaded
+from ritornel.shows.access import Act, loaded_for, show_for
 from ritornel.site.answering import answer, answering, signed_in
 
 FIRST_SLIDES = 2
@@ -31,12 +31,13 @@ NearIds = Annotated[list[str], msgspec.Meta(max_length=50)]
 @require_safe
 def desk(request: HttpRequest, show_id: UUID) -> HttpResponse:
     """The desk: the page where the work is done."""
-    row, show = own_show_loaded(request, show_id)
+    row, show = loaded_for(request, show_id, Act.EDIT)
     first = [slide.id for slide in show.slides[:FIRST_SLIDES]]
     addresses = {
         "library": f"{reverse('shelves:library')}?used={row.pk}",
         "list": reverse("lobby:list"),
         "contact": reverse("contact:sheet", args=[row.pk]),
+        "people": reverse("people:people", args=[row.pk]),
         "history": reverse("history:history", args=[row.pk]),
         "lectern": reverse("takes:lectern", args=[row.pk]),
         "record": reverse("takes:record", args=[row.pk]),
@@ -61,7 +62,7 @@ def desk(request: HttpRequest, show_id: UUID) -> HttpResponse:
 @answering
 def state(request: HttpRequest, show_id: UUID) -> HttpResponse:
     """The newest state, for a page that learnt of a change elsewhere; ?near=s1,s2 asks for these slides whole."""
-    row, show = own_show_loaded(request, show_id)
+    row, show = loaded_for(request, show_id, Act.EDIT)
     return answer(projection.state(row, show, near=_ids(request, "near")))
 
 
@@ -70,7 +71,7 @@ def state(request: HttpRequest, show_id: UUID) -> HttpResponse:
 @answering
 def slides(request: HttpRequest, show_id: UUID) -> HttpResponse:
     """Slides with all that the desk shows of them: ?ids=s1,s2."""
-    _, show = own_show_loaded(request, show_id)
+    _, show = loaded_for(request, show_id, Act.EDIT)
     return answer({"slides": projection.whole_slides(show, _ids(request, "ids"))})
 
 
@@ -79,7 +80,7 @@ def slides(request: HttpRequest, show_id: UUID) -> HttpResponse:
 @answering
 def revision(request: HttpRequest, show_id: UUID) -> HttpResponse:
     """The number of the newest revision."""
-    return answer({"revision": own_show(request, show_id).revision})
+    return answer({"revision": show_for(request, show_id, Act.LOOK).revision})
 
 
 def _ids(request: HttpRequest, name: str) -> list[str]:

@@ -18,9 +18,11 @@ from ritornel.core.model.reading import BadDocument
 from ritornel.desk import projection
 from ritornel.desk.page import FIRST_SLIDES, NearIds
 from ritornel.formats.media_kinds import BadMedia, NoRoom
+from ritornel.library.handing_on import hand_on
 from ritornel.library.spots import bring
 from ritornel.shows import in_rows, keeping
-from ritornel.shows.access import own_show
+from ritornel.shows.access import Act, show_for
+from ritornel.shows.models import Show
 from ritornel.site.answering import NOT_CARRIED_OUT, answer, answering, asked, log, signed_in
 
 MOST_COMMANDS = 200
@@ -71,29 +73,31 @@ def edit(request: HttpRequest, show_id: UUID) -> HttpResponse:
     Answers what became of each, and the newest state. 409 if what one of them changes was changed meanwhile in another
     page, else 400 if one of them cannot be carried out; the others are carried out all the same.
     """
-    row, show = in_rows.loaded(own_show(request, show_id))
+    row, show = in_rows.loaded(show_for(request, show_id, Act.EDIT))
     wanted = asked(request, Edits)
     known = show if row.revision == wanted.have else None
-    _bring(request, (one.command for one in wanted.commands))
-    results = [_carry_out(row.pk, wanted.page, one) for one in wanted.commands]
-    row, show = in_rows.loaded(own_show(request, show_id))
+    _bring(request, row, (one.command for one in wanted.commands))
+    results = [_carry_out(row.pk, wanted.page, request.user.pk, one) for one in wanted.commands]
+    row, show = in_rows.loaded(show_for(request, show_id, Act.EDIT))
     status = 409 if any(r.collided for r in results) else 200 if all(r.done for r in results) else 400
     near = [*wanted.near, *(i for r in results for i in r.slides[:FIRST_SLIDES])]
     error = next((r.error for r in results if r.error), "")
     return answer({**projection.state(row, show, known, near), "results": results, "error": error}, status)
 
 
-def _bring(request: HttpRequest, commands: Iterable[dict[str, Any] | str]) -> None:
-    """Take sounds that ship into the owner's library before an edit names them."""
+def _bring(request: HttpRequest, row: Show, commands: Iterable[dict[str, Any] | str]) -> None:
+    """Take sounds that ship, and what an editor has, into the owner's library before an edit names them."""
     with suppress(BadEdit):
         made = [read_command(command) for command in commands if isinstance(command, dict)]
-        bring(request.user, [asset for command in made for asset in command.brings_assets])
+        brought = {asset for command in made for asset in command.brings_assets}
+        bring(row.owner, brought)
+        hand_on(request.user.pk, row.owner, brought, row.title)
 
 
-def _carry_out(show_id: UUID, page: str, one: One) -> Result:
+def _carry_out(show_id: UUID, page: str, person: int, one: One) -> Result:
     """Carry out a command; return what became of it."""
     try:
-        kept = _kept(show_id, page, one)
+        kept = _kept(show_id, keeping.Author(page, one.id, person), one)
     except keeping.Collision as error:
         return Result(one.id, False, str(error), collided=True)
     except keeping.NothingThere:
@@ -111,8 +115,7 @@ def _carry_out(show_id: UUID, page: str, one: One) -> Result:
     return Result(one.id, True, slides=changed, step=step)
 
 
-def _kept(show_id: UUID, page: str, one: One) -> keeping.Kept:
-    by = keeping.Author(page, one.id)
+def _kept(show_id: UUID, by: keeping.Author, one: One) -> keeping.Kept:
     if one.command == "undo":
         return keeping.undo(show_id, one.base, by)
     if one.command == "redo":
@@ -128,10 +131,10 @@ def try_edit(request: HttpRequest, show_id: UUID) -> HttpResponse:
 
     Commands on their way that cannot be carried out are passed over; the last must be one that can.
     """
-    row = own_show(request, show_id)
+    row = show_for(request, show_id, Act.EDIT)
     wanted = asked(request, Trial)
     *before, last = [read_command(command) for command in wanted.commands]
-    _bring(request, wanted.commands)
+    _bring(request, row, wanted.commands)
     row, known = in_rows.loaded(row, [asset for command in (*before, last) for asset in command.brings_assets])
     show = carried_on(known, before)
     return answer({"revision": row.revision, **projection.trial(apply(show, last), known, wanted.near)})

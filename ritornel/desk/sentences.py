@@ -27,8 +27,7 @@ from ritornel.core.text.naming import slide_title, step_name
 from ritornel.desk.protocol import MOST_COMMANDS, carried_on
 from ritornel.library.spots import shipped
 from ritornel.render.stage import marks
-from ritornel.shows import in_rows
-from ritornel.shows.access import own_show
+from ritornel.shows.access import Act, loaded_for
 from ritornel.site.answering import answer, answering, asked, signed_in
 
 
@@ -56,8 +55,8 @@ class Said(msgspec.Struct):
 @answering
 def sentence(request: HttpRequest, show_id: UUID) -> HttpResponse:
     """Answer a sentence, and the samples of one of its groups: each what it moves, and for how long."""
+    _, show = loaded_for(request, show_id, Act.EDIT)
     wanted = asked(request, Said)
-    show = in_rows.load(own_show(request, show_id))
     show = carried_on(show, map(read_command, wanted.commands))
     slide = slide_of(show, wanted.slide)
     place = show.slides.index(slide)

@@ -17,7 +17,7 @@ from ritornel.jobs.models import Job
 from ritornel.jobs.running import AtWork, TryAgain, begun, waited
 from ritornel.library.models import derived_path, stored_path
 from ritornel.shows import in_rows
-from ritornel.shows.access import own_show_loaded
+from ritornel.shows.access import Act, loaded_for
 from ritornel.shows.models import Show
 from ritornel.site.answering import answer, answering, refused, signed_in
 from ritornel.site.rates import at_most
@@ -45,7 +45,7 @@ _SILENT = Measures()
 @at_most("hearings")
 def sound(request: HttpRequest, show_id: UUID) -> HttpResponse:
     """Answer how the show sounds, or that it is being listened to: ask again."""
-    row, show = own_show_loaded(request, show_id)
+    row, show = loaded_for(request, show_id, Act.EDIT)
     job = waited(_measuring(row, show), PATIENCE_S)
     path = _path(show)
     if path.exists():

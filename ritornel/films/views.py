@@ -18,7 +18,7 @@ from ritornel.library import shared
 from ritornel.library.serving import attachment, file_response
 from ritornel.render.filming import LINES, RATES, FilmSettings, Shape, chapter_slides
 from ritornel.render.ways_out import WAYS
-from ritornel.shows.access import own_show, own_show_loaded
+from ritornel.shows.access import Act, check_may, loaded_for, show_for
 from ritornel.shows.models import Show
 from ritornel.site.answering import answer, answering, asked, refused, signed_in
 from ritornel.site.rates import at_most
@@ -45,8 +45,8 @@ class Wished(msgspec.Struct):
 def films(request: HttpRequest, show_id: UUID) -> HttpResponse:
     """List the films of a show with how far they are; POST begins one."""
     if request.method != "POST":
-        return answer({"films": told(own_show(request, show_id))})
-    row, show = own_show_loaded(request, show_id)
+        return answer({"films": told(show_for(request, show_id, Act.EDIT))})
+    row, show = loaded_for(request, show_id, Act.EDIT)
     if row.films.filter(made_at=None, stopped_at=None, trouble="").count() >= _MOST_UNDER_WAY:
         return refused(f"{_MOST_UNDER_WAY} films of this show are under way; stop one, or wait for it", 409)
     try:
@@ -63,7 +63,7 @@ def films(request: HttpRequest, show_id: UUID) -> HttpResponse:
 @at_most("looking")
 def cost(request: HttpRequest, show_id: UUID) -> HttpResponse:
     """Answer what a film would cost: ``seconds`` if they are known, and which ``share`` of it is there already."""
-    row, show = own_show_loaded(request, show_id)
+    row, show = loaded_for(request, show_id, Act.EDIT)
     try:
         film = _planned(row, show, asked(request, Wished))
     except ValueError as error:
@@ -78,7 +78,7 @@ def cost(request: HttpRequest, show_id: UUID) -> HttpResponse:
     })  # fmt: skip
 
 
-class Act(msgspec.Struct):
+class Asked(msgspec.Struct):
     """What is to become of a film that is being made."""
 
     act: Literal["stop", "again"]
@@ -89,11 +89,11 @@ class Act(msgspec.Struct):
 @answering
 def film(request: HttpRequest, show_id: UUID, film_id: UUID) -> HttpResponse:
     """Stop a film, or go on with it; DELETE deletes it."""
-    row = own_show(request, show_id)
+    row = show_for(request, show_id, Act.EDIT)
     one = get_object_or_404(Film, pk=film_id, show=row)
     if request.method == "DELETE":
         making.forget(one)
-    elif asked(request, Act).act == "stop":
+    elif asked(request, Asked).act == "stop":
         making.halt(one)
     else:
         making.again(one)
@@ -104,7 +104,8 @@ def film(request: HttpRequest, show_id: UUID, film_id: UUID) -> HttpResponse:
 @require_safe
 def fetch(request: HttpRequest, film_id: UUID) -> HttpResponseBase:
     """A film that is made, as a file."""
-    one = get_object_or_404(Film, pk=film_id, owner=request.user)
+    one = get_object_or_404(Film.objects.select_related("show"), pk=film_id)
+    check_may(request, one.show, one.owner_id, Act.EDIT)
     way = WAYS[one.settings.kind]
     if one.made_at is None:
         raise Http404

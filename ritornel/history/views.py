@@ -21,7 +21,7 @@ from ritornel.formats.media_kinds import BadMedia, NoRoom
 from ritornel.library.models import Asset
 from ritornel.library.room import check_room
 from ritornel.shows import earlier, in_rows, keeping, pictures
-from ritornel.shows.access import own_show
+from ritornel.shows.access import Act, show_for
 from ritornel.shows.models import Moment, Show
 from ritornel.site.answering import signed_in
 from ritornel.site.rates import at_most
@@ -44,8 +44,8 @@ class _Looked(NamedTuple):
 @require_safe
 def history(request: HttpRequest, show_id: UUID) -> HttpResponse:
     """The edits, newest first, and the state after the one that is looked at: ?at=12, or ?moment=3."""
-    row = own_show(request, show_id)
-    edits = row.history.filter(superseded=False).defer("before", "after").order_by("-number")
+    row = show_for(request, show_id, Act.EDIT)
+    edits = row.history.filter(superseded=False).defer("before", "after").select_related("by").order_by("-number")
     page = Paginator(edits, EDITS_ON_A_PAGE).get_page(request.GET.get("page"))
     looked = _looked_at(request, row)
     query, show = looked.query, looked.show
@@ -65,6 +65,7 @@ def history(request: HttpRequest, show_id: UUID) -> HttpResponse:
         "length": score.length_ms,
         "slides": slides[:MOST_PICTURES],
         "more": max(0, len(slides) - MOST_PICTURES),
+        "several": row.members.exists(),
         "is_now": show == in_rows.load(row),
         "pictures": reverse("history:picture", args=[row.pk]),
     }
@@ -76,7 +77,7 @@ def history(request: HttpRequest, show_id: UUID) -> HttpResponse:
 @at_most("pictures", ("GET",))
 def picture(request: HttpRequest, show_id: UUID) -> HttpResponseBase:
     """A slide as it was: ?at= or ?moment=, and ?slide=."""
-    row = own_show(request, show_id)
+    row = show_for(request, show_id, Act.EDIT)
     show = _looked_at(request, row).show
     found = next((s for s in show.slides if s.id == request.GET.get("slide")), None)
     if found is None:
@@ -90,10 +91,11 @@ def picture(request: HttpRequest, show_id: UUID) -> HttpResponseBase:
 @require_POST
 def return_there(request: HttpRequest, show_id: UUID) -> HttpResponse:
     """Make the show what it was; one undo on the desk takes it back."""
-    row = own_show(request, show_id)
+    row = show_for(request, show_id, Act.EDIT)
     looked = _looked_at(request, row)
     try:
-        keeping.return_to(row.pk, row.revision, looked.show, f"return to {looked.point}")
+        by = keeping.Author(person=request.user.pk)
+        keeping.return_to(row.pk, row.revision, looked.show, f"return to {looked.point}", by)
         messages.info(request, f"The show is back at {looked.point}. One undo takes that back.")
     except keeping.Collision:
         messages.error(request, "The show was changed in another page at this very moment; look again, then return.")
@@ -104,7 +106,7 @@ def return_there(request: HttpRequest, show_id: UUID) -> HttpResponse:
 @require_POST
 def name_moment(request: HttpRequest, show_id: UUID) -> HttpResponse:
     """Give a state a name; it stays for good."""
-    row = own_show(request, show_id)
+    row = show_for(request, show_id, Act.EDIT)
     name = "".join(c for c in request.POST.get("name", "") if c.isprintable()).strip()[:200]
     show = _looked_at(request, row).show
     if not name:
@@ -130,7 +132,7 @@ def _name_moment(request: HttpRequest, row: Show, name: str, document: str) -> N
 @require_POST
 def forget_moment(request: HttpRequest, show_id: UUID, moment_id: int) -> HttpResponse:
     """Take a name away."""
-    row = own_show(request, show_id)
+    row = show_for(request, show_id, Act.EDIT)
     get_object_or_404(Moment, pk=moment_id, show=row).delete()
     return redirect("history:history", row.pk)
 

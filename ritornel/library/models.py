@@ -91,6 +91,14 @@ class Upload(models.Model):
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
     owner = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="uploads")
+    by = models.ForeignKey(
+        settings.AUTH_USER_MODEL,
+        on_delete=models.SET_NULL,
+        null=True,
+        blank=True,
+        related_name="+",
+        verbose_name="who sends it, where that is not its owner",
+    )
     name = models.CharField(max_length=300)
     size = models.PositiveBigIntegerField()
     piece_bytes = models.PositiveIntegerField()

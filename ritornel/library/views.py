@@ -6,8 +6,10 @@ from uuid import UUID
 
 import msgspec
 from django.conf import settings
+from django.db.models import Q, QuerySet
 from django.http import Http404, HttpRequest, HttpResponse, HttpResponseBase
 from django.shortcuts import get_object_or_404
+from django.utils.module_loading import import_string
 from django.views.decorators.http import require_http_methods, require_POST, require_safe
 
 from ritornel.formats.media_kinds import BadMedia, claim_of
@@ -66,6 +68,11 @@ def begin_upload(request: HttpRequest) -> HttpResponse:
     return answer(_state(upload))
 
 
+def _sent_by(request: HttpRequest) -> QuerySet[Upload]:
+    """Return the uploads that who asks may send: their own, and what they record for a show of another."""
+    return Upload.objects.filter(Q(owner=request.user) | Q(by=request.user))
+
+
 class Closing(msgspec.Struct):
     """How many pieces a growing upload has in all."""
 
@@ -77,7 +84,7 @@ class Closing(msgspec.Struct):
 @answering
 def close_upload(request: HttpRequest, upload_id: UUID) -> HttpResponse:
     """Close a growing upload after so many pieces; answer as its last piece would, or which pieces are there."""
-    upload = get_object_or_404(Upload, pk=upload_id, owner=request.user, growing=True)
+    upload = get_object_or_404(_sent_by(request), pk=upload_id, growing=True)
     pieces = asked(request, Closing).pieces
     if upload.closed_after not in (None, pieces):
         return refused(f"“{upload.name}” was closed after {upload.closed_after} pieces")
@@ -94,7 +101,7 @@ def close_upload(request: HttpRequest, upload_id: UUID) -> HttpResponse:
 @answering
 def upload(request: HttpRequest, upload_id: UUID) -> HttpResponse:
     """Forget an upload that is not wanted any more; what has arrived of it goes at once."""
-    coming = get_object_or_404(Upload, pk=upload_id, owner=request.user)
+    coming = get_object_or_404(_sent_by(request), pk=upload_id)
     stop("upload", coming.pk)
     shutil.rmtree(coming.folder, ignore_errors=True)
     coming.delete()
@@ -111,7 +118,7 @@ def upload_piece(request: HttpRequest, upload_id: UUID, number: int) -> HttpResp
     through, and how much is ``done`` of the ``whole`` where it is made anew; then GET asks again.
     A piece that comes again, or late, is answered as the first time.
     """
-    upload = get_object_or_404(Upload, pk=upload_id, owner=request.user)
+    upload = get_object_or_404(_sent_by(request), pk=upload_id)
     if request.method == "PUT" and upload.growing:
         complaint = _grown(upload, number, request.body)
         if complaint:
@@ -164,8 +171,11 @@ def _looked_through(upload: Upload) -> HttpResponse:
 @signed_in
 @require_safe
 def media(request: HttpRequest, sha256: str, what: str = "") -> HttpResponseBase:
-    """Serve an asset's file, or what was computed from it, to its owner."""
-    asset = get_object_or_404(Asset, owner=request.user, sha256=sha256)
+    """Serve an asset's file, or what was computed from it, to its owner and to those who may see where it is used."""
+    asset = Asset.objects.filter(owner=request.user, sha256=sha256).first()
+    if asset is None:
+        other = import_string(settings.OWNER_OF_MEDIA)(request.user, sha256)
+        asset = get_object_or_404(Asset, owner_id=other, sha256=sha256)
     if what:
         return derived_response(request, sha256, what)
     return file_response(request, asset.path, asset.mime, asset.size)

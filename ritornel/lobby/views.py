@@ -8,7 +8,7 @@ from django.contrib import messages
 from django.contrib.auth.decorators import login_required
 from django.core.exceptions import ValidationError
 from django.db import transaction
-from django.db.models import Count, Q
+from django.db.models import Count, Q, QuerySet
 from django.http import Http404, HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404, redirect, render
 from django.urls import reverse
@@ -27,14 +27,15 @@ from ritornel.core.styles.beginning import begun_from
 from ritornel.core.text.finding import find
 from ritornel.core.text.unfinished import unfinished
 from ritornel.formats.file_kinds import FILE_KINDS
-from ritornel.formats.media_kinds import BadMedia
+from ritornel.formats.media_kinds import BadMedia, NoRoom
+from ritornel.library.handing_on import hand_on
 from ritornel.library.models import clean_name
 from ritornel.library.taking_in import NO_ROOM
 from ritornel.render.picture import slide_png
 from ritornel.shows import in_rows, keeping
-from ritornel.shows.access import own_show, own_show_loaded
+from ritornel.shows.access import Act, act_of, home_of, loaded_for, show_for
 from ritornel.shows.arriving import arrive, leave, look
-from ritornel.shows.models import Arrival, Show
+from ritornel.shows.models import Arrival, Member, Show
 from ritornel.site.answering import answer, answering, log, refused, signed_in
 
 PATIENCE_S = 2.0
@@ -61,15 +62,15 @@ def _list(request: HttpRequest, status: int = 200) -> HttpResponse:
     archived = request.GET.get("archived") == "1"
     mine = Show.objects.filter(owner=request.user)
     published = Count("editions", filter=Q(editions__withdrawn_at=None))
-    shows = mine.filter(archived_at__isnull=not archived).annotate(published=published).order_by("-kept_at")
-    items = [_listed(row, words) for row in shows.prefetch_related("chapters", "beds")]
+    shows = _shown(request, archived).annotate(published=published).order_by("-kept_at").select_related("owner")
+    items = [_listed(row, words, request.user) for row in shows.prefetch_related("chapters", "beds", "members")]
     context = {
         "shows": [item for item in items if item is not None],
         "arrivals": Arrival.objects.filter(owner=request.user, show=None, refused=""),
         "files": FILE_KINDS,
         "words": words,
         "archived": archived,
-        "aside": mine.exclude(archived_at=None).count(),
+        "aside": _shown(request, archived=True).count(),
         "styles": STYLES.values(),
         "proposed": _proposed(request.user),
         "beginnings": mine.filter(is_beginning=True).order_by("title"),
@@ -77,8 +78,16 @@ def _list(request: HttpRequest, status: int = 200) -> HttpResponse:
     return render(request, "lobby/list.html", context, status=status)
 
 
-def _listed(row: Show, words: str) -> dict[str, Any] | None:
-    """Return a show as the list has it; None where the words that are looked for do not stand in it."""
+def _shown(request: HttpRequest, archived: bool) -> QuerySet[Show]:
+    """Return one's own shows and those of others in which one has a part, as one has put them out of the way or not."""
+    user = request.user
+    own = Q(owner=user, archived_at__isnull=not archived)
+    parts = Member.objects.filter(person=user, archived_at__isnull=not archived)
+    return Show.objects.filter(own | Q(pk__in=parts.values("show")))
+
+
+def _listed(row: Show, words: str, user: Any) -> dict[str, Any] | None:
+    """Return a show as the list has it for somebody; None where the words that are looked for do not stand in it."""
     show = in_rows.load(row)
     places = len(find(show, words)) if words else 0
     if words and not places and words.casefold() not in row.title.casefold():
@@ -86,6 +95,8 @@ def _listed(row: Show, words: str) -> dict[str, Any] | None:
     score = compile(show)
     return {
         "row": row,
+        "act": act_of(user, row),
+        "home": home_of(row, user),
         "length": score.length_ms,
         "count": len(show.slides),
         "places": places,
@@ -146,7 +157,12 @@ def _title_asked(request: HttpRequest) -> str:
 @require_POST
 def duplicate_show(request: HttpRequest, show_id: UUID) -> HttpResponse:
     """Make another show that is the same; its history begins anew."""
-    row, show = own_show_loaded(request, show_id)
+    row, show = loaded_for(request, show_id, Act.EDIT)
+    try:
+        hand_on(row.owner_id, request.user, {asset.id for asset in show.assets}, show.title)
+    except (BadMedia, NoRoom) as error:
+        messages.error(request, f"Not copied: {error}.")
+        return redirect("lobby:list")
     copy = keeping.create(request.user, replace(show, title=f"{show.title}, again"[:300]))
     messages.info(request, f"“{row.title}” is there twice; this is the copy.")
     return redirect("desk:desk", copy.pk)
@@ -156,9 +172,10 @@ def duplicate_show(request: HttpRequest, show_id: UUID) -> HttpResponse:
 @require_POST
 def archive_show(request: HttpRequest, show_id: UUID) -> HttpResponse:
     """Put a show out of the way, or back; asked twice, it stays so."""
-    row = own_show(request, show_id)
+    row = show_for(request, show_id, Act.LOOK)
     aside = request.POST.get("aside") == "1"
-    Show.objects.filter(pk=row.pk).update(archived_at=timezone.now() if aside else None)
+    whose = Show.objects.filter(pk=row.pk, owner=request.user) or row.members.filter(person=request.user)
+    whose.update(archived_at=timezone.now() if aside else None)
     messages.info(request, f"“{row.title}” is {'archived' if aside else 'back among the shows'}.")
     return redirect("lobby:list")
 
@@ -167,7 +184,7 @@ def archive_show(request: HttpRequest, show_id: UUID) -> HttpResponse:
 @require_POST
 def keep_beginning(request: HttpRequest, show_id: UUID) -> HttpResponse:
     """Offer a show as a beginning for others, or no longer; asked twice, it stays so."""
-    row = own_show(request, show_id)
+    row = show_for(request, show_id, Act.OWN)
     offered = request.POST.get("offered") == "1"
     Show.objects.filter(pk=row.pk).update(is_beginning=offered)
     words = "is offered where a new show is made" if offered else "is no beginning for others any more"
@@ -179,7 +196,7 @@ def keep_beginning(request: HttpRequest, show_id: UUID) -> HttpResponse:
 @require_POST
 def delete_show(request: HttpRequest, show_id: UUID) -> HttpResponse:
     """Delete a show for good, and withdraw what it published."""
-    row = own_show(request, show_id)
+    row = show_for(request, show_id, Act.OWN)
     title = row.title
     with transaction.atomic():
         withdrawn = row.editions.filter(withdrawn_at=None).update(withdrawn_at=timezone.now())

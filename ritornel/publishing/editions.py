@@ -26,9 +26,12 @@ class NotReady(ValueError):
     """The show cannot be published as it is; the message says why."""
 
 
-def edition_of(row: Show, loops: bool) -> Edition:
-    """Return an edition of the show as it is now, which is not kept. Raises ``NotReady`` if it would show nothing."""
-    return _made(row, running(in_rows.load(row)), loops)[0]
+def edition_of(row: Show, loops: bool, base: str = "") -> Edition:
+    """Return an edition of the show as it is now, which is not kept. Raises ``NotReady`` if it would show nothing.
+
+    ``base``: below which address its files are found; none: that of an edition that is kept.
+    """
+    return _made(row, running(in_rows.load(row)), loops, base)[0]
 
 
 def publish(row: Show, loops: bool, wished: Wished = Wished()) -> Edition:  # noqa: B008
@@ -48,7 +51,7 @@ def publish(row: Show, loops: bool, wished: Wished = Wished()) -> Edition:  # no
     return edition
 
 
-def _made(row: Show, show: CoreShow, loops: bool) -> tuple[Edition, list[Asset]]:
+def _made(row: Show, show: CoreShow, loops: bool, base: str = "") -> tuple[Edition, list[Asset]]:
     """Return an edition of a show as it runs, and its files."""
     if not show.slides:
         raise NotReady("the show has no slides that are shown; add one on the desk, or take one in again")
@@ -56,7 +59,7 @@ def _made(row: Show, show: CoreShow, loops: bool) -> tuple[Edition, list[Asset]]
     token = new_token()
     shown = {asset for slide in show.slides for asset in assets_of(slide)} | {bed.asset for bed in show.beds}
     rows = list(Asset.objects.filter(owner_id=row.owner_id, sha256__in=shown - {""}))
-    base = f"/e/{token}/media"
+    base = base or f"/e/{token}/media"
     edition = Edition(
         owner_id=row.owner_id,
         show=row,

@@ -13,7 +13,7 @@ from ritornel.library.serving import attachment, streamed
 from ritornel.publishing.editions import NotReady, edition_of
 from ritornel.publishing.models import Edition
 from ritornel.publishing.one_file import MOST_BYTES, file_blocks, folder_blocks, media_bytes
-from ritornel.shows.access import own_show
+from ritornel.shows.access import Act, check_may, show_for
 from ritornel.site.rates import at_most
 
 
@@ -22,7 +22,7 @@ from ritornel.site.rates import at_most
 @at_most("films", ("GET",))
 def of_show(request: HttpRequest, show_id: UUID) -> HttpResponseBase:
     """The show as it is now, as a file; ``?as=kiosk`` for a screen in a hall."""
-    row = own_show(request, show_id)
+    row = show_for(request, show_id, Act.EDIT)
     kiosk = request.GET.get("as") == "kiosk"
     try:
         return _answered(request, edition_of(row, loops=kiosk), kiosk)
@@ -36,7 +36,8 @@ def of_show(request: HttpRequest, show_id: UUID) -> HttpResponseBase:
 @at_most("films", ("GET",))
 def of_edition(request: HttpRequest, edition_id: int) -> HttpResponseBase:
     """An edition as a file."""
-    edition = get_object_or_404(Edition, pk=edition_id, owner=request.user)
+    edition = get_object_or_404(Edition.objects.select_related("show"), pk=edition_id)
+    check_may(request, edition.show, edition.owner_id, Act.EDIT)
     return _answered(request, edition, request.GET.get("as") == "kiosk")
 
 

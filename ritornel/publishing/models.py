@@ -1,16 +1,9 @@
 """Editions as rows."""
 
-import secrets
-
 from django.conf import settings
 from django.db import models
 
-from ritornel.shows.models import Show
-
-
-def new_token() -> str:
-    """Return an address that cannot be guessed: 128 random bits."""
-    return secrets.token_urlsafe(16)
+from ritornel.shows.models import Show, new_token
 
 
 class Edition(models.Model):

@@ -14,6 +14,7 @@ from django.urls import reverse
 from django.utils import timezone
 
 from ritornel.publishing.models import Edition, Invitation
+from ritornel.shows.access import act_of
 
 MOST_INVITED = 200
 _SESSION = "invitations"
@@ -35,11 +36,14 @@ OFTEN = "This show has been watched as often as it may be"
 
 
 def check_shown(request: HttpRequest, edition: Edition) -> None:
-    """Raise ``NotShown`` if who asks may not see an edition, or nobody may any more. Its owner always may."""
+    """Raise ``NotShown`` if who asks may not see an edition, or nobody may any more.
+
+    Its owner, and those who have a part in its show, always may.
+    """
     if edition.withdrawn_at is not None:
         raise NotShown(WITHDRAWN)
     is_over = edition.until is not None and timezone.now() >= edition.until
-    if not (is_over or edition.for_invited) or _is_owner(request, edition):
+    if not (is_over or edition.for_invited) or _is_of_the_show(request, edition):
         return
     if is_over:
         raise NotShown(OVER)
@@ -50,14 +54,18 @@ def check_shown(request: HttpRequest, edition: Edition) -> None:
 def check_opened(request: HttpRequest, edition: Edition) -> None:
     """Do the same for somebody who begins to watch: one more of so many, if there may be only so many."""
     check_shown(request, edition)
-    if edition.most_views is None or _is_owner(request, edition):
+    if edition.most_views is None or _is_of_the_show(request, edition):
         return
     if not Edition.objects.filter(pk=edition.pk, views__lt=edition.most_views).update(views=F("views") + 1):
         raise NotShown(OFTEN)
 
 
-def _is_owner(request: HttpRequest, edition: Edition) -> bool:
-    return request.user.is_authenticated and request.user.pk == edition.owner_id
+def _is_of_the_show(request: HttpRequest, edition: Edition) -> bool:
+    """Tell whether who asks made the edition's show, or has a part in it."""
+    user = request.user
+    if not user.is_authenticated:
+        return False
+    return user.pk == edition.owner_id or (edition.show is not None and act_of(user, edition.show) is not None)
 
 
 def _is_invited(request: HttpRequest, edition: Edition) -> bool:

@@ -2,7 +2,7 @@
 
 from django.urls import path
 
-from ritornel.publishing import counting, file_views, reading, views
+from ritornel.publishing import counting, file_views, looking, reading, views
 from ritornel.publishing.embedding import oembed
 
 app_name = "publishing"
@@ -11,6 +11,10 @@ urlpatterns = [
     path("shows/<uuid:show_id>/standing", views.choose_standing, name="choose-standing"),
     path("s/<str:token>/", views.standing_player, name="standing"),
     path("s/<str:token>/frame", views.standing_frame, name="standing-frame"),
+    path("shows/<uuid:show_id>/look", looking.look, name="look"),
+    path("l/<str:token>/", looking.look_by_link, name="look-by-link"),
+    path("l/<str:token>/media/<str:sha256>", looking.looked_media, name="looked-media"),
+    path("l/<str:token>/media/<str:sha256>/<str:what>", looking.looked_media, name="looked-derived"),
     path("shows/<uuid:show_id>/one-file", file_views.of_show, name="one-file"),
     path("editions/<int:edition_id>/one-file", file_views.of_edition, name="edition-file"),
     path("i/<str:token>/", views.invited, name="invited"),

@@ -27,7 +27,7 @@ from ritornel.publishing.prepared import note_of, opening_of, there
 from ritornel.publishing.seeing import WITHDRAWN, NotShown, admit, check_opened, check_shown, invite, told_of
 from ritornel.publishing.standing import edition_at, standing_of
 from ritornel.publishing.wished import wished_in
-from ritornel.shows.access import own_show, own_show_loaded
+from ritornel.shows.access import Act, check_may, loaded_for, show_for
 from ritornel.shows.models import Show
 from ritornel.site.rates import at_most
 
@@ -43,7 +43,7 @@ EMBED_WIDTHS = (1280, 960, 640, 480)
 @at_most("editions")
 def editions(request: HttpRequest, show_id: UUID) -> HttpResponse:
     """A show's editions; POST makes a new one."""
-    row, show = own_show_loaded(request, show_id)
+    row, show = loaded_for(request, show_id, Act.EDIT)
     if request.method == "POST":
         try:
             wished = wished_in(request.POST)
@@ -85,7 +85,7 @@ def _standing(request: HttpRequest, row: Show, told: list[dict[str, Any]]) -> di
 @require_POST
 def choose_standing(request: HttpRequest, show_id: UUID) -> HttpResponse:
     """Choose the edition that a show's standing address plays; none: always the newest."""
-    row = own_show(request, show_id)
+    row = show_for(request, show_id, Act.EDIT)
     address, wanted = standing_of(row), request.POST.get("edition", "")
     there = row.editions.filter(withdrawn_at=None, for_invited=False).defer("document", "assets")
     shown = {str(edition.number): edition for edition in there}
@@ -121,7 +121,8 @@ def _told(request: HttpRequest, edition: Edition) -> dict[str, Any]:
 @require_POST
 def withdraw(request: HttpRequest, edition_id: int) -> HttpResponse:
     """Withdraw an edition: its address answers “no longer shown” from now on."""
-    edition = get_object_or_404(Edition, pk=edition_id, owner=request.user)
+    edition = get_object_or_404(Edition.objects.select_related("show"), pk=edition_id)
+    check_may(request, edition.show, edition.owner_id, Act.EDIT)
     if edition.withdrawn_at is None:
         edition.withdrawn_at = timezone.now()
         edition.save(update_fields=["withdrawn_at"])
@@ -255,7 +256,8 @@ def invited(request: HttpRequest, token: str) -> HttpResponse:
 @require_POST
 def uninvite(request: HttpRequest, invitation_id: int) -> HttpResponse:
     """Withdraw an invitation: its link leads nowhere from now on, and who came by it sees nothing more."""
-    one = get_object_or_404(Invitation, pk=invitation_id, edition__owner=request.user)
+    one = get_object_or_404(Invitation.objects.select_related("edition__show"), pk=invitation_id)
+    check_may(request, one.edition.show, one.edition.owner_id, Act.EDIT)
     Invitation.objects.filter(pk=one.pk, withdrawn_at=None).update(withdrawn_at=timezone.now())
     messages.info(request, f"The invitation of {one.address} is withdrawn.")
     if one.edition.show_id is None:

@@ -64,6 +64,8 @@ def replace_everywhere(owner, old: str, new: str) -> list[Used]:
     """
     changed = []
     for used in used_by(owner).get(old, []):
-        keeping.edit(used.show.pk, used.show.revision, ReplaceAsset(old=old, asset=new))
+        keeping.edit(
+            used.show.pk, used.show.revision, ReplaceAsset(old=old, asset=new), keeping.Author(person=owner.pk)
+        )
         changed.append(used)
     return changed

@@ -54,10 +54,11 @@ class NothingThere(Exception):
 
 
 class Author(NamedTuple):
-    """Who asks for a change: the page's id, and the id that it gave to the command."""
+    """Who asks for a change: the page's id, the id that it gave to the command, and that of the person."""
 
     page: str = ""
     command: str = ""
+    person: int | None = None
 
 
 NOBODY = Author()
@@ -258,7 +259,8 @@ def _keep(at: Loaded, computed: _Computed, places: set[Place], by: Author) -> Ke
     changes, known = changes_between(before, after), sorted(places)
     growth = bytes_of(changes) - bytes_before(changes, before)
     if entry is not None:
-        entry.told, entry.page = what_was_done(entry.label, places, before, after), by.page
+        entry.told = what_was_done(entry.label, places, before, after)
+        entry.page, entry.by_id = by.page, by.person
         growth += sum(len(msgspec.json.encode(patch)) for patch in (entry.before, entry.after))
     if growth > LARGE_BYTES:
         check_room(at.row.owner, growth, after.title)

@@ -1,6 +1,7 @@
 """Shows as rows: what is set once per show, its slides, chapters and bed, and the history of every edit."""
 
 import json
+import secrets
 import uuid
 from datetime import timedelta
 from pathlib import Path
@@ -9,6 +10,11 @@ from typing import Any
 import msgspec
 from django.conf import settings
 from django.db import models
+
+
+def new_token() -> str:
+    """Return an address that cannot be guessed: 128 random bits."""
+    return secrets.token_urlsafe(16)
 
 
 class Quick(json.JSONEncoder):
@@ -40,6 +46,8 @@ class Show(models.Model):
     archived_at = models.DateTimeField(null=True, blank=True)
     is_beginning = models.BooleanField(default=False)
     revision = models.PositiveIntegerField(default=0)
+    look_token = models.CharField("by which anybody may look", max_length=40, unique=True, null=True, blank=True)
+    people_changed = models.PositiveIntegerField("how often it was shared with others, or with fewer", default=0)
     history_place = models.PositiveIntegerField(default=0)
     kept_bytes = models.PositiveBigIntegerField("its slides and its history", default=0)
     made_at = models.DateTimeField(auto_now_add=True)
@@ -50,6 +58,47 @@ class Show(models.Model):
 
     def __str__(self) -> str:
         return self.title
+
+
+class Member(models.Model):
+    """Somebody with whom a show is shared, and what they do with it: see ``access``."""
+
+    class Role(models.TextChoices):
+        """What somebody does with a show of another."""
+
+        EDITOR = "editor", "edits it"
+        RECORDER = "recorder", "speaks it"
+        LOOKER = "looker", "looks at it"
+
+    show = models.ForeignKey(Show, on_delete=models.CASCADE, related_name="members")
+    person = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="parts")
+    role = models.CharField(max_length=10, choices=Role)
+    archived_at = models.DateTimeField("when they put it out of their way", null=True, blank=True)
+    made_at = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        ordering = ["made_at"]
+        constraints = [models.UniqueConstraint(fields=["show", "person"], name="one_part_for_each_person")]
+
+    def __str__(self) -> str:
+        return f"{self.person} {self.get_role_display()}"
+
+
+class Offer(models.Model):
+    """A part in a show, offered to a mail address: whoever has its link takes it, with an account of theirs."""
+
+    show = models.ForeignKey(Show, on_delete=models.CASCADE, related_name="offers")
+    address = models.EmailField()
+    role = models.CharField(max_length=10, choices=Member.Role)
+    token = models.CharField(max_length=40, unique=True, default=new_token)
+    made_at = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        ordering = ["address"]
+        constraints = [models.UniqueConstraint(fields=["show", "address"], name="one_offer_for_each_address")]
+
+    def __str__(self) -> str:
+        return f"{self.address} {self.get_role_display()}"
 
 
 class Slide(models.Model):
@@ -188,7 +237,7 @@ class Entry(models.Model):
     """One edit in a show's history: how to go back from it and forward to it.
 
     ``label`` says what it does, as an undo button does, ``told`` what was done, as one reads it later, ``page`` which
-    page did it.
+    page did it, and ``by`` who.
 
     An entry that was undone and then edited past is kept, ``superseded``.
     """
@@ -198,6 +247,7 @@ class Entry(models.Model):
     label = models.CharField(max_length=200)
     told = models.CharField(max_length=500, blank=True, default="")
     page = models.CharField(max_length=40, blank=True, default="")
+    by = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.SET_NULL, null=True, blank=True, related_name="+")
     before = models.JSONField(encoder=Quick)
     after = models.JSONField(encoder=Quick)
     superseded = models.BooleanField(default=False)

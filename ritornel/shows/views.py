@@ -7,7 +7,7 @@ from django.views.decorators.http import require_safe
 
 from ritornel.core.score import compile
 from ritornel.shows import pictures
-from ritornel.shows.access import own_show_loaded
+from ritornel.shows.access import Act, loaded_for
 from ritornel.shows.pictures import assets_in
 from ritornel.site.answering import signed_in
 from ritornel.site.rates import at_most
@@ -18,7 +18,7 @@ from ritornel.site.rates import at_most
 @at_most("pictures", ("GET",))
 def show_strip(request: HttpRequest, show_id: UUID) -> HttpResponse:
     """The show's slides side by side as one picture, each as wide as it lasts. Its address has the revision in it."""
-    row, show = own_show_loaded(request, show_id)
+    row, show = loaded_for(request, show_id, Act.LOOK)
     made = pictures.strip(show, compile(show), assets_in(row, show), row.owner_id)
     caching = "private, max-age=86400" if made.complete else "no-store"
     return HttpResponse(made.content, content_type="image/png", headers={"Cache-Control": caching})
@@ -29,7 +29,7 @@ def show_strip(request: HttpRequest, show_id: UUID) -> HttpResponse:
 @at_most("pictures", ("GET",))
 def slide_picture(request: HttpRequest, show_id: UUID, slide: str) -> HttpResponseBase:
     """A slide as a small picture, everything on it. Its address has in it what it looks like."""
-    row, show = own_show_loaded(request, show_id)
+    row, show = loaded_for(request, show_id, Act.LOOK)
     found = next((s for s in show.slides if s.id == slide), None)
     if found is None:
         raise Http404

@@ -75,7 +75,9 @@ def answering(view: Callable[..., HttpResponse]) -> Callable[..., HttpResponse]:
             return view(request, *args, **values)
         except ObjectDoesNotExist as error:  # deleted meanwhile
             raise Http404 from error
-        except (Http404, PermissionDenied, SuspiciousOperation, BadRequest, Busy, TooOften) as error:
+        except PermissionDenied as error:
+            return refused(str(error) or "you may not do this", 403)
+        except (Http404, SuspiciousOperation, BadRequest, Busy, TooOften) as error:
             if isinstance(error, RequestDataTooBig):
                 return refused("this is larger than one request may be", 413)
             raise

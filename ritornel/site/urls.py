@@ -20,4 +20,5 @@ urlpatterns = [
     path("", include("ritornel.checks.urls")),
     path("", include("ritornel.films.urls")),
     path("", include("ritornel.publishing.urls")),
+    path("", include("ritornel.people.urls")),
 ]

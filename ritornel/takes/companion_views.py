@@ -14,7 +14,7 @@ from ritornel.core.model.running import with_called
 from ritornel.core.score import compile
 from ritornel.core.text.naming import slide_title
 from ritornel.shows import in_rows, pictures
-from ritornel.shows.access import own_show
+from ritornel.shows.access import Act, show_for
 from ritornel.site.answering import answer, answering, asked, refused, signed_in
 from ritornel.site.rates import count
 from ritornel.takes.companions import Asked, drawn, joined, of_show, order, taken, with_code, written
@@ -37,7 +37,7 @@ class Beat(msgspec.Struct):
 @answering
 def companions(request: HttpRequest, show_id: UUID) -> HttpResponse:
     """List the companions of a show; POST lets one more join, DELETE lets all go."""
-    row = own_show(request, show_id)
+    row = show_for(request, show_id, Act.RECORD)
     if request.method == "DELETE":
         row.companions.all().delete()
     elif request.method == "POST" and joined(row) is None:
@@ -50,7 +50,7 @@ def companions(request: HttpRequest, show_id: UUID) -> HttpResponse:
 @answering
 def companion(request: HttpRequest, show_id: UUID, code: str) -> HttpResponse:
     """Take a companion away: it is out at once."""
-    row = own_show(request, show_id)
+    row = show_for(request, show_id, Act.RECORD)
     row.companions.filter(code=code).delete()
     return answer({"companions": [_told(request, one) for one in of_show(row)]})
 
@@ -60,7 +60,7 @@ def companion(request: HttpRequest, show_id: UUID, code: str) -> HttpResponse:
 @answering
 def beat(request: HttpRequest, show_id: UUID) -> HttpResponse:
     """Tell companions where a run stands; answer what they ask for. When the run is over they go."""
-    row = own_show(request, show_id)
+    row = show_for(request, show_id, Act.RECORD)
     told = asked(request, Beat)
     if len(request.body) > 4000:
         return refused("that is more than where a run stands")

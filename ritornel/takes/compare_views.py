@@ -16,7 +16,7 @@ from ritornel.core.model import Take as CoreTake
 from ritornel.core.model.reading import BadDocument, convert
 from ritornel.core.model.running import running
 from ritornel.shows import keeping
-from ritornel.shows.access import own_show, own_show_loaded
+from ritornel.shows.access import Act, loaded_for, show_for
 from ritornel.takes.comparing import named, pace_paths, side_by_side
 from ritornel.takes.models import Take
 
@@ -30,7 +30,7 @@ _PACE = (900, 140)
 @require_safe
 def takes(request: HttpRequest, show_id: UUID) -> HttpResponse:
     """Takes of a show beside each other: those of ?take=, or the newest two."""
-    row, show = own_show_loaded(request, show_id)
+    row, show = loaded_for(request, show_id, Act.RECORD)
     show = running(show)
     kept = list(Take.objects.filter(show=row))
     for number, one in enumerate(reversed(kept), 1):
@@ -60,7 +60,8 @@ def takes(request: HttpRequest, show_id: UUID) -> HttpResponse:
 @require_POST
 def change(request: HttpRequest, take_id: int) -> HttpResponse:
     """Name a take, note something, or delete it."""
-    kept = get_object_or_404(Take, pk=take_id, show__owner=request.user)
+    kept = get_object_or_404(Take, pk=take_id)
+    show_for(request, kept.show_id, Act.RECORD)
     if "delete" in request.POST:
         messages.info(request, f"The {kept} is deleted.")
         kept.delete()
@@ -74,7 +75,7 @@ def change(request: HttpRequest, take_id: int) -> HttpResponse:
 @require_POST
 def apply_several(request: HttpRequest, show_id: UUID) -> HttpResponse:
     """Give the show the median of takes, or a slide the pace that it had in one; an edit that can be undone."""
-    row = own_show(request, show_id)
+    row = show_for(request, show_id, Act.EDIT)
     numbers = [number for number in request.POST.getlist("take") if number.isdigit()]
     kept = list(Take.objects.filter(show=row, pk__in=numbers))
     read = [one for one in map(_read, kept) if one is not None]
@@ -84,7 +85,7 @@ def apply_several(request: HttpRequest, show_id: UUID) -> HttpResponse:
         return redirect("takes:keep", row.pk)
     command: Command = ApplyTake(take=read[0], slides=[slide]) if slide else ApplyTakes(takes=tuple(read))
     try:
-        keeping.edit(row.pk, row.revision, command)
+        keeping.edit(row.pk, row.revision, command, keeping.Author(person=request.user.pk))
     except (keeping.Collision, BadEdit) as error:
         messages.error(request, f"Not applied: {error}.")
         return redirect("takes:keep", row.pk)

@@ -22,7 +22,7 @@ from ritornel.library.describing import described
 from ritornel.library.models import Asset, Upload
 from ritornel.library.room import check_disk, check_room
 from ritornel.shows import in_rows, keeping
-from ritornel.shows.access import own_show, own_show_loaded
+from ritornel.shows.access import Act, loaded_for, show_for
 from ritornel.site.answering import answer, answering, asked, refused, signed_in
 from ritornel.site.rates import at_most
 from ritornel.takes.models import Passage, Run
@@ -79,7 +79,7 @@ class Beginning(msgspec.Struct):
 @at_most("uploads")
 def begin(request: HttpRequest, show_id: UUID) -> HttpResponse:
     """Begin a run that is recorded. Who asks again gets the same."""
-    row, show = own_show_loaded(request, show_id)
+    row, show = loaded_for(request, show_id, Act.RECORD)
     wanted = asked(request, Beginning)
     names = [name for name in (wanted.voice, wanted.picture) if name is not None]
     known = Run.objects.filter(pk=wanted.id, show=row).exists()
@@ -105,7 +105,7 @@ class Ending(msgspec.Struct):
 @answering
 def run(request: HttpRequest, show_id: UUID, name: UUID) -> HttpResponse:
     """Keep what a page tells of its run; end it, once all its pieces are there. DELETE forgets it."""
-    row = own_show(request, show_id)
+    row = show_for(request, show_id, Act.RECORD)
     one = get_object_or_404(Run.objects.select_related("show", "voice", "picture"), pk=name, show=row)
     if request.method == "DELETE":
         forget(one)
@@ -127,7 +127,7 @@ def run(request: HttpRequest, show_id: UUID, name: UUID) -> HttpResponse:
 @answering
 def ledger(request: HttpRequest, show_id: UUID) -> HttpResponse:
     """Answer what is kept of a show: its slides with their passages, and how far those are that are being made."""
-    row, show = own_show_loaded(request, show_id)
+    row, show = loaded_for(request, show_id, Act.RECORD)
     end_those_left(row)
     making = [job for job in _jobs(row) if not job.has_ended]
     for job in making:
@@ -156,7 +156,7 @@ class Wish(msgspec.Struct):
 @answering
 def passage(request: HttpRequest, show_id: UUID, number: int) -> HttpResponse:
     """Name a passage, take it away, bring it back; answer the ledger. What is heard of its slide stays."""
-    row = own_show(request, show_id)
+    row = show_for(request, show_id, Act.RECORD)
     one, jobs = get_object_or_404(Passage, pk=number, run__show=row), _jobs(row)
     wish = asked(request, Wish)
     if wish.name is not None:
@@ -178,7 +178,7 @@ class Choice(msgspec.Struct):
 @answering
 def chosen(request: HttpRequest, show_id: UUID) -> HttpResponse:
     """Choose passages, as one edit of the show; answer the ledger."""
-    row = own_show(request, show_id)
+    row = show_for(request, show_id, Act.RECORD)
     wanted = asked(request, Choice).passages
     found = [p for p in of_show(row) if p.pk in set(wanted)]
     if len(found) < len(set(wanted)):

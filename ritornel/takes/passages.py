@@ -73,6 +73,7 @@ def began(row: Show, show: CoreShow, who: Any, name: UUID, voice: UUID, picture:
             Upload.objects.create(
                 pk=pk,
                 owner_id=row.owner_id,
+                by=None if row.owner_id == who.pk else who,
                 name=f"{what} {when}.{ending}",
                 size=0,
                 piece_bytes=PIECE_BYTES,

@@ -34,7 +34,7 @@ from ritornel.library.models import Asset
 from ritornel.library.room import check_room
 from ritornel.render.player import playable
 from ritornel.shows import in_rows, keeping
-from ritornel.shows.access import own_show, own_show_loaded
+from ritornel.shows.access import Act, loaded_for, show_for
 from ritornel.shows.models import Show
 from ritornel.site.answering import answer, answering, asked, signed_in
 from ritornel.takes import compare_views
@@ -48,7 +48,7 @@ from ritornel.takes.planned import plan_of
 @require_safe
 def lectern(request: HttpRequest, show_id: UUID) -> HttpResponse:
     """The speaker's page while rehearsing."""
-    row, show = own_show_loaded(request, show_id)
+    row, show = loaded_for(request, show_id, Act.RECORD)
     called = with_called(show)
     return render(request, "takes/lectern.html", {"row": row, "page": _page(row, called), "slides": called.planned})
 
@@ -57,7 +57,7 @@ def lectern(request: HttpRequest, show_id: UUID) -> HttpResponse:
 @require_safe
 def record(request: HttpRequest, show_id: UUID) -> HttpResponse:
     """The speaker's page while recording."""
-    row, show = own_show_loaded(request, show_id)
+    row, show = loaded_for(request, show_id, Act.RECORD)
     show = running(show)
     places = {slide.id: n for n, slide in enumerate(show.slides)}
     chapters = [(c.title, places[c.first]) for c in show.chapters if c.first in places]
@@ -97,7 +97,7 @@ def beside(request: HttpRequest, show_id: UUID) -> HttpResponse:
 
     ``styled``: where the style would have them.
     """
-    _, show = own_show_loaded(request, show_id)
+    _, show = loaded_for(request, show_id, Act.RECORD)
     slide = slide_of(show, request.GET.get("slide", ""))
     pens = pens_for(slide, style_of(show), room_of(show))
     return answer({"pens": pens, "speaker": _speaker(show, slide), "styled": _speaker(show, slide, "style")})
@@ -120,7 +120,7 @@ def _speaker(show: CoreShow, slide: Slide, placing: str = "") -> dict:
 @require_safe
 def stage(request: HttpRequest, show_id: UUID) -> HttpResponse:
     """The audience's page: follows the lectern."""
-    row, show = own_show_loaded(request, show_id)
+    row, show = loaded_for(request, show_id, Act.RECORD)
     called = with_called(show)
     play = _playable(row, called, compile(called.show))
     return render(request, "takes/stage.html", {"row": row, "page": {"play": play}})
@@ -148,7 +148,7 @@ def takes(request: HttpRequest, show_id: UUID) -> HttpResponse:
 @answering
 def keep(request: HttpRequest, show_id: UUID) -> HttpResponse:
     """Keep a take that has ended; answer where it can be seen."""
-    row = own_show(request, show_id)
+    row = show_for(request, show_id, Act.RECORD)
     given = asked(request, Given)
     take = CoreTake(instants=given.instants)
     ink = _ink_by_slide(given)
@@ -164,7 +164,7 @@ def keep(request: HttpRequest, show_id: UUID) -> HttpResponse:
 @answering
 def last(request: HttpRequest, show_id: UUID) -> HttpResponse:
     """Answer the newest take of a show, and when it was given; null where there is none."""
-    kept = Take.objects.filter(show=own_show(request, show_id)).first()
+    kept = Take.objects.filter(show=show_for(request, show_id, Act.RECORD)).first()
     return answer({"take": None if kept is None else kept.document, "given": "" if kept is None else str(kept)})
 
 
@@ -172,7 +172,8 @@ def last(request: HttpRequest, show_id: UUID) -> HttpResponse:
 @require_safe
 def take(request: HttpRequest, take_id: int) -> HttpResponse:
     """A take: planned against given, per slide."""
-    kept = get_object_or_404(Take, pk=take_id, show__owner=request.user)
+    kept = get_object_or_404(Take, pk=take_id)
+    show_for(request, kept.show_id, Act.RECORD)
     try:
         rows = compared(running(in_rows.load(kept.show)), convert(kept.document, CoreTake), kept.planned)
     except BadDocument as error:
@@ -201,9 +202,11 @@ def take(request: HttpRequest, take_id: int) -> HttpResponse:
 @require_POST
 def apply(request: HttpRequest, take_id: int) -> HttpResponse:
     """Give the show the take's waits and holds, as one edit that can be undone."""
-    kept = get_object_or_404(Take, pk=take_id, show__owner=request.user)
+    kept = get_object_or_404(Take, pk=take_id)
+    show_for(request, kept.show_id, Act.EDIT)
     try:
-        keeping.edit(kept.show_id, kept.show.revision, ApplyTake(take=convert(kept.document, CoreTake)))
+        command = ApplyTake(take=convert(kept.document, CoreTake))
+        keeping.edit(kept.show_id, kept.show.revision, command, keeping.Author(person=request.user.pk))
     except (keeping.Collision, BadEdit, BadDocument) as error:
         messages.error(request, f"Not applied: {error}.")
         return redirect("takes:take", kept.pk)
@@ -217,7 +220,8 @@ def apply(request: HttpRequest, take_id: int) -> HttpResponse:
 @require_POST
 def keep_ink(request: HttpRequest, take_id: int) -> HttpResponse:
     """Keep what was drawn in a take as drawings of the show's slides, as one edit that can be undone."""
-    kept = get_object_or_404(Take, pk=take_id, show__owner=request.user)
+    kept = get_object_or_404(Take, pk=take_id)
+    show_for(request, kept.show_id, Act.EDIT)
     there = set(kept.show.slides.values_list("key", flat=True))
     left_out = () if request.POST.get("pointer") else POINTERS
     ink = {
@@ -226,7 +230,8 @@ def keep_ink(request: HttpRequest, take_id: int) -> HttpResponse:
         if name in there and (found := [one for one in strokes if one.get("tool") not in left_out])
     }
     try:
-        keeping.edit(kept.show_id, kept.show.revision, convert({"do": "keep-ink", "ink": ink}, KeepInk))
+        command = convert({"do": "keep-ink", "ink": ink}, KeepInk)
+        keeping.edit(kept.show_id, kept.show.revision, command, keeping.Author(person=request.user.pk))
     except (keeping.Collision, BadEdit, BadDocument) as error:
         messages.error(request, f"The ink was not kept: {error}.")
         return redirect("takes:take", kept.pk)

@@ -24,7 +24,7 @@ from ritornel.jobs.apart import TooMuch, done_apart
 from ritornel.jobs.turns import Busy
 from ritornel.library.serving import attachment
 from ritornel.shows import pictures
-from ritornel.shows.access import own_show, own_show_loaded
+from ritornel.shows.access import Act, loaded_for, show_for
 from ritornel.shows.models import Show
 
 PATIENCE_S = 4.0
@@ -53,7 +53,7 @@ def _when_drawn(view: View) -> View:
             return view(request, show_id)
         except (_StillDrawn, Busy) as error:
             done, whole = (error.done, error.whole) if isinstance(error, _StillDrawn) else (0, 0)
-            context = {"row": own_show(request, show_id), "done": done, "whole": whole}
+            context = {"row": show_for(request, show_id, Act.LOOK), "done": done, "whole": whole}
             response = render(request, "transcript/coming.html", context)
             response["Refresh"] = "1"
             return response
@@ -65,7 +65,7 @@ def _when_drawn(view: View) -> View:
 @require_safe
 def page(request: HttpRequest, show_id: UUID) -> HttpResponse:
     """A transcript to be read, and printed."""
-    row, show = own_show_loaded(request, show_id)
+    row, show = loaded_for(request, show_id, Act.LOOK)
     looks = {s.id: pictures.look_of(s, show) for s in show.slides}
     shown = [
         {"entry": entry, "picture": f"{reverse('shows:picture', args=[row.pk, entry.slide])}?look={looks[entry.slide]}"}
@@ -79,7 +79,7 @@ def page(request: HttpRequest, show_id: UUID) -> HttpResponse:
 @_when_drawn
 def file(request: HttpRequest, show_id: UUID) -> HttpResponse:
     """The transcript as one HTML file: its pictures and its look are in it."""
-    row, show = own_show_loaded(request, show_id)
+    row, show = loaded_for(request, show_id, Act.LOOK)
     shown = [
         {"entry": entry, "picture": f"data:image/png;base64,{base64.b64encode(path.read_bytes()).decode()}"}
         for entry, path in _drawn(row, show)
@@ -94,7 +94,7 @@ def file(request: HttpRequest, show_id: UUID) -> HttpResponse:
 @_when_drawn
 def pdf(request: HttpRequest, show_id: UUID) -> HttpResponse:
     """The transcript as a PDF."""
-    row, show = own_show_loaded(request, show_id)
+    row, show = loaded_for(request, show_id, Act.LOOK)
     address = _edition_of(request, row)
     entries = [_printed(entry, path) for entry, path in _drawn(row, show)]
     score = compile(show)

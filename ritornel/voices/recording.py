@@ -36,7 +36,9 @@ _FOLLOWING_S = 3.0
 _PIECE_BYTES = 512 * 1024
 
 
-def began(row: Show, show: CoreShow, name: UUID, name_of: str, rate: int, words: tuple[int, int] | None) -> Recording:
+def began(
+    row: Show, show: CoreShow, who: Any, name: UUID, name_of: str, rate: int, words: tuple[int, int] | None
+) -> Recording:
     """Return the recording of that name, begun if it was not, of a slide or of some ``words`` of it (first, end)."""
     slide = slide_of(show, name_of)
     title = slide_title(slide, show.slides.index(slide) + 1)
@@ -45,6 +47,7 @@ def began(row: Show, show: CoreShow, name: UUID, name_of: str, rate: int, words:
             pk=name,
             owner_id=row.owner_id,
             defaults={
+                "by": None if row.owner_id == who.pk else who,
                 "name": f"{title[:60]} {timezone.localtime():%d %b %H.%M}.wav",
                 "size": 0,
                 "piece_bytes": _PIECE_BYTES,

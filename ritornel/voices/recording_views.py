@@ -23,7 +23,7 @@ from ritornel.formats.speaking import NoVoice
 from ritornel.jobs.running import waited
 from ritornel.library.models import Upload
 from ritornel.library.room import check_disk, check_room
-from ritornel.shows.access import own_show, own_show_loaded
+from ritornel.shows.access import Act, loaded_for, show_for
 from ritornel.site.answering import answer, answering, asked, refused, signed_in
 from ritornel.site.rates import at_most
 from ritornel.voices.models import Recording
@@ -50,7 +50,7 @@ class Beginning(msgspec.Struct):
 @at_most("uploads")
 def recordings(request: HttpRequest, show_id: UUID) -> HttpResponse:
     """List the recordings of a show that were not kept; or begin one. Who asks again gets the same."""
-    row, show = own_show_loaded(request, show_id)
+    row, show = loaded_for(request, show_id, Act.EDIT)
     if request.method != "POST":
         return answer({"recordings": [_told(one, show) for one in left(row, show)]})
     wanted = asked(request, Beginning)
@@ -58,7 +58,7 @@ def recordings(request: HttpRequest, show_id: UUID) -> HttpResponse:
         return refused("another recording has that name; record again")
     check_room(request.user, _A_MINUTE, "the recording")
     check_disk(_A_MINUTE)
-    one = began(row, show, wanted.id, wanted.slide, wanted.rate, wanted.words)
+    one = began(row, show, request.user, wanted.id, wanted.slide, wanted.rate, wanted.words)
     return answer(_told(one, show))
 
 
@@ -82,7 +82,7 @@ def recording(request: HttpRequest, show_id: UUID, name: UUID) -> HttpResponse:
 
     That may take longer: ask again then. DELETE forgets it.
     """
-    _, show = own_show_loaded(request, show_id)
+    _, show = loaded_for(request, show_id, Act.EDIT)
     one = get_object_or_404(Recording.objects.select_related("upload", "asset", "show"), pk=name, show=show_id)
     if request.method == "DELETE":
         forget(one)
@@ -112,7 +112,7 @@ def recording(request: HttpRequest, show_id: UUID, name: UUID) -> HttpResponse:
 @require_safe
 def sound(request: HttpRequest, show_id: UUID, name: UUID) -> HttpResponseBase:
     """Serve what has arrived of a recording, to be heard."""
-    row = own_show(request, show_id)
+    row = show_for(request, show_id, Act.EDIT)
     one = get_object_or_404(Recording.objects.select_related("upload"), pk=name, show=row)
     upload = one.upload
     content = b"".join(upload.piece(number).read_bytes() for number in range(1, whole_pieces(upload)))
@@ -131,7 +131,7 @@ class Place(msgspec.Struct):
 @at_most("following")
 def said(request: HttpRequest, show_id: UUID, name: UUID) -> HttpResponse:
     """Answer the ``word`` (its number) with which what has arrived of a recording ends, and ``at`` which character."""
-    _, show = own_show_loaded(request, show_id)
+    _, show = loaded_for(request, show_id, Act.EDIT)
     one = get_object_or_404(Recording.objects.select_related("upload"), pk=name, show=show_id)
     script = slide_of(show, one.slide).script
     after = asked(request, Place).after
@@ -154,7 +154,7 @@ def stand_in(request: HttpRequest, show_id: UUID) -> HttpResponseBase:
 
     Where no voice is installed, or none of the show's language, the text is hummed.
     """
-    _, show = own_show_loaded(request, show_id)
+    _, show = loaded_for(request, show_id, Act.RECORD)
     text = MARK.sub(" ", asked(request, Text).text)
     try:
         made = spoken_in(show.language, text, show.pace.wpm)

@@ -14,7 +14,7 @@ from ritornel.core.voice.files import matched
 from ritornel.jobs.running import waited
 from ritornel.library.describing import described
 from ritornel.library.models import Asset
-from ritornel.shows.access import own_show_loaded
+from ritornel.shows.access import Act, loaded_for
 from ritornel.site.answering import answer, answering, asked, refused, signed_in
 from ritornel.site.rates import at_most
 from ritornel.voices.cleaning import cleaning, made_of, with_less_noise
@@ -39,7 +39,7 @@ class Names(msgspec.Struct):
 @answering
 def match(request: HttpRequest, show_id: UUID) -> HttpResponse:
     """Answer for each voice file the id of the slide for which it seems to be, null for those beyond the last."""
-    _, show = own_show_loaded(request, show_id)
+    _, show = loaded_for(request, show_id, Act.EDIT)
     wanted = asked(request, Names)
     slides = [s for s in show.slides if not wanted.among or s.id in set(wanted.among)]
     places = matched(wanted.names, [slide_title(s, show.slides.index(s) + 1) for s in slides])
@@ -62,9 +62,9 @@ def cut(request: HttpRequest, show_id: UUID) -> HttpResponse:
 
     ``follows`` tells whether it says their scripts; else it is cut by its pauses alone.
     """
-    row, show = own_show_loaded(request, show_id)
+    row, show = loaded_for(request, show_id, Act.EDIT)
     wanted = asked(request, Recording)
-    asset = get_object_or_404(Asset, owner=request.user, sha256=wanted.asset, has_sound=True)
+    asset = get_object_or_404(Asset, owner_id=row.owner_id, sha256=wanted.asset, has_sound=True)
     slides = spoken_from(show, wanted.first)
     if len(slides) < 2:
         return refused("there are no two slides with a script from here on; write what is said on them first")
@@ -89,10 +89,10 @@ class OfSlide(msgspec.Struct):
 @at_most("hearings")
 def scratch(request: HttpRequest, show_id: UUID) -> HttpResponse:
     """Speak a slide's script with a made voice; answer the ``narration`` for an edit to give it, and its asset."""
-    _, show = own_show_loaded(request, show_id)
+    row, show = loaded_for(request, show_id, Act.EDIT)
     slide = slide_of(show, asked(request, OfSlide).slide)
     try:
-        asset, voice = scratch_voice(request.user, slide, show.pace.wpm, show.language)
+        asset, voice = scratch_voice(row.owner, slide, show.pace.wpm, show.language)
     except CannotSpeak as error:
         return refused(str(error))
     return answer({"asset": described(asset), "narration": voice})
@@ -104,11 +104,11 @@ def scratch(request: HttpRequest, show_id: UUID) -> HttpResponse:
 @at_most("hearings")
 def clean(request: HttpRequest, show_id: UUID) -> HttpResponse:
     """Lower hum and hiss of a slide's voice; answer the ``narration`` for an edit, or that this goes on: ask again."""
-    _, show = own_show_loaded(request, show_id)
+    row, show = loaded_for(request, show_id, Act.EDIT)
     slide = slide_of(show, asked(request, OfSlide).slide)
     if slide.narration is None:
         return refused("that slide has no voice any more")
-    asset = get_object_or_404(Asset, owner=request.user, sha256=slide.narration.asset, has_sound=True)
+    asset = get_object_or_404(Asset, owner_id=row.owner_id, sha256=slide.narration.asset, has_sound=True)
     job = waited(cleaning(asset), PATIENCE_S)
     made = made_of(asset)
     if made is not None and job.has_ended:
@@ -127,7 +127,7 @@ def hear(request: HttpRequest, show_id: UUID) -> HttpResponse:
 
     What is heard comes as an edit of the show; whoever is told that it goes on asks again.
     """
-    row, show = own_show_loaded(request, show_id)
+    row, show = loaded_for(request, show_id, Act.EDIT)
     job = listening(row, show)
     if job is None:
         return answer({"hearing": False})

@@ -45,6 +45,7 @@ INSTALLED_APPS = [
     "ritornel.films",
     "ritornel.publishing",
     "ritornel.checks",
+    "ritornel.people",
 ]
 
 MIDDLEWARE = [
@@ -165,6 +166,9 @@ FRONT_SENDS = os.environ.get("RITORNEL_FRONT_SENDS", "")
 ROOM_LEFT = "ritornel.library.room.left_to"
 """Says how many bytes an account may still send."""
 
+OWNER_OF_MEDIA = "ritornel.shows.access.owner_of_media"
+"""Says whose file somebody may see, if it is not theirs: that of the owner of a show in which they have a part."""
+
 RATES = {
     "editions": (60, 3600),
     "uploads": (2000, 600),
@@ -178,6 +182,7 @@ RATES = {
     "films": (120, 3600),
     "looking": (1200, 600),
     "watching": (600, 60),
+    "sharing": (100, 3600),
 }
 """How often an account may ask for what costs something: so many times in so many seconds."""
 JOBS = {

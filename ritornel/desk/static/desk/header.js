@@ -4,6 +4,7 @@ import { html, nothing } from "../site/vendor/lit.js";
 import { minutes, readTime } from "../site/times.js";
 import { actButton } from "./acts/rail.js";
 import { fieldValue, Pane } from "../parts/pane.js";
+import { wordsIn } from "../parts/state/unsent.js";
 import { openShowSheet } from "./sheets/show_sheet.js";
 
 export function headerPane(desk, addresses) {
@@ -37,6 +38,7 @@ export function headerPane(desk, addresses) {
         <button class="act" id="show-sheet" @click=${() => openShowSheet(desk)}>Pace and beds</button>
         <a class="act" href=${addresses.contact}>Contact sheet</a>
         <a class="act" href=${addresses.library}>Library</a>
+        <a class="act" href=${addresses.people}>People</a>
         <a class="act" href=${addresses.history}>History</a>
         <a class="act" href=${addresses.lectern}>Rehearse</a>
         <a class="act" href=${addresses.record} @click=${(event) => (event.currentTarget.hash = store.focus ?? "")}>Record</a>
@@ -57,11 +59,18 @@ function keptWords({ store }) {
   const again = (label, run) => html`<button class="act" @click=${run}>${label}</button>`;
   const words = (text, wrong, act = nothing) => html`<span class="whitespace-nowrap ${wrong ? "text-over" : "soft"}" id="kept" role="status">${text} ${act}</span>`;
   if (line.state === "signed-out") return words("not kept:", true, again("sign in again", () => signIn(store)));
-  if (line.state === "gone") return words("not kept: the show is not found", true, again("try again", () => line.again()));
+  if (line.state === "gone") return words("the show is not yours to see any more, or gone", true, html`${again("try again", () => line.again())}${takeWords(journal)}`);
+  if (line.state === "barred") return words(`not kept: ${line.why}`, true, takeWords(journal));
   if (line.state === "unreachable") return words(`not kept yet: ${line.why}`, true, again("try now", () => line.again()));
   if (journal.trouble) return words("keeping… (this browser stores nothing)", true);
   if (line.busy) return words("keeping…", false);
   return words(`kept ${new Date(kept.kept).toLocaleTimeString([], { hour: "2-digit", minute: "2-digit", hour12: false })}`, false);
+}
+
+/** What was written and cannot be kept: as a text to take along. */
+function takeWords(journal) {
+  const words = wordsIn(journal.entries.map((entry) => entry.command));
+  return words.length ? html` <a class="act" download="not-kept.txt" href=${`data:text/plain;charset=utf-8,${encodeURIComponent(words.join("\n\n"))}`}>take your words</a>` : nothing;
 }
 
 /** Signing in again in a small window; when it is done, it says so to every page, and what was not kept is sent. */

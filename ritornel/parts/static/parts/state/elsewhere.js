@@ -46,11 +46,13 @@ class Elsewhere {
     const { status, data } = await ask(`${this.store.address}revision`);
     if (status === 200) this.learn(data.revision);
     else if (status === 401) this.store.line.set("signed-out");
+    else if (status === 404) this.store.line.set("gone");
   }
 
   listen() {
     const source = (this.source = new EventSource(`${this.store.address}events`));
     source.addEventListener("message", (event) => this.learn(Number(event.data)));
+    source.addEventListener("gone", () => this.store.line.set("gone"));
     source.addEventListener("error", () => {
       if (this.source !== source || source.readyState !== EventSource.CLOSED) return;
       this.leave();

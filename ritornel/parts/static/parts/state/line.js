@@ -4,11 +4,12 @@ import { send } from "../../site/sending.js";
 
 const MOST = 50;
 const NO_ROOM = 507;
+const STANDS = ["signed-out", "gone", "barred"];
 const RETRY_MS = [300, 1000, 2000, 4000];
 
 /**
- * `state` is "quiet" (all is answered), "sending", "unreachable" (it goes on by itself), "signed-out" or "gone" (it goes
- * on when asked to). `answered(data, entries)` gets every answer; `turned()` is called when the state has changed.
+ * `state` is "quiet" (all is answered), "sending", "unreachable" (it goes on by itself), "signed-out", "gone" or "barred"
+ * (it goes on when asked to). `answered(data, entries)` gets every answer; `turned()` is called when the state has changed.
  */
 export class Line {
   constructor({ address, journal, have, near, answered, turned }) {
@@ -21,6 +22,12 @@ export class Line {
   /** Whether something is not answered yet. */
   get busy() {
     return this.journal.entries.length > 0;
+  }
+
+  /** Nothing of this page is kept any more: `why` says it. */
+  bar(why) {
+    this.why = why;
+    this.set("barred");
   }
 
   set(state) {
@@ -44,7 +51,7 @@ export class Line {
       if (!(await this.take(status, data, batch))) break;
     }
     this.running = false;
-    if (!["signed-out", "gone"].includes(this.state)) this.set(this.busy ? "sending" : "quiet");
+    if (!STANDS.includes(this.state)) this.set(this.busy ? "sending" : "quiet");
   }
 
   /** Takes an answer; false if sending must stop here. */
@@ -58,7 +65,8 @@ export class Line {
       return true;
     }
     if (status === 401 || status === 403 || status === 404) {
-      this.set(status === 404 ? "gone" : "signed-out");
+      if (status === 403 && data.error) this.bar(data.error);
+      else this.set(status === 404 ? "gone" : "signed-out");
       return false;
     }
     if (status === 400 || status === 413) {
@@ -91,7 +99,7 @@ export class Line {
 
   /** Tries at once: someone signed in again, the network is back, or the user asks for it. */
   again() {
-    if (["signed-out", "gone"].includes(this.state)) this.state = "sending";
+    if (STANDS.includes(this.state)) this.state = "sending";
     this.hurry?.();
     this.run();
   }
