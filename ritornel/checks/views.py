@@ -46,7 +46,7 @@ def check(request: HttpRequest, show_id: UUID) -> HttpResponse:
     """The line check of a show."""
     row, show = loaded_for(request, show_id, Act.EDIT)
     page = {
-        "state": projection.state(row, show),
+        "state": projection.state(row, show, who=request.user.pk),
         "vocabulary": vocabulary(),
         "rules": {
             rule.name: {"title": rule.title, "weight": rule.weight, "why": rule.why}

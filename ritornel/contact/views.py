@@ -38,7 +38,7 @@ def sheet(request: HttpRequest, show_id: UUID) -> HttpResponse:
     """The contact sheet of a show."""
     row, show = loaded_for(request, show_id, Act.EDIT)
     page = {
-        "state": projection.state(row, show),
+        "state": projection.state(row, show, who=request.user.pk),
         "vocabulary": vocabulary(),
         "told": _told(show),
         "addresses": {"list": reverse("lobby:list"), "desk": reverse("desk:desk", args=[row.pk])},

@@ -47,7 +47,7 @@ def desk(request: HttpRequest, show_id: UUID) -> HttpResponse:
         "worklet": static("parts/recording/microphone_worklet.js"),
     }
     page = {
-        "state": projection.state(row, show, near=first),
+        "state": projection.state(row, show, near=first, who=request.user.pk),
         "vocabulary": vocabulary(),
         "addresses": addresses,
     }
@@ -63,7 +63,7 @@ def desk(request: HttpRequest, show_id: UUID) -> HttpResponse:
 def state(request: HttpRequest, show_id: UUID) -> HttpResponse:
     """The newest state, for a page that learnt of a change elsewhere; ?near=s1,s2 asks for these slides whole."""
     row, show = loaded_for(request, show_id, Act.EDIT)
-    return answer(projection.state(row, show, near=_ids(request, "near")))
+    return answer(projection.state(row, show, near=_ids(request, "near"), who=request.user.pk))
 
 
 @signed_in

@@ -32,6 +32,7 @@ from ritornel.render.player import told_captions, told_look, translated
 from ritornel.render.stage import nodes
 from ritornel.shows.models import Show as ShowRow
 from ritornel.shows.pictures import look_of
+from ritornel.shows.stepping import TAKE_BACK, steps_of
 
 _WRITTEN_BYTES = 32 * 1024 * 1024
 _BRIEFS_BYTES = 8 * 1024 * 1024
@@ -59,29 +60,24 @@ _builds: Held[msgspec.Raw] = Held(_WRITTEN_BYTES)
 _shows: Recalled[list[Brief]] = Recalled(_SHOWS_BYTES)
 
 
-def state(row: ShowRow, show: Show, known: Show | None = None, near: Collection[str] = ()) -> dict[str, Any]:
-    """Return the desk's state, to be encoded by msgspec (slides and briefs are encoded already).
+def state(
+    row: ShowRow, show: Show, known: Show | None = None, near: Collection[str] = (), who: int | None = None
+) -> dict[str, Any]:
+    """Return the desk's state for somebody, to be encoded by msgspec (slides and briefs are encoded already).
 
     ``order`` names every slide with its start, length and version. With ``known``, the show as the page has it, only
     briefs that differ from it are written out. ``slides`` are, of those ``near`` to what the page shows, the whole.
     """
     media = {} if known is not None and known.assets == show.assets else _media(row, show)
-    return {**head(row), **told(show, known, near), **media}
+    return {**head(row, who), **told(show, known, near), **media}
 
 
-def head(row: ShowRow) -> dict[str, Any]:
-    """Return the revision, when it was kept, and what can be undone and redone: the step, and the page that did it."""
-    here = row.history_place
-    beside = row.history.filter(number__in=(here, here + 1), superseded=False)
-    steps = {
-        number: {"label": label, "page": page} for number, label, page in beside.values_list("number", "label", "page")
-    }
-    return {
-        "revision": row.revision,
-        "kept": row.kept_at.isoformat(),
-        "undo": steps.get(here),
-        "redo": steps.get(here + 1),
-    }
+def head(row: ShowRow, who: int | None) -> dict[str, Any]:
+    """Return the revision, when it was kept, and what somebody can undo and redo: the step, and its page."""
+    undo, redo = (
+        step and {"label": step.label.removeprefix(TAKE_BACK), "page": step.page} for step in steps_of(row, who)
+    )
+    return {"revision": row.revision, "kept": row.kept_at.isoformat(), "undo": undo, "redo": redo}
 
 
 def trial(show: Show, known: Show, near: Collection[str]) -> dict[str, Any]:

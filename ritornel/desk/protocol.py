@@ -20,7 +20,7 @@ from ritornel.desk.page import FIRST_SLIDES, NearIds
 from ritornel.formats.media_kinds import BadMedia, NoRoom
 from ritornel.library.handing_on import hand_on
 from ritornel.library.spots import bring
-from ritornel.shows import in_rows, keeping
+from ritornel.shows import in_rows, keeping, stepping
 from ritornel.shows.access import Act, show_for
 from ritornel.shows.models import Show
 from ritornel.site.answering import NOT_CARRIED_OUT, answer, answering, asked, log, signed_in
@@ -82,7 +82,9 @@ def edit(request: HttpRequest, show_id: UUID) -> HttpResponse:
     status = 409 if any(r.collided for r in results) else 200 if all(r.done for r in results) else 400
     near = [*wanted.near, *(i for r in results for i in r.slides[:FIRST_SLIDES])]
     error = next((r.error for r in results if r.error), "")
-    return answer({**projection.state(row, show, known, near), "results": results, "error": error}, status)
+    return answer(
+        {**projection.state(row, show, known, near, request.user.pk), "results": results, "error": error}, status
+    )
 
 
 def _bring(request: HttpRequest, row: Show, commands: Iterable[dict[str, Any] | str]) -> None:
@@ -100,9 +102,9 @@ def _carry_out(show_id: UUID, page: str, person: int, one: One) -> Result:
         kept = _kept(show_id, keeping.Author(page, one.id, person), one)
     except keeping.Collision as error:
         return Result(one.id, False, str(error), collided=True)
-    except keeping.NothingThere:
+    except stepping.NothingThere:
         return Result(one.id, False, f"there is nothing to {one.command}")
-    except (BadEdit, BadDocument, BadMedia) as error:
+    except (BadEdit, BadDocument, BadMedia, stepping.InTheWay) as error:
         return Result(one.id, False, str(error))
     except (ObjectDoesNotExist, OperationalError, NoRoom):
         raise
@@ -117,9 +119,9 @@ def _carry_out(show_id: UUID, page: str, person: int, one: One) -> Result:
 
 def _kept(show_id: UUID, by: keeping.Author, one: One) -> keeping.Kept:
     if one.command == "undo":
-        return keeping.undo(show_id, one.base, by)
+        return stepping.undo(show_id, one.base, by)
     if one.command == "redo":
-        return keeping.redo(show_id, one.base, by)
+        return stepping.redo(show_id, one.base, by)
     return keeping.edit(show_id, one.base, read_command(one.command), by)
 
 

@@ -20,7 +20,7 @@ from ritornel.core.text.naming import slide_title
 from ritornel.formats.media_kinds import BadMedia, NoRoom
 from ritornel.library.models import Asset
 from ritornel.library.room import check_room
-from ritornel.shows import earlier, in_rows, keeping, pictures
+from ritornel.shows import earlier, in_rows, keeping, pictures, stepping
 from ritornel.shows.access import Act, show_for
 from ritornel.shows.models import Moment, Show
 from ritornel.site.answering import signed_in
@@ -95,7 +95,7 @@ def return_there(request: HttpRequest, show_id: UUID) -> HttpResponse:
     looked = _looked_at(request, row)
     try:
         by = keeping.Author(person=request.user.pk)
-        keeping.return_to(row.pk, row.revision, looked.show, f"return to {looked.point}", by)
+        stepping.return_to(row.pk, row.revision, looked.show, f"return to {looked.point}", by)
         messages.info(request, f"The show is back at {looked.point}. One undo takes that back.")
     except keeping.Collision:
         messages.error(request, "The show was changed in another page at this very moment; look again, then return.")

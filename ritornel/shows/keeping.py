@@ -6,7 +6,7 @@ read. The lock is held only to see that this still is the newest, and to write; 
 
 from collections.abc import Callable, Iterable
 from contextlib import suppress
-from typing import Any, NamedTuple, TypeVar
+from typing import NamedTuple, TypeVar
 
 import msgspec
 from django.db import IntegrityError, OperationalError, transaction
@@ -16,7 +16,7 @@ from ritornel.core.edits.places import Place, meet, places_changed
 from ritornel.core.edits.telling import what_was_done
 from ritornel.core.linecheck import findings
 from ritornel.core.model import Show as CoreShow
-from ritornel.core.model.patch import patch_to, patched
+from ritornel.core.model.patch import patch_to
 from ritornel.core.model.uses import assets_used
 from ritornel.core.score import compile
 from ritornel.core.text.credits import told
@@ -47,10 +47,6 @@ class Collision(Exception):
 
     def __str__(self) -> str:
         return "this was changed in another page meanwhile; look at it and do it again if it is still wanted"
-
-
-class NothingThere(Exception):
-    """There is nothing to undo, or to redo."""
 
 
 class Author(NamedTuple):
@@ -101,51 +97,13 @@ def edit(row_id, base: int, command: Command, by: Author = NOBODY) -> Kept:
     ``BadEdit`` if it cannot be carried out. A command that was carried out before is not carried out again.
     """
 
-    def compute(row: Show, before: CoreShow) -> _Computed:
-        return _edited(row, before, _with_its_assets(row, before, apply(before, command)), command.label)
+    def compute(row: Show, before: CoreShow) -> Computed:
+        return edited(row, before, with_its_assets(row, before, apply(before, command)), command.label)
 
-    return _carried_out(row_id, base, by, compute, brings=command.brings_assets, merges=command.merges)
-
-
-def undo(row_id, base: int, by: Author = NOBODY) -> Kept:
-    """Take the last edit back. Raises ``NothingThere`` at the beginning of the history, and as ``edit``."""
-
-    def compute(row: Show, before: CoreShow) -> _Computed:
-        entry = _entry(row, row.history_place)
-        return _patched(row, before, entry, entry.before, row.history_place - 1)
-
-    return _carried_out(row_id, base, by, compute, alone=True)
+    return carried_out(row_id, base, by, compute, brings=command.brings_assets, merges=command.merges)
 
 
-def redo(row_id, base: int, by: Author = NOBODY) -> Kept:
-    """Carry out again what was undone last. Raises ``NothingThere`` at the end of the history, and as ``edit``."""
-
-    def compute(row: Show, before: CoreShow) -> _Computed:
-        entry = _entry(row, row.history_place + 1)
-        return _patched(row, before, entry, entry.after, row.history_place + 1)
-
-    return _carried_out(row_id, base, by, compute, alone=True)
-
-
-def return_to(row_id, base: int, then: CoreShow, label: str, by: Author = NOBODY) -> Kept:
-    """Make the show what it was ``then``, as an edit that can be taken back like any other. Raises as ``edit``."""
-
-    def compute(row: Show, before: CoreShow) -> _Computed:
-        after = _with_its_assets(row, before, msgspec.structs.replace(then, id=before.id, assets=before.assets))
-        findings(after, compile(after))
-        return _edited(row, before, after, label)
-
-    return _carried_out(row_id, base, by, compute, alone=True)
-
-
-def _entry(row: Show, number: int) -> Entry:
-    found = row.history.filter(number=number, superseded=False).first()
-    if found is None:
-        raise NothingThere
-    return found
-
-
-class _Computed(NamedTuple):
+class Computed(NamedTuple):
     """What a change would give: the show after it, the place in the history, its new entry, and where it changes."""
 
     after: CoreShow
@@ -156,36 +114,36 @@ class _Computed(NamedTuple):
     step: Entry | None = None
 
 
-def _edited(row: Show, before: CoreShow, after: CoreShow, label: str) -> _Computed:
+def edited(row: Show, before: CoreShow, after: CoreShow, label: str) -> Computed:
     """Return a change with its new entry in the history; without one where nothing is changed."""
     if after == before:
-        return _Computed(after, row.history_place, None)
+        return Computed(after, row.history_place, None)
     back, forth = patch_to(after, before), patch_to(before, after)
     place = row.history_place + 1
-    return _Computed(after, place, Entry(show=row, number=place, label=label[:200], before=back, after=forth))
+    return Computed(after, place, Entry(show=row, number=place, label=label[:200], before=back, after=forth))
 
 
-def _carried_out(
+def carried_out(
     row_id,
     base: int,
     by: Author,
-    compute: Callable[[Show, CoreShow], _Computed],
+    compute: Callable[[Show, CoreShow], Computed],
     *,
     brings: Iterable[str] = (),
-    alone: bool = False,
+    alone: Callable[[Show], bool] = lambda row: False,
     merges: bool = False,
 ) -> Kept:
     """Compute a change on the newest revision and keep it; begin anew if the show was changed while it was computed.
 
-    ``alone``: it stands for the whole show, and meets whatever others have done since ``base``; ``merges``: it meets
-    nothing, as it brings both together.
+    ``alone`` tells whether it stands for the whole show, and meets whatever others have done since ``base``;
+    ``merges``: it meets nothing, as it brings both together.
     """
 
-    def wanted(at: Loaded) -> _Computed:
+    def wanted(at: Loaded) -> Computed:
         if _is_carried_out(at.row, by):
-            return _Computed(at.show, at.row.history_place, None)
+            return Computed(at.show, at.row.history_place, None)
         others = _done_by_others(at.row, base, by)
-        if alone and others:
+        if alone(at.row) and (others is None or others):
             raise Collision
         computed = compute(at.row, at.show)
         places = places_changed(at.show, computed.after)
@@ -240,20 +198,15 @@ def _done_by_others(row: Show, base: int, by: Author) -> set[Place] | None:
     return {tuple(place) for page, places in since if not by.page or page != by.page for place in places}
 
 
-def _patched(row: Show, before: CoreShow, step: Entry, patch: dict[str, Any], history_place: int) -> _Computed:
-    after = _with_its_assets(row, before, patched(before, patch))
-    findings(after, compile(after))
-    return _Computed(after, history_place, None, step=step)
-
-
-def _with_its_assets(row: Show, before: CoreShow, after: CoreShow) -> CoreShow:
+def with_its_assets(row: Show, before: CoreShow, after: CoreShow) -> CoreShow:
+    """Return a show with the assets that it uses, as the library has them, and its credits as they are with them."""
     used = assets_used(after)
     known = {a.id: a for a in before.assets}
     assets = tuple(known[i] for i in sorted(used & set(known))) + assets_of(row, used - set(known))
     return told(after if assets == after.assets else msgspec.structs.replace(after, assets=assets))
 
 
-def _keep(at: Loaded, computed: _Computed, places: set[Place], by: Author) -> Kept | None:
+def _keep(at: Loaded, computed: Computed, places: set[Place], by: Author) -> Kept | None:
     """Write what was computed, if nothing was changed meanwhile; else None."""
     before, after, entry = at.show, computed.after, computed.entry
     changes, known = changes_between(before, after), sorted(places)

@@ -251,6 +251,7 @@ class Entry(models.Model):
     before = models.JSONField(encoder=Quick)
     after = models.JSONField(encoder=Quick)
     superseded = models.BooleanField(default=False)
+    takes_back = models.PositiveIntegerField("the number of the step that it takes back", null=True, blank=True)
     made_at = models.DateTimeField(auto_now_add=True)
 
     class Meta:

@@ -4,7 +4,7 @@ from django.urls import reverse
 from django.utils.timezone import localtime
 
 from ritornel.core.edits import read_command
-from ritornel.shows import earlier, in_rows, keeping
+from ritornel.shows import earlier, in_rows, keeping, stepping
 from ritornel.shows.models import Moment
 from tests.made import show, slide, text
 from tests.material import OwnerCase
@@ -61,12 +61,12 @@ class History(OwnerCase):
             f"Returned to {localtime(self.row.history.get(number=1).made_at):%H:%M}, on 2 slides",
             self.get().content.decode(),
         )
-        keeping.undo(self.row.pk, self.row.revision)
+        stepping.undo(self.row.pk, self.row.revision)
         self.assertEqual(self.now(), before)
 
     def test_what_was_undone_can_be_looked_at_until_it_is_edited_past(self):
         self.now()
-        keeping.undo(self.row.pk, self.row.revision)
+        stepping.undo(self.row.pk, self.row.revision)
         self.row.refresh_from_db()
         self.assertEqual(len(earlier.state_at(self.row, 3).slides), 1)
         self.assertEqual(self.get(at=99).context["number"], 3)
@@ -98,5 +98,5 @@ class History(OwnerCase):
     def test_guides_are_kept_with_the_show_and_undone_like_anything(self):
         self.done(do="set-show", values={"guides": [{"axis": "x", "at": 64.5}]})
         self.assertEqual([(g.axis, g.at) for g in self.now().guides], [("x", 64.5)])
-        keeping.undo(self.row.pk, self.row.revision)
+        stepping.undo(self.row.pk, self.row.revision)
         self.assertEqual(self.now().guides, ())

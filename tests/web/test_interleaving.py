@@ -10,7 +10,7 @@ from hypothesis.extra.django import TestCase as PropertyCase
 
 from ritornel.core.edits import apply, read_command
 from ritornel.core.edits.places import meet
-from ritornel.shows import in_rows, keeping
+from ritornel.shows import in_rows, keeping, stepping
 from ritornel.shows.models import Show
 from tests.examples import examples
 from tests.made import LAMP, show, slide
@@ -40,9 +40,9 @@ class _Pages:
         name = f"c{len(self.asked)}"
         self.asked[name] = (page, self.have[page], act)
         by, base = keeping.Author(page, name), self.have[page]
-        with suppress(keeping.Collision, keeping.NothingThere, ValueError):
+        with suppress(keeping.Collision, stepping.NothingThere, ValueError):
             if isinstance(act, str):
-                kept = getattr(keeping, act)(self.row.pk, base, by)
+                kept = getattr(stepping, act)(self.row.pk, base, by)
             else:
                 kept = keeping.edit(self.row.pk, base, read_command(act), by)
             self.have[page] = kept.row.revision
@@ -98,7 +98,7 @@ class CommitsBetween(PropertyCase):
         self.assertEqual(self._now(), (expected, place))
         for _ in range(place):
             row = Show.objects.get(pk=self.row.pk)
-            keeping.undo(row.pk, row.revision)
+            stepping.undo(row.pk, row.revision)
         self.assertEqual(self._now(), (pages.first, 0))
 
     def _now(self):

@@ -8,7 +8,7 @@ from hypothesis import given
 from hypothesis.extra.django import TestCase as PropertyCase
 
 from ritornel.core.edits import read_command
-from ritornel.shows import in_rows, keeping
+from ritornel.shows import in_rows, keeping, stepping
 from ritornel.shows.models import Change, Entry, Show, Slide
 from tests.examples import examples
 from tests.made import LAMP, SHOWS, show, slide, step
@@ -38,11 +38,11 @@ class History(OwnerCase):
 
     def undone(self):
         self.row.refresh_from_db()
-        return keeping.undo(self.row.pk, self.row.revision).after
+        return stepping.undo(self.row.pk, self.row.revision).after
 
     def redone(self):
         self.row.refresh_from_db()
-        return keeping.redo(self.row.pk, self.row.revision).after
+        return stepping.redo(self.row.pk, self.row.revision).after
 
     def test_undo_and_redo_go_through_every_kind_of_change(self):
         commands = [
@@ -73,16 +73,16 @@ class History(OwnerCase):
         return self.row
 
     def test_the_ends_of_the_history(self):
-        with self.assertRaises(keeping.NothingThere):
+        with self.assertRaises(stepping.NothingThere):
             self.undone()
-        with self.assertRaises(keeping.NothingThere):
+        with self.assertRaises(stepping.NothingThere):
             self.redone()
 
     def test_an_edit_after_an_undo_begins_a_new_line_and_the_old_one_is_kept(self):
         self.done(do="set-show", values={"title": "First"})
         self.undone()
         self.done(do="set-show", values={"title": "Second"})
-        with self.assertRaises(keeping.NothingThere):
+        with self.assertRaises(stepping.NothingThere):
             self.redone()
         self.assertEqual(list(Entry.objects.values_list("superseded", flat=True)), [True, False])
 
@@ -104,11 +104,11 @@ class History(OwnerCase):
         ):
             with self.assertRaises(keeping.Collision):
                 self.by("mine", **command)
-        for act in (keeping.undo, keeping.redo):
+        for act in (stepping.undo, stepping.redo):
             with self.assertRaises(keeping.Collision):
                 act(self.row.pk, 0, keeping.Author("mine", "x"))
         self.assertEqual(in_rows.load(self.row_again()).slides[0].hold_ms, 900)
-        self.assertEqual(keeping.undo(self.row.pk, 0, keeping.Author("other", "x")).after, self.start)
+        self.assertEqual(stepping.undo(self.row.pk, 0, keeping.Author("other", "x")).after, self.start)
 
     def test_ones_own_edits_do_not_meet(self):
         for hold in (700, 900):
@@ -121,7 +121,7 @@ class History(OwnerCase):
         again = keeping.edit(self.row.pk, 0, command, keeping.Author("mine", "a"))
         self.assertEqual((len(again.after.slides), again.row.revision), (4, first.row.revision))
         for _ in range(2):
-            keeping.undo(self.row.pk, 0, keeping.Author("mine", "b"))
+            stepping.undo(self.row.pk, 0, keeping.Author("mine", "b"))
         self.assertEqual((in_rows.load(self.row_again()), self.row.revision), (self.start, 2))
 
     def test_what_was_kept_last_is_the_very_same_show_until_its_row_says_otherwise(self):

@@ -12,7 +12,7 @@ from ritornel.core.model.reading import read_show
 from ritornel.library.models import Asset
 from ritornel.publishing.editions import publish
 from ritornel.shelves.using import used_by
-from ritornel.shows import in_rows, keeping
+from ritornel.shows import in_rows, keeping, stepping
 from ritornel.shows.arriving import arrive, look
 from tests.files import png, wav
 from tests.material import OwnerCase, asset
@@ -136,7 +136,7 @@ class Library(OwnerCase):
         self.assertEqual(set(used_by(self.owner)), {self.dusk.sha256})
         for row in rows:
             row.refresh_from_db()
-            keeping.undo(row.pk, row.revision)
+            stepping.undo(row.pk, row.revision)
         self.assertEqual(set(used_by(self.owner)), {self.snow.sha256, self.dusk.sha256})
         for other, words in ((self.bells.sha256, "a picture is wanted"), ("f" * 64, "take it in first")):
             refused = self.send(self.snow, {"asset": other}, "/replace")

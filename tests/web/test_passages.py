@@ -14,7 +14,7 @@ from ritornel.core.score import compile
 from ritornel.formats.samples import mono
 from ritornel.library.models import Asset, Upload
 from ritornel.library.tidying import tidy
-from ritornel.shows import in_rows, keeping
+from ritornel.shows import in_rows, stepping
 from ritornel.takes.models import Passage, Run
 from tests.made import show, slide, step
 from tests.material import OwnerCase
@@ -170,7 +170,7 @@ class Runs(OwnerCase):
         told = self.post("passages/chosen", {"passages": [two[1]["id"]]}).json()
         self.assertEqual([p["chosen"] for p in told["slides"][1]["passages"]], [False, True])
         self.row.refresh_from_db()
-        keeping.undo(self.row.pk, self.row.revision)
+        stepping.undo(self.row.pk, self.row.revision)
         self.assertEqual(self.now().slides[1].narration.asset, first)
 
     def test_passages_are_named_taken_away_and_brought_back_and_tell_when_the_words_have_changed(self):
