@@ -1,20 +1,31 @@
-"""Putting the demo into a database: its user, its material, its three shows."""
+"""Putting the demo into a database: its people, its material, its three shows."""
+
+from typing import Any
 
 from django.contrib.auth import get_user_model
 
 from ritornel.library.taking_in import take_in
 from ritornel.shows import keeping
-from ritornel.shows.demo import CREDIT, LICENCE, LICENCES, MATERIAL, PASSWORD, USER, bad_evening, lamp, winter
+from ritornel.shows.demo import (
+    CREDIT,
+    HOST,
+    LICENCE,
+    LICENCES,
+    MATERIAL,
+    OTHERS,
+    PASSWORD,
+    USER,
+    bad_evening,
+    lamp,
+    winter,
+)
 from ritornel.shows.demo.acts import as_written, made, with_ids
-from ritornel.shows.models import Show
+from ritornel.shows.models import Member, Show
 
 
 def make_demo() -> list[Show]:
     """Return the demo's shows, made if the demo user has none yet."""
-    user, fresh = get_user_model().objects.get_or_create(username=USER)
-    if fresh:
-        user.set_password(PASSWORD)
-        user.save()
+    user = _person(USER)
     if user.shows.exists():
         return list(user.shows.all())
     ids = {
@@ -25,4 +36,16 @@ def make_demo() -> list[Show]:
     there = [asset.to_core() for asset in user.assets.all()]
     bad = as_written(with_ids(bad_evening.document(lamp.heard()), ids), there)
     plans = [winter.document(), lamp.document(lamp.heard())]
-    return [keeping.create(user, show) for show in (bad, *(made(with_ids(plan, ids), there) for plan in plans))]
+    rows = [keeping.create(user, show) for show in (bad, *(made(with_ids(plan, ids), there) for plan in plans))]
+    for name, role in OTHERS.items():
+        person = _person(name)
+        Member.objects.bulk_create(Member(show=row, person=person, role=role) for row in rows[1:])
+    return rows
+
+
+def _person(name: str) -> Any:
+    person, fresh = get_user_model().objects.get_or_create(username=name, defaults={"email": f"{name}@{HOST}"})
+    if fresh:
+        person.set_password(PASSWORD)
+        person.save()
+    return person
