@@ -225,9 +225,8 @@ export class Media {
     if (node?.kind === "clip") return this.stage.video(slideId, span.id);
     const asset = this.play.assets[span.asset];
     if (!asset) return null;
-    const audio = takeMedium("AUDIO");
+    const audio = takeMedium("AUDIO", asset.url);
     audio.preload = "auto";
-    audio.src = asset.url;
     return audio;
   }
 

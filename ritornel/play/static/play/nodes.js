@@ -110,12 +110,11 @@ function straightLine({ width, height, rising, line, line_width }) {
 function mediaElement(node, asset, as) {
   if (node.kind === "clip" && as === "copy") return Object.assign(document.createElement("canvas"), { width: asset?.width ?? 1, height: asset?.height ?? 1 });
   if (node.kind === "clip" && as !== "still") {
-    const video = takeMedium("VIDEO");
+    const video = takeMedium("VIDEO", asset?.url);
     video.playsInline = true;
     video.preload = "auto";
     video.poster = asset?.poster ?? "";
     keepPicture(asset?.poster);
-    if (asset) video.src = asset.url;
     return video;
   }
   const picture = document.createElement("img");
