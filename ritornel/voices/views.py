@@ -13,6 +13,7 @@ from ritornel.core.text.naming import slide_title
 from ritornel.core.voice.files import matched
 from ritornel.jobs.running import waited
 from ritornel.library.describing import described
+from ritornel.library.handing_on import hand_on
 from ritornel.library.models import Asset
 from ritornel.shows.access import Act, loaded_for
 from ritornel.site.answering import answer, answering, asked, refused, signed_in
@@ -64,6 +65,7 @@ def cut(request: HttpRequest, show_id: UUID) -> HttpResponse:
     """
     row, show = loaded_for(request, show_id, Act.EDIT)
     wanted = asked(request, Recording)
+    hand_on(request.user.pk, row.owner, {wanted.asset}, row.title)
     asset = get_object_or_404(Asset, owner_id=row.owner_id, sha256=wanted.asset, has_sound=True)
     slides = spoken_from(show, wanted.first)
     if len(slides) < 2:

@@ -1,4 +1,4 @@
-"""Pictures of all transitions and of all builds, by the page's own stage: ``make_motion_sheets ADDRESS FOLDER``."""
+"""Pictures of all transitions, by the page's own stage: ``make_motion_sheets ADDRESS FOLDER``."""
 
 import sys
 from pathlib import Path
@@ -9,8 +9,6 @@ from playwright.sync_api import Page, sync_playwright
 
 from ritornel.assets.scripts.make_screenshots import CHROMIUM, FLAGS
 from ritornel.core.model.reading import read_show
-from ritornel.core.motion.builds import EFFECTS
-from ritornel.core.motion.declared import Effect
 from ritornel.core.motion.transitions import TRANSITIONS
 from ritornel.core.score import compile
 from ritornel.render.player import playable
@@ -104,60 +102,14 @@ def transitions(page: Page, folder: Path) -> None:
     page.screenshot(path=folder / "transitions.png", full_page=True)
 
 
-def builds(page: Page, folder: Path) -> None:
-    """Make the sheet of every build that moves something, as it is when nothing is set, at five instants."""
-    kinds = [
-        (kind, effect)
-        for kind in ("entrance", "emphasis", "path", "exit")
-        for effect in EFFECTS.values()
-        if kind in effect.verbs and (kind, effect.name) != ("path", "appear")
-    ]
-    slides = [_built(f"s{number}", kind, effect) for number, (kind, effect) in enumerate(kinds)]
-    show = read_show({"title": "Builds", "slides": slides})
-    score = compile(show)
-    strips = [
-        {
-            "words": f"{effect.verbs[kind]}  ·  {effect.name}, {kind}",
-            "instants": [start + length * share for share in (0.02, 0.2, 0.4, 0.6, 0.98)],
-        }
-        for (kind, effect), start, length in zip(kinds, score.starts, _lasts(kinds), strict=True)
-    ]
-    title = f"{len(kinds)} builds: the ring and the words ..."
-    page.evaluate(SHEET, {"play": _plain(playable(show, score)), "strips": strips, "columns": 3, "title": title})
-    page.screenshot(path=folder / "builds.png", full_page=True)
-
-
-def _lasts(kinds: list[tuple[str, Effect]]) -> list[int]:
-    return [effect.duration_ms * (2 if effect.by_line else 1) or LASTS_MS for _, effect in kinds]
-
-
-def _built(key: str, kind: str, effect: Effect) -> dict[str, Any]:
-    ring = {
-        "id": "ring", "kind": "shape", "form": "ring", "fill": LAMP, "line": "none",
-        "x": 150, "y": 180, "width": 360, "height": 360,
-    }  # fmt: skip
-    lines = [{"text": "One turn"}, {"text": "in six"}]
-    words = {
-        "id": "words", "kind": "text", "x": 620, "y": 210, "width": 560, "height": 300, "size": 110, "valign": "middle",
-        "font": "fraunces", "colour": CREAM, "paragraphs": lines,
-    }  # fmt: skip
-    order: list[dict[str, Any]] = [{"id": "b0", "object": "ring"}, {"id": "b1", "object": "words"}]
-    if effect.by_line:
-        order = [{"id": f"b{n}", "object": "words", "part": {"paragraph": n}} for n in (0, 1)]
-    trigger = "following" if effect.by_line else "alongside"
-    steps = [{**step, "kind": kind, "effect": effect.name, "trigger": trigger} for step in order]
-    return {"id": key, "background": NIGHT, "objects": [ring, words], "running_order": steps, "hold": 1000}
-
-
 def main() -> int:
-    """Make the sheets."""
+    """Make the sheet."""
     address, folder = sys.argv[1], Path(sys.argv[2])
     with sync_playwright() as driver:
         browser = driver.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
         page = browser.new_page(viewport={"width": 2000, "height": 1200}, base_url=address, bypass_csp=True)
         page.goto("/sign-in")
         transitions(page, folder)
-        builds(page, folder)
         browser.close()
     return 0
 

@@ -42,6 +42,14 @@ class Camera:
         self.page.wait_for_load_state("networkidle")
         self.keep("shows")
 
+    def people(self) -> None:
+        """Who has a part in the talk."""
+        page = self.page
+        self.open("How the lamp turns")
+        page.click("#head >> text=People")
+        page.wait_for_selector("[name=whom]")
+        self.keep("people")
+
     def desk(self) -> None:
         """The desk at the bath, a build selected."""
         page = self.page
@@ -281,6 +289,7 @@ def main() -> int:
         page = browser.new_page(viewport={"width": 1280, "height": 800}, base_url=address)
         camera = Camera(page, folder)
         camera.shows()
+        camera.people()
         camera.desk()
         camera.objects()
         camera.sheets()
