@@ -1,5 +1,6 @@
 """``manage.py work``: does the jobs of this installation until it is ended; any number of these may run."""
 
+import faulthandler
 import signal
 import threading
 from argparse import ArgumentParser
@@ -43,6 +44,7 @@ class Command(BaseCommand):
 
     def handle(self, *args: Any, **options: Any) -> None:
         """Work until ended."""
+        faulthandler.enable()  # what ends it from below says where
         preload("ritornel.films.apart", "ritornel.formats.presentations.ours", "ritornel.jobs.ready_to_look")
         if options["pieces"] and not (settings.REDIS and settings.MEDIA_STORE):
             raise CommandError("to make pieces for another machine, set RITORNEL_REDIS and RITORNEL_MEDIA_STORE")
