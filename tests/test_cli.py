@@ -3,9 +3,12 @@
 import contextlib
 import io
 import json
+import os
+import signal
 import subprocess
 import sys
 import tempfile
+import time
 from pathlib import Path
 from unittest import TestCase
 
@@ -13,6 +16,7 @@ import webvtt
 from msgspec.structs import replace
 
 from ritornel.cli import COMMANDS, main
+from ritornel.cli.serve import kept_running
 from ritornel.core.model.writing import write_show
 from ritornel.core.score import compile, facts
 from ritornel.formats.show_document import zip_blocks
@@ -52,6 +56,33 @@ class Commands(TestCase):
             code, out, err = said(*arguments)
             self.assertEqual((code, out, err.count("\n")), (2, "", 1), arguments)
             self.assertIn(words, err)
+
+
+NOTES_ITSELF = """
+import os, sys, time
+with open(sys.argv[1], "a") as notes:
+    notes.write(f"{os.getpid()}\\n")
+time.sleep(60)
+"""
+
+
+class KeptRunning(TestCase):
+    def test_what_has_ended_by_itself_is_begun_again_and_ended_at_the_end(self):
+        notes = Path(self.enterContext(tempfile.TemporaryDirectory())) / "notes"
+        notes.touch()
+
+        def after(count: int) -> int:
+            end = time.monotonic() + 60
+            while len(notes.read_text().split()) < count and time.monotonic() < end:
+                time.sleep(0.02)
+            return int(notes.read_text().split()[count - 1])
+
+        with kept_running([sys.executable, "-c", NOTES_ITSELF, str(notes)]):
+            os.kill(after(1), signal.SIGKILL)
+            second = after(2)
+        with self.assertRaises(ProcessLookupError):
+            os.kill(second, 0)
+        self.assertEqual(len(notes.read_text().split()), 2)
 
 
 class Frames(TestCase):

@@ -5,13 +5,17 @@ import os
 import signal
 import subprocess
 import sys
-from contextlib import suppress
+from collections.abc import Iterator
+from contextlib import contextmanager, suppress
+from threading import Event, Thread
 
 from ritornel.cli._django import begin, manage
 from ritornel.cli._wrong import Wrong
 
 NAME = "serve"
 HELP = "Serve Ritornel here, with somebody who does its jobs. Ctrl C ends it; what is kept is there next time."
+
+_LOOKS_S, _ENDS_S = 0.5, 10.0
 
 
 def arguments(parser: argparse.ArgumentParser) -> None:
@@ -32,15 +36,35 @@ def run(asked: argparse.Namespace) -> int:
     if not _has_people():
         print("  Nobody can sign in yet: ritornel add-person NAME", flush=True)
     print(f"  Ritornel runs at http://{asked.host}:{asked.port}/ and keeps everything in {settings.VAR}", flush=True)
-    worker = subprocess.Popen([sys.executable, "-m", "ritornel", "work"], start_new_session=True)
-    try:
+    with kept_running([sys.executable, "-m", "ritornel", "work"]):
         return _served(asked.host, asked.port)
+
+
+@contextmanager
+def kept_running(command: list[str]) -> Iterator[None]:
+    """Run a command beside, and again whenever it has ended by itself; end it at the end."""
+    enough = Event()
+    hand = Thread(target=_keep_running, args=(command, enough))
+    hand.start()
+    try:
+        yield
     finally:
-        worker.send_signal(signal.SIGTERM)
-        try:
-            worker.wait(10)
-        except subprocess.TimeoutExpired:
-            worker.kill()
+        enough.set()
+        hand.join()
+
+
+def _keep_running(command: list[str], enough: Event) -> None:
+    while not enough.is_set():
+        running = subprocess.Popen(command, start_new_session=True)
+        while running.poll() is None and not enough.wait(_LOOKS_S):
+            pass
+        enough.wait(_LOOKS_S)  # one that ends at once is not begun as often as it can
+        if running.poll() is None:
+            running.send_signal(signal.SIGTERM)
+            try:
+                running.wait(_ENDS_S)
+            except subprocess.TimeoutExpired:
+                running.kill()
 
 
 def _served(host: str, port: int) -> int:
