@@ -87,7 +87,7 @@ def _write(request: HttpRequest, row: Show, address: str, role: str, words: str,
         "link": link,
     }
     mail = EmailMultiAlternatives(
-        f"“{row.title}” is shared with you",
+        " ".join(f"“{row.title}” is shared with you".split()),  # a subject is one line
         render_to_string("people/shared_mail.txt", about),
         settings.DEFAULT_FROM_EMAIL,
         [address],

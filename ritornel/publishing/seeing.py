@@ -111,7 +111,8 @@ def invite(request: HttpRequest, edition: Edition, addresses: Iterable[str]) -> 
             "of it, and it can be withdrawn.\n"
         )
         try:
-            send_mail(f"A show for you: {edition.title}", words, settings.DEFAULT_FROM_EMAIL, [address])
+            subject = " ".join(f"A show for you: {edition.title}".split())  # one line
+            send_mail(subject, words, settings.DEFAULT_FROM_EMAIL, [address])
         except OSError:
             failed.append(address)
     return failed

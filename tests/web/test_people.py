@@ -46,6 +46,13 @@ class People(OwnerCase):
         self.assertNotIn(f"{self.address}/delete", listed)
         self.assertEqual(self.theirs.get(f"{self.address}/").status_code, 200)
 
+    def test_a_title_of_two_lines_is_one_in_the_subject(self):
+        self.edit(self.row, {"do": "set-show", "values": {"title": "The lamp\nand Bcc: x@y.example"}})
+        self.share("ebba")
+        self.share("malin@skarholm.example")
+        self.assertEqual({mail_.subject.count("\n") for mail_ in mail.outbox}, {0})
+        self.assertEqual(len(mail.outbox), 2)
+
     def test_what_they_change_is_kept_with_who_did_it(self):
         self.share("ebba")
         self.client, mine = self.theirs, self.client
