@@ -232,7 +232,7 @@ class EndedSession(LineCase):
     def test_a_show_that_is_gone_is_said_and_what_was_done_stays(self):
         Show.objects.all().delete()
         self.page.keyboard.press("n")
-        self.page.wait_for_selector("#kept:has-text('the show is not found')")
+        self.page.wait_for_selector("#kept:has-text('not yours to see any more, or gone')")
         self.assertEqual(self.page.evaluate("ritornel.store.journal.entries.length"), 1)
 
 
