@@ -11,6 +11,7 @@ from ritornel.shows.demo import PASSWORD, USER
 CHROMIUM = os.environ.get("RITORNEL_CHROMIUM", "/usr/bin/chromium")
 FLAGS = ["--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking"]
 SOUND_AT_ONCE = "--autoplay-policy=no-user-gesture-required"
+VIEWS = "shows people desk objects sheets library voice transcript check lectern publish ledger"
 TALK = "article:has-text('How the lamp turns')"
 
 
@@ -288,18 +289,8 @@ def main() -> int:
         browser = driver.chromium.launch(executable_path=CHROMIUM, args=[*FLAGS, SOUND_AT_ONCE])
         page = browser.new_page(viewport={"width": 1280, "height": 800}, base_url=address)
         camera = Camera(page, folder)
-        camera.shows()
-        camera.people()
-        camera.desk()
-        camera.objects()
-        camera.sheets()
-        camera.library()
-        camera.voice()
-        camera.transcript()
-        camera.check()
-        camera.lectern()
-        camera.publish()
-        camera.ledger()
+        for view in VIEWS.split():
+            getattr(camera, view)()
         browser.close()
     return 0
 
