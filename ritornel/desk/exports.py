@@ -7,7 +7,7 @@ from django.http import Http404, HttpRequest, HttpResponseBase
 from django.views.decorators.http import require_safe
 
 from ritornel.formats.shows import FORMATS
-from ritornel.library.models import Asset
+from ritornel.library.describing import files_of
 from ritornel.library.serving import attachment, streamed
 from ritornel.shows.access import Act, loaded_for
 
@@ -20,8 +20,6 @@ def export(request: HttpRequest, show_id: UUID, name: str) -> HttpResponseBase:
     if format_ is None or format_.writes is None:
         raise Http404
     row, show = loaded_for(request, show_id, Act.EDIT)
-    files = {
-        a.sha256: a.path for a in Asset.objects.filter(owner_id=row.owner_id, sha256__in=[a.id for a in show.assets])
-    }
+    files = files_of(row.owner_id, show)
     headers = {"Content-Disposition": attachment(row.title, format_.endings[0])}
     return streamed(request, iter(format_.writes(show, files)), format_.mime, headers)

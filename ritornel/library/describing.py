@@ -14,6 +14,12 @@ def on_stage(asset: Asset) -> bool:
     return large and derived_path(asset.sha256, "stage.webp").is_file()
 
 
+def files_of(owner_id: int, show: Show) -> dict[str, Path]:
+    """Return the files of a show's media by their ids, as they came."""
+    rows = Asset.objects.filter(owner_id=owner_id, sha256__in=[asset.id for asset in show.assets])
+    return {asset.sha256: asset.path for asset in rows}
+
+
 def drawn_from(owner_id: int, show: Show) -> dict[str, Path]:
     """Return the files of a show's media by their ids; of a very large picture what stages show of it."""
     rows = Asset.objects.filter(owner_id=owner_id, sha256__in=[asset.id for asset in show.assets])

@@ -92,10 +92,12 @@ def _listed(row: Show, words: str, user: Any) -> dict[str, Any] | None:
     places = len(find(show, words)) if words else 0
     if words and not places and words.casefold() not in row.title.casefold():
         return None
-    score = compile(show)
+    score, act = compile(show), act_of(user, row) or Act.LOOK
     return {
         "row": row,
-        "act": act_of(user, row),
+        "owns": act == Act.OWN,
+        "edits": act >= Act.EDIT,
+        "speaks": act >= Act.RECORD,
         "home": home_of(row, user),
         "length": score.length_ms,
         "count": len(show.slides),

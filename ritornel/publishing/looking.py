@@ -14,12 +14,10 @@ from ritornel.library.models import Asset
 from ritornel.library.serving import derived_response, file_response
 from ritornel.publishing.editions import NotReady, edition_of
 from ritornel.publishing.playing import played
+from ritornel.publishing.views import SEEN
 from ritornel.shows import in_rows
 from ritornel.shows.access import Act, show_for
 from ritornel.shows.models import Show
-
-SEEN = ("", "poster", "stage")
-"""What who looks gets of a file: itself, the first picture of a clip, a picture in the size of a stage."""
 
 
 @login_required

@@ -9,7 +9,6 @@ from typing import Any
 from uuid import UUID
 
 from django.core.exceptions import ObjectDoesNotExist, PermissionDenied
-from django.db.models import Q, QuerySet
 from django.http import Http404, HttpRequest
 from django.urls import reverse
 
@@ -76,11 +75,6 @@ def check_may(request: HttpRequest, row: Show | None, owner_id: int, act: Act) -
         show_for(request, row.pk, act)
     elif owner_id != request.user.pk:
         raise Http404
-
-
-def shows_of(user: Any) -> QuerySet[Show]:
-    """Return all shows that somebody owns or has a part in."""
-    return Show.objects.filter(Q(owner=user) | Q(members__person=user)).distinct()
 
 
 def owner_of_media(user: Any, sha256: str) -> int | None:

@@ -6,7 +6,8 @@ from typing import Any
 from django.core.management.base import BaseCommand, CommandError, CommandParser
 
 from ritornel.formats.show_document import zip_blocks
-from ritornel.library.models import Asset, clean_name
+from ritornel.library.describing import files_of
+from ritornel.library.models import clean_name
 from ritornel.shows import in_rows
 from ritornel.shows.models import Show
 
@@ -45,10 +46,9 @@ def _write(row: Show, target: Path) -> bool:
         return False
     target.parent.mkdir(parents=True, exist_ok=True)
     show = in_rows.load(row)
-    rows = Asset.objects.filter(owner_id=row.owner_id, sha256__in=[asset.id for asset in show.assets])
     arriving = target.with_name(f"{target.name}.part")
     with arriving.open("wb") as file:
-        for block in zip_blocks(show, {asset.sha256: asset.path for asset in rows}):
+        for block in zip_blocks(show, files_of(row.owner_id, show)):
             file.write(block)
     arriving.replace(target)
     return True
