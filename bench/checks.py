@@ -5,7 +5,7 @@ import tempfile
 import time
 from pathlib import Path
 
-from bench.shows import crowded_show, large_show
+from bench.shows import crowded_show, full_show, large_show
 from proof.server import Server, Someone
 from ritornel.cli import main as ritornel
 from ritornel.core.edits import read_command
@@ -23,6 +23,7 @@ def rows() -> list[tuple[str, str, str]]:
     return [
         ("line check after an edit, 200 slides of 20 builds", "< 300 ms", _at_once(large_show(), "b0")),
         ("line check after an edit, 300 slides of 40 objects", "< 300 ms", _at_once(crowded_show(300, 40), "")),
+        ("line check after an edit, 300 slides of 40 texts on one another", "< 300 ms", _at_once(full_show(), "")),
         ("looked at closely after an edit of the demo talk: contrast, flashes, spelling", "< 5 s", closely),
     ]
 

@@ -38,7 +38,7 @@ _LONG_MINUTES, _LONG_SLIDES = 20, 60
 def rows() -> list[tuple[str, str, str]]:
     """Return (what, must reach, measured)."""
     show, files = _talk()
-    ratios = [_whole(show, files) / _encoded_only(show, files) for _ in range(_TIMES)]
+    ratios = [whole(show, files) / encoded_only(show, files) for _ in range(_TIMES)]
     still, moving = _per_second(show, files)
     long, length = _in_a_process(_long_show), _LONG_MINUTES
     memory, apart = _in_a_process(_memory), _in_a_process(_in_step)
@@ -62,7 +62,7 @@ def _talk() -> tuple[Show, dict[str, Path]]:
     return made(plan, list(assets.values())), {assets[path.name].id: path for path in paths}
 
 
-def _whole(show: Show, files: dict[str, Path]) -> float:
+def whole(show: Show, files: dict[str, Path]) -> float:
     """Return how long drawing and encoding the picture of a show takes, in s."""
     film = planned(show, _SETTINGS)
     with tempfile.TemporaryDirectory() as folder:
@@ -73,7 +73,7 @@ def _whole(show: Show, files: dict[str, Path]) -> float:
         return time.perf_counter() - start
 
 
-def _encoded_only(show: Show, files: dict[str, Path]) -> float:
+def encoded_only(show: Show, files: dict[str, Path]) -> float:
     """Return how long encoding the same frames takes, which are there already, in s."""
     pictures = ShowPictures(show, _SETTINGS, files)
     colours = Colours(*pictures.size)

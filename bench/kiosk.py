@@ -51,11 +51,11 @@ class Megabytes(NamedTuple):
 def _megabytes(minute: int, line: CDPSession, browser: int) -> Megabytes:
     line.send("HeapProfiler.collectGarbage")
     heap = float(line.send("Runtime.getHeapUsage")["usedSize"])
-    own, whole = _renderer(browser)
+    own, whole = renderer_bytes(browser)
     return Megabytes(float(minute), heap / 1e6, own / 1e6, whole / 1e6)
 
 
-def _renderer(browser: int) -> tuple[int, int]:
+def renderer_bytes(browser: int) -> tuple[int, int]:
     """Return the bytes of the process below a browser's that draws its page: Pss of ``smaps_rollup``, proc(5), without
     what lies in files, and with it. The program itself lies in files: of that a process has the less the more of its
     kind run beside it, so only what lies in none tells whether a page grows.

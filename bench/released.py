@@ -76,7 +76,7 @@ def _server(folder: Path, port: int) -> subprocess.Popen:
 def _signed_in(page: Page, address: str) -> str:
     """Sign in; return the path of the demo talk's desk."""
     page.goto(f"{address}/sign-in")
-    page.fill("[name=username]", "keeper")
+    page.fill("[name=login]", "keeper")
     page.fill("[name=password]", "four-flashes")
     page.keyboard.press("Enter")
     page.wait_for_url(f"{address}/")

@@ -21,7 +21,7 @@ django.setup()
 from django.db import connection  # noqa: E402
 from django.test.utils import setup_test_environment, teardown_test_environment  # noqa: E402
 
-from bench import checks, core, desk, edits, films, library, limits, live, music, page, released, voices  # noqa: E402
+from bench import checks, core, desk, edits, films, library, limits, live, music, page, planes, released, voices  # noqa: E402
 
 RESULTS = Path(__file__).parent / "results.md"
 
@@ -43,6 +43,7 @@ def main() -> int:
     rows += music.rows()
     rows += live.rows()
     rows += films.rows()
+    rows += planes.rows()
     rows += checks.rows()
     rows += released.rows()
     machine = f"{os.cpu_count()} cores, {platform.machine()}, Python {platform.python_version()}"

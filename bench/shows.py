@@ -17,6 +17,19 @@ def spoken_show(slides: int = 300, words: int = 100) -> Show:
     return read_show({"slides": [_spoken(n, words) for n in range(slides)]})
 
 
+def full_show(slides: int = 300, texts: int = 40) -> Show:
+    """Return a show that is full of findings: texts that lie on one another and run out of their boxes."""
+    return read_show({"slides": [_full(n, texts) for n in range(slides)]})
+
+
+def _full(number: int, texts: int) -> dict:
+    def words(n: int) -> dict:
+        place = {"id": f"o{n}", "x": 100 + n, "y": 100 + n, "width": 500, "height": 30, "size": 30}
+        return {**place, "kind": "text", "paragraphs": [{"text": f"Line {n} of the lamp, {number}"}]}
+
+    return {"id": f"s{number}", "objects": [words(n) for n in range(texts)]}
+
+
 def _letters(number: int) -> str:
     return chr(97 + number // 26) + chr(97 + number % 26)
 

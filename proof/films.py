@@ -55,7 +55,7 @@ def until(someone: Someone, films: str, pieces: int | None = None) -> dict[str, 
         if one["done"] != done:
             done, since = one["done"], time.monotonic()
         time.sleep(0.1)
-    raise AssertionError(f"a film does not go on: {told(someone, films)}")
+    raise AssertionError(f"a film does not go on: {told(someone, films)}\n{someone.server.where_hands_are()}")
 
 
 def check(someone: Someone, one: dict[str, Any]) -> None:

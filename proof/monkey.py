@@ -1,8 +1,8 @@
 """Play on the desk as nobody would: keys, words and drags at random, over and over, on the demo show.
 
-    bin/monkey [--seconds 60] [--seed 1] [--rounds 3] [--pages 2]
+    bin/monkey [--seconds 60] [--seed 1] [--rounds 3] [--pages 2] [--people 1]
 
-Several pages of the same show are played on in turns. They must raise no error, everything must get kept, and what they
+Several pages of the same show, of one or of several people, are played on in turns. They must raise no error, everything must get kept, and what they
 show must be what a fresh page shows. Prints what was done last when something does not hold, and exits 1.
 """
 
@@ -12,7 +12,7 @@ import sys
 import time
 from contextlib import suppress
 
-from playwright.sync_api import Error, Page, sync_playwright
+from playwright.sync_api import Browser, Error, Page, sync_playwright
 
 from proof.server import FLAGS, PASSWORD, USER, Server
 
@@ -121,6 +121,17 @@ class Monkey:
         return [f"shown: {words[:2000]}\n  by a fresh page: {fresh[:2000]}" for words in shown if words != fresh]
 
 
+def signed_in(browser: Browser, server: Server, name: str) -> Page:
+    """Return a page of somebody who has signed in."""
+    page = browser.new_context(viewport={"width": 1280, "height": 800}, base_url=server.url).new_page()
+    page.goto("/sign-in")
+    page.fill("[name=login]", name)
+    page.fill("[name=password]", PASSWORD)
+    page.click("main button")
+    page.wait_for_url(f"{server.url}/")
+    return page
+
+
 def main() -> int:
     """Play for a while, in rounds of other seeds."""
     asked = argparse.ArgumentParser(
@@ -130,20 +141,17 @@ def main() -> int:
     asked.add_argument("--seed", type=int, default=1)
     asked.add_argument("--rounds", type=int, default=3)
     asked.add_argument("--pages", type=int, default=2)
+    asked.add_argument("--people", type=int, default=1, help="so many edit it, each on a page (at least) of their own")
     given = asked.parse_args()
     with Server() as server, sync_playwright() as driver:
         server.manage("make_demo")
         browser = driver.chromium.launch(executable_path="/usr/bin/chromium", args=FLAGS)
-        context = browser.new_context(viewport={"width": 1280, "height": 800}, base_url=server.url)
-        page = context.new_page()
-        page.goto("/sign-in")
-        page.fill("[name=username]", USER)
-        page.fill("[name=password]", PASSWORD)
-        page.click("main button")
-        page.click("text=How the lamp turns")
-        page.wait_for_selector("html[data-ready]", state="attached")
-        address = page.url.split("?")[0]
-        pages = [page, *(context.new_page() for _ in range(given.pages - 1))]
+        editors = server.add_editors("How the lamp turns", given.people - 1)
+        people = [signed_in(browser, server, name) for name in (USER, *editors)]
+        people[0].click("text=How the lamp turns")
+        people[0].wait_for_selector("html[data-ready]", state="attached")
+        address = people[0].url.split("?")[0]
+        pages = [*people, *(people[0].context.new_page() for _ in range(given.pages - len(people)))]
         for seed in range(given.seed, given.seed + given.rounds):
             monkey = Monkey(pages, seed)
             wrong = monkey.play(address, given.seconds)

@@ -31,6 +31,13 @@ _MAKE_USERS = (
     "from django.contrib.auth import get_user_model as u\n"
     f"for n in ('{USER}', 'visitor'): u().objects.create_user(n, password='{PASSWORD}')\n"
 )
+_MAKE_EDITORS = """
+from django.contrib.auth import get_user_model as u
+from ritornel.shows.models import Member, Show
+for name in {names}:
+    person = u().objects.filter(username=name).first() or u().objects.create_user(name, password="{password}")
+    Member.objects.create(show=Show.objects.get(title="{title}"), person=person, role="editor")
+"""
 
 
 class Server:
@@ -64,6 +71,14 @@ class Server:
         command = [sys.executable, "manage.py", *arguments]
         done = subprocess.run(command, cwd=ROOT, env=self.environment, capture_output=True, text=True, check=True)
         return done.stdout
+
+    def add_editors(self, title: str, count: int) -> list[str]:
+        """Give the show of that title so many editors, and return the names by which they sign in."""
+        names = [f"editor-{n + 1}" for n in range(count)]
+        self.manage(
+            "shell", "--verbosity", "0", "-c", _MAKE_EDITORS.format(names=names, password=PASSWORD, title=title)
+        )
+        return names
 
     def start(self) -> None:
         """Start, and wait until it answers."""
@@ -120,6 +135,14 @@ class Server:
         if self._held is not None:
             self._held.cleanup()
 
+    def where_hands_are(self) -> str:
+        """Say whether the worker is there, and what it and its hands are at: the end of the log."""
+        if self.worker is None or self.worker.poll() is not None:
+            return f"there is no worker; the log ends:\n{self.log.read_text(errors='replace')[-4000:]}"
+        self.worker.send_signal(signal.SIGUSR1)  # ``manage.py work`` answers with a trace of each thread
+        time.sleep(1)
+        return self.log.read_text(errors="replace")[-12000:]
+
     def memory(self) -> int:
         """The most memory that the process has had, in bytes."""
         status = Path(f"/proc/{self.process.pid}/status").read_text()
@@ -145,6 +168,7 @@ class Someone(httpx.Client):
     def __init__(self, server: Server, name: str = USER, like: httpx.Client | None = None) -> None:
         """Sign in, or go on with the session of another."""
         super().__init__(base_url=server.url, timeout=60)
+        self.server = server
         if like is None:
             self.sign_in(name)
         else:
@@ -155,7 +179,7 @@ class Someone(httpx.Client):
         """Get a session, and the token that every change wants."""
         page = self.get("/sign-in")
         token = re.search(r'name="csrfmiddlewaretoken" value="([^"]+)"', page.text)[1]
-        form = {"username": name, "password": PASSWORD, "csrfmiddlewaretoken": token}
+        form = {"login": name, "password": PASSWORD, "csrfmiddlewaretoken": token}
         answer = self.post("/sign-in", data=form)
         assert answer.status_code == 302, answer.text[:500]
         self.headers["X-CSRFToken"] = self.cookies["csrftoken"]

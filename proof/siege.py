@@ -5,7 +5,7 @@
 Each round edits a show and uploads files until the server is killed (SIGKILL) at a random instant, starts it again, and
 looks whether everything that had been answered is there. ``--recordings`` runs are recorded, the server killed in each
 (``proof.recordings``), and ``--films`` are made (``proof.films``). Then ``--readers`` read a clip as slowly as they can and
-``--half`` send half a request, and a page must still come in under ``PAGE_SECONDS``. Two pages of one show work for
+``--half`` send half a request, and a page must still come in under ``PAGE_SECONDS``. Five pages of one show work for
 ``--pages`` seconds (``proof.together``); one sends what is heavy, and a disk fills (``proof.heavy``); ``--viewers`` watch
 an edition, and ``--fronted`` behind the front of ``docs/nginx.conf`` (``proof.viewers``). Exits 1 if something does not hold.
 """
@@ -26,7 +26,7 @@ from proof.films import filmed
 from proof.front import behind_the_front
 from proof.recordings import recorded
 from proof.server import Server, Someone
-from proof.together import two_pages
+from proof.together import pages_of_one, several_people
 from proof.viewers import COME_EACH_S, watched_by
 from tests.files import wav
 from tests.made import edits
@@ -169,8 +169,12 @@ class Siege:
 
 
 def _together(server: Server, siege: Siege, seconds: float) -> str:
-    counted = two_pages(server, siege.someone, seconds)
-    return f"two pages in {seconds} s: {counted.added} objects added, {counted.undone} steps taken back, {counted.redone} done again, {counted.refused} refused; all counted are there"
+    one, several = (play(server, siege.someone, seconds) for play in (pages_of_one, several_people))
+    return "\n".join(
+        f"{who} in {seconds} s: {counted.added} objects added, {counted.undone} steps taken back, "
+        f"{counted.redone} done again, {counted.refused} refused; all counted are there"
+        for who, counted in (("two pages", one), ("five people", several))
+    )
 
 
 def _watched(server: Server, someone: Someone, viewers: int, most_s: float) -> str:

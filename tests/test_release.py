@@ -89,7 +89,7 @@ class Release(TestCase):
             except OSError:
                 time.sleep(0.1)
         token = search(r'name="csrfmiddlewaretoken" value="([^"]+)"', page)[1]
-        form = {"username": "keeper", "password": "four-flashes-a-night", "csrfmiddlewaretoken": token}
+        form = {"login": "keeper", "password": "four-flashes-a-night", "csrfmiddlewaretoken": token}
         shows = browser.open(f"{address}/sign-in", urlencode(form).encode()).read().decode()
         token = search(r'name="csrfmiddlewaretoken" value="([^"]+)"', shows)[1]
         made = browser.open(f"{address}/shows/new", urlencode({"title": "Bare", "csrfmiddlewaretoken": token}).encode())

@@ -23,7 +23,7 @@ class Limits(AxesDatabaseHandler):
         """Tell whether this name may not be tried from this address now."""
         if super().is_locked(request, credentials):
             return True
-        name, address = (credentials or {}).get("username") or "", client_address(request)
+        name, address = name_tried(request, credentials), client_address(request)
         tried_too_often = (
             _failures(ip_address=address) >= settings.FAILURES_FOR_AN_ADDRESS
             or _failures(username=name) >= settings.FAILURES_FOR_A_NAME
@@ -32,6 +32,12 @@ class Limits(AxesDatabaseHandler):
         if locked:
             request.axes_locked_out = True  # so the middleware says that it is
         return locked
+
+
+def name_tried(request: HttpRequest, credentials: dict | None = None) -> str:
+    """Return the name or the mail address with which somebody tries to sign in."""
+    tried = credentials or {}
+    return str(tried.get("username") or tried.get("email") or request.POST.get("login") or "")
 
 
 def client_address(request: HttpRequest) -> str:

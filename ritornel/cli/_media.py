@@ -7,10 +7,12 @@ from av.error import FFmpegError
 from msgspec.structs import replace
 
 from ritornel.cli._wrong import Wrong
-from ritornel.core.model import Asset
+from ritornel.core.model import Asset, Show
+from ritornel.core.model.uses import seen_from_near
 from ritornel.formats.media import probe
 from ritornel.formats.media_kinds import BadMedia
 from ritornel.formats.samples import measured
+from ritornel.formats.tiles import levels_of, write_tiles
 
 
 def asset_of(path: Path, licence: str = "", credit: str = "") -> Asset:
@@ -37,3 +39,15 @@ def asset_of(path: Path, licence: str = "", credit: str = "") -> Asset:
         raise Wrong(f"{path}: {error}") from error
     except (FFmpegError, IndexError) as error:
         raise Wrong(f"{path}: does not decode as a sound") from error
+
+
+def tiled(show: Show, files: dict[str, Path], folder: Path) -> dict[str, Path]:
+    """Return a show's files; of large pictures on its planes, which are seen from near, tiles made in a folder."""
+    from_near = seen_from_near(show)
+    found = dict(files)
+    for asset in show.assets:
+        large = asset.kind == "picture" and asset.mime != "image/svg+xml" and levels_of(asset.width, asset.height)
+        if large and asset.id in from_near and asset.id in files:
+            found[asset.id] = folder / f"{asset.id}.tiles.zip"
+            write_tiles(files[asset.id], found[asset.id])
+    return found

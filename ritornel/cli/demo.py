@@ -7,7 +7,7 @@ from pathlib import Path
 from ritornel.cli._media import asset_of
 from ritornel.cli._wrong import Wrong
 from ritornel.formats.show_document import zip_blocks
-from ritornel.shows.demo import CREDIT, LICENCE, LICENCES, MATERIAL, bad_evening, lamp, winter
+from ritornel.shows.demo import CREDIT, LICENCE, LICENCES, MATERIAL, bad_evening, lamp, skerry, winter
 from ritornel.shows.demo.acts import as_written, made, with_ids
 
 NAME = "demo"
@@ -16,6 +16,7 @@ _SHOWS = {
     "bad": lambda: bad_evening.document(lamp.heard()),
     "lamp": lambda: lamp.document(lamp.heard()),
     "winter": winter.document,
+    "skerry": skerry.document,
 }
 
 

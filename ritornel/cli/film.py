@@ -10,6 +10,7 @@ from typing import cast
 import msgspec
 
 from ritornel.cli._filming import make_film
+from ritornel.cli._media import tiled
 from ritornel.cli._sounds import Sounding
 from ritornel.cli._wrong import Wrong
 from ritornel.core.model import Show
@@ -60,7 +61,7 @@ def run(asked: argparse.Namespace) -> int:
     with TemporaryDirectory() as folder:
         sounding = Sounding(asked.show, Path(folder), seen=True)
         film = _planned(sounding.show, settings, asked)
-        sources = Sources(sounding.files, sounding.opened)
+        sources = Sources(tiled(film.show, sounding.files, Path(folder)), sounding.opened)
         try:
             make_film(film, sources, asked.out, Path(folder))
         except OSError as error:

@@ -10,4 +10,5 @@ urlpatterns = [
     path("shows/<uuid:show_id>/told", views.told, name="told"),
     path("shows/<uuid:show_id>/found", views.found, name="found"),
     path("shows/<uuid:show_id>/cues/<int:cue>/<path:slide>", views.after_cue, name="after-cue"),
+    path("shows/<uuid:show_id>/stops/<int:stop>/<path:slide>", views.at_stop, name="at-stop"),
 ]

@@ -1,7 +1,7 @@
 """The contact sheet: all slides at once as strips of chapters, what is unfinished on them, and where words stand."""
 
-from collections.abc import Sequence
-from typing import Annotated
+from collections.abc import Callable, Sequence
+from typing import Annotated, Any
 from uuid import UUID
 
 import msgspec
@@ -13,16 +13,19 @@ from django.urls import reverse
 from django.views.decorators.http import require_safe
 
 from ritornel.core.linecheck import Finding, findings
-from ritornel.core.model import Show
+from ritornel.core.model import Show, Slide
 from ritornel.core.model.reading import convert
 from ritornel.core.score import compile
 from ritornel.core.score.frame import sheet_at
+from ritornel.core.score.stops import stop_ends
 from ritornel.core.text.finding import find
 from ritornel.core.text.unfinished import unfinished
+from ritornel.core.time.slide_clock import SlideTime
 from ritornel.desk import projection
 from ritornel.desk.vocabulary import vocabulary
 from ritornel.shows import pictures
 from ritornel.shows.access import Act, loaded_for
+from ritornel.shows.giving import initials_of, names_given, people_of
 from ritornel.shows.pictures import assets_in
 from ritornel.site.answering import answer, answering, refused, signed_in
 from ritornel.site.rates import at_most
@@ -41,6 +44,7 @@ def sheet(request: HttpRequest, show_id: UUID) -> HttpResponse:
         "state": projection.state(row, show, who=request.user.pk),
         "vocabulary": vocabulary(),
         "told": _told(show),
+        "people": _people(row),
         "addresses": {"list": reverse("lobby:list"), "desk": reverse("desk:desk", args=[row.pk])},
     }
     return render(request, "contact/contact.html", {"row": row, "page": page})
@@ -51,8 +55,8 @@ def sheet(request: HttpRequest, show_id: UUID) -> HttpResponse:
 @answering
 def told(request: HttpRequest, show_id: UUID) -> HttpResponse:
     """What stands under the slides: by id what is unfinished, and the length of the voice."""
-    _, show = loaded_for(request, show_id, Act.EDIT)
-    return answer({"told": _told(show)})
+    row, show = loaded_for(request, show_id, Act.EDIT)
+    return answer({"told": _told(show), "people": _people(row)})
 
 
 @signed_in
@@ -69,15 +73,37 @@ def found(request: HttpRequest, show_id: UUID) -> HttpResponse:
 @at_most("pictures", ("GET",))
 def after_cue(request: HttpRequest, show_id: UUID, slide: str, cue: int) -> HttpResponseBase:
     """A slide as a small picture, as it stands once a cue has settled (0: before the first)."""
+    return _picture_at(request, show_id, slide, cue, lambda _, time: [group.settle_ms for group in time.groups])
+
+
+@signed_in
+@require_safe
+@at_most("pictures", ("GET",))
+def at_stop(request: HttpRequest, show_id: UUID, slide: str, stop: int) -> HttpResponseBase:
+    """A slide as a small picture, as it stands at the end of a stop on its plane (0: before it goes on first)."""
+    return _picture_at(request, show_id, slide, stop, stop_ends)
+
+
+def _picture_at(
+    request: HttpRequest, show_id: UUID, slide: str, which: int, instants: Callable[[Slide, SlideTime], list[int]]
+) -> HttpResponseBase:
+    """Answer with a slide as it stands at one of the instants of its time that are looked at."""
     row, show = loaded_for(request, show_id, Act.EDIT)
-    place = next((n for n, s in enumerate(show.slides) if s.id == slide), None)
     score = compile(show)
-    if place is None or cue >= len(score.times[place].groups):
-        return refused("there is no such cue", 404)
-    at = score.times[place].groups[cue].settle_ms
-    sheet = sheet_at(show, score, place, at)
+    place = next((n for n, s in enumerate(show.slides) if s.id == slide), None)
+    there = [] if place is None else instants(show.slides[place], score.times[place])
+    if place is None or which >= len(there):
+        return refused("there is no such instant of that slide", 404)
+    sheet = sheet_at(show, score, place, there[which])
     drawn = pictures.slide_picture(show.slides[place], show, assets_in(row, show), row.owner_id, sheet)
     return pictures.served(request, drawn, lasting=request.GET.get("version") == projection.version_of(show, place))
+
+
+def _people(row: Any) -> dict[str, Any]:
+    """Return who has a part in a show, with initials, and to whom slides are given."""
+    names = [person.get_username() for person in people_of(row)]
+    given = names_given(row)
+    return {"initials": initials_of(names), "given": given}
 
 
 def _told(show: Show) -> dict[str, list[str]]:

@@ -38,6 +38,7 @@ def desk(request: HttpRequest, show_id: UUID) -> HttpResponse:
         "list": reverse("lobby:list"),
         "contact": reverse("contact:sheet", args=[row.pk]),
         "people": reverse("people:people", args=[row.pk]),
+        "comments": reverse("comments:page", args=[row.pk]),
         "history": reverse("history:history", args=[row.pk]),
         "lectern": reverse("takes:lectern", args=[row.pk]),
         "record": reverse("takes:record", args=[row.pk]),
@@ -61,9 +62,14 @@ def desk(request: HttpRequest, show_id: UUID) -> HttpResponse:
 @require_safe
 @answering
 def state(request: HttpRequest, show_id: UUID) -> HttpResponse:
-    """The newest state, for a page that learnt of a change elsewhere; ?near=s1,s2 asks for these slides whole."""
+    """The newest state, for a page that learnt of a change elsewhere.
+
+    ?near=s1,s2 asks for these slides whole, &have=12 tells which revision the page has.
+    """
     row, show = loaded_for(request, show_id, Act.EDIT)
-    return answer(projection.state(row, show, near=_ids(request, "near"), who=request.user.pk))
+    given = request.GET.get("have", "")
+    have = int(given) if given.isdecimal() and len(given) < 15 else None
+    return answer(projection.state(row, show, have, _ids(request, "near"), request.user.pk))
 
 
 @signed_in
@@ -79,8 +85,9 @@ def slides(request: HttpRequest, show_id: UUID) -> HttpResponse:
 @require_safe
 @answering
 def revision(request: HttpRequest, show_id: UUID) -> HttpResponse:
-    """The number of the newest revision."""
-    return answer({"revision": show_for(request, show_id, Act.LOOK).revision})
+    """The number of the newest revision, and how often something was said: for pages that no events reach."""
+    row = show_for(request, show_id, Act.LOOK)
+    return answer({"revision": row.revision, "comments": row.comments_changed})
 
 
 def _ids(request: HttpRequest, name: str) -> list[str]:

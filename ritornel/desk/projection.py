@@ -16,6 +16,7 @@ from ritornel.core.model.uses import asset_lengths, assets_of
 from ritornel.core.model.writing import document_of, encoded, plain
 from ritornel.core.motion.transitions import transition_for
 from ritornel.core.score import SlideScore, compile, content_of
+from ritornel.core.score.stops import stop_ends
 from ritornel.core.styles import room_of, style_of
 from ritornel.core.styles.giving import letters_of
 from ritornel.core.text.naming import object_name, own_title
@@ -24,6 +25,7 @@ from ritornel.core.time.script import has_words
 from ritornel.core.time.slide_clock import SlideTime
 from ritornel.core.voice.rate import heard_words
 from ritornel.core.voice.telling import spoken_script
+from ritornel.desk.had import had, remember
 from ritornel.desk.timing import group_told, spoken
 from ritornel.desk.vocabulary import defaults_by_kind
 from ritornel.library.describing import described
@@ -61,15 +63,18 @@ _shows: Recalled[list[Brief]] = Recalled(_SHOWS_BYTES)
 
 
 def state(
-    row: ShowRow, show: Show, known: Show | None = None, near: Collection[str] = (), who: int | None = None
+    row: ShowRow, show: Show, have: int | None = None, near: Collection[str] = (), who: int | None = None
 ) -> dict[str, Any]:
     """Return the desk's state for somebody, to be encoded by msgspec (slides and briefs are encoded already).
 
-    ``order`` names every slide with its start, length and version. With ``known``, the show as the page has it, only
-    briefs that differ from it are written out. ``slides`` are, of those ``near`` to what the page shows, the whole.
+    ``order`` names every slide with its start, length and version. ``have`` is the revision that the page has: while
+    what that was told is remembered, only what differs from it is written out. ``slides`` are, of those ``near`` to
+    what the page shows, the whole.
     """
+    known = had(row, have)
     media = {} if known is not None and known.assets == show.assets else _media(row, show)
-    return {**head(row, who), **told(show, known, near), **media}
+    remember(row, show, versions_of(show))
+    return {**head(row, who), **told(show, {} if known is None else known.versions, near), **media}
 
 
 def head(row: ShowRow, who: int | None) -> dict[str, Any]:
@@ -82,19 +87,21 @@ def head(row: ShowRow, who: int | None) -> dict[str, Any]:
 
 def trial(show: Show, known: Show, near: Collection[str]) -> dict[str, Any]:
     """Return the state after edits that are not kept: what a drag would give if it ended now."""
-    return told(show, known, near)
+    return told(show, versions_of(known), near)
 
 
-def told(show: Show, known: Show | None, near: Collection[str]) -> dict[str, Any]:
-    """Return the show's own fields, its length, the order of its slides, and what is to be known of them."""
+def told(show: Show, has: Mapping[str, str], near: Collection[str]) -> dict[str, Any]:
+    """Return the show's own fields, its length, the order of its slides, and what is to be known of them.
+
+    ``has`` are the versions of slides that are known already.
+    """
     score = compile(show)
     style = style_of(show)
     assets = {a.id: a for a in show.assets}
     briefs = _briefs_of(show)
-    had = {} if known is None else {s.id: o.version for s, o in zip(known.slides, _briefs_of(known), strict=True)}
     rows = list(zip(show.slides, score.starts, score.slides, score.times, briefs, strict=True))
     looked = found(show, score)
-    changed = {s.id: o for s, _, _, _, o in rows if had.get(s.id) != o.version}
+    changed = {s.id: o for s, _, _, _, o in rows if has.get(s.id) != o.version}
     return {
         "show": {
             **{IN_DOCUMENTS[name]: plain(getattr(show, name)) for name in HEAD if name not in _TOLD_OTHERWISE},
@@ -133,6 +140,11 @@ def _told_findings(every: Sequence[Finding], near: Collection[str]) -> list[Find
     return [one for one in every if id(one) in kept]
 
 
+def versions_of(show: Show) -> dict[str, str]:
+    """Return the versions of all that pages know of the slides, by their ids."""
+    return {slide.id: brief.version for slide, brief in zip(show.slides, _briefs_of(show), strict=True)}
+
+
 def version_of(show: Show, place: int) -> str:
     """Return the version of all that pages know of the slide at a place."""
     return _briefs_of(show)[place].version
@@ -145,7 +157,7 @@ def _media(row: ShowRow, show: Show) -> dict[str, Any]:
 
 def whole_slides(show: Show, ids: Collection[str]) -> dict[str, Any]:
     """Return slides with all that the desk shows of them, by id."""
-    return told(show, None, ids)["slides"]
+    return told(show, {}, ids)["slides"]
 
 
 def _briefs_of(show: Show) -> list[Brief]:
@@ -181,6 +193,7 @@ def _brief_of(
         "hold": slide.hold_ms,
         "advance": slide.advance,
         "cues": [group.start_ms for group in time.groups[1:]],
+        "stops": [] if slide.plane is None else stop_ends(slide, time),
         "kind": slide.kind,
         "skipped": slide.skipped,
         "look": look_of(slide, show),
@@ -252,7 +265,7 @@ def _slide(
             "hold_reason": time.hold_reason,
             "needed": time.needed_ms,
             "too_short": time.too_short_ms,
-            "groups": [group_told(g, steps, things, names) for g in time.groups],
+            "groups": [group_told(g, slide, steps, things, names) for g in time.groups],
         },
         "spoken": spoken(slide, show, time),
         "captions": told_captions(slide, time, show),

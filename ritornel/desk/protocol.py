@@ -16,6 +16,7 @@ from ritornel.core.edits.places import slides_of
 from ritornel.core.model import Show as CoreShow
 from ritornel.core.model.reading import BadDocument
 from ritornel.desk import projection
+from ritornel.desk.had import remember
 from ritornel.desk.page import FIRST_SLIDES, NearIds
 from ritornel.formats.media_kinds import BadMedia, NoRoom
 from ritornel.library.handing_on import hand_on
@@ -75,7 +76,8 @@ def edit(request: HttpRequest, show_id: UUID) -> HttpResponse:
     """
     row, show = in_rows.loaded(show_for(request, show_id, Act.EDIT))
     wanted = asked(request, Edits)
-    known = show if row.revision == wanted.have else None
+    if row.revision == wanted.have:
+        remember(row, show, projection.versions_of(show))  # a process that was started since has told nobody
     _bring(request, row, (one.command for one in wanted.commands))
     results = [_carry_out(row.pk, wanted.page, request.user.pk, one) for one in wanted.commands]
     row, show = in_rows.loaded(show_for(request, show_id, Act.EDIT))
@@ -83,7 +85,7 @@ def edit(request: HttpRequest, show_id: UUID) -> HttpResponse:
     near = [*wanted.near, *(i for r in results for i in r.slides[:FIRST_SLIDES])]
     error = next((r.error for r in results if r.error), "")
     return answer(
-        {**projection.state(row, show, known, near, request.user.pk), "results": results, "error": error}, status
+        {**projection.state(row, show, wanted.have, near, request.user.pk), "results": results, "error": error}, status
     )
 
 

@@ -11,7 +11,7 @@ from ritornel.core.model.memory import Held
 from ritornel.core.motion.builds import effect_for
 from ritornel.core.motion.easing import Easing, eased
 from ritornel.core.motion.resolving import easing_of
-from ritornel.core.text.naming import part_name
+from ritornel.core.text.naming import part_name, view_name
 from ritornel.core.time.rounding import rounded
 from ritornel.core.time.running_order import StepTime
 from ritornel.core.time.script import passages, said_in
@@ -31,7 +31,7 @@ def spoken(slide: Slide, show: Show, time: SlideTime) -> dict[str, Any]:
 
 
 def group_told(
-    group: GroupTime, steps: Mapping[str, Step], things: Mapping[str, Object], names: Mapping[str, str]
+    group: GroupTime, slide: Slide, steps: Mapping[str, Step], things: Mapping[str, Object], names: Mapping[str, str]
 ) -> dict[str, Any]:
     """Return a group with its steps; ``steps`` are the slide's own, ``things`` its objects with their ``names``."""
     return {
@@ -40,18 +40,22 @@ def group_told(
         "settle": group.settle_ms,
         "wait": group.wait_ms,
         "reason": group.reason,
-        "steps": _told_steps(group.steps, steps, things, names),
+        "steps": _told_steps(group.steps, slide, steps, things, names),
     }
 
 
 def _told_steps(
-    timed: tuple[StepTime, ...], steps: Mapping[str, Step], things: Mapping[str, Object], names: Mapping[str, str]
+    timed: tuple[StepTime, ...],
+    slide: Slide,
+    steps: Mapping[str, Step],
+    things: Mapping[str, Object],
+    names: Mapping[str, str],
 ) -> msgspec.Raw:
     """Return the builds of a group, encoded; those of one that was laid out before are told as they were."""
-    called = tuple((names[o.id], o.paragraphs if isinstance(o, Text) else ()) for o in things.values())
+    called = (slide.views, *((names[o.id], o.paragraphs if isinstance(o, Text) else ()) for o in things.values()))
     known = _told.get(timed, by=called)
     if known is None:
-        known = msgspec.Raw(msgspec.json.encode([_step(one, steps, things, names) for one in timed]))
+        known = msgspec.Raw(msgspec.json.encode([_step(one, slide, steps, things, names) for one in timed]))
         _told.put(known, 200 + len(known) + 300 * len(timed), timed, by=called)
     return known
 
@@ -74,7 +78,9 @@ class _Told(msgspec.Struct, gc=False):
     envelope: msgspec.Raw
 
 
-def _step(timed: StepTime, steps: Mapping[str, Step], things: Mapping[str, Object], names: Mapping[str, str]) -> _Told:
+def _step(
+    timed: StepTime, slide: Slide, steps: Mapping[str, Step], things: Mapping[str, Object], names: Mapping[str, str]
+) -> _Told:
     step = timed.step
     if not step.object:  # what is off plays as nothing
         step = steps.get(step.id, step)
@@ -82,6 +88,8 @@ def _step(timed: StepTime, steps: Mapping[str, Step], things: Mapping[str, Objec
     effect = effect_for(step.kind, step.effect)
     part = "" if step.part is None else part_name(step.part, thing)
     name = "Pause" if thing is None else names[thing.id]
+    if step.kind == "view":
+        name = view_name(step.view, slide)
     return _Told(
         step.id,
         step.object,
@@ -89,7 +97,7 @@ def _step(timed: StepTime, steps: Mapping[str, Step], things: Mapping[str, Objec
         part,
         step.kind,
         effect.name,
-        effect.verbs.get(step.kind, step.kind) if step.object else "takes time",
+        effect.verbs.get(step.kind, step.kind) if step.object or step.kind == "view" else "takes time",
         f"{name}, {part}" if part and thing is not None else name,
         step.off,
         timed.start_ms,

@@ -31,7 +31,7 @@ def vocabulary() -> dict[str, Any]:
             for t in TRANSITIONS.values()
         },
         "easings": offered(),
-        "kinds": {k: {"acts": k in ACTS} for k in KINDS},
+        "kinds": {k: {"acts": k in ACTS} for k in (*KINDS, "view")},
         "slide_kinds": {name: kind.label for name, kind in SLIDE_KINDS.items()},
         "roles": ROLES,
         "forms": {name: {"label": f.label, "settings": f.settings, "sample": _sample(f)} for name, f in FORMS.items()},

@@ -11,6 +11,10 @@ MOST_PAGES = 1000
 SECONDS = 30
 """A page has been drawn by then."""
 
+PLANE = 6400
+"""Pixels of the longer side of a page that is looked at from near."""
+
+_COMPRESSED = 3
 _MOST_CHARACTERS = 40_000
 _LARGEST_PT = 14_400
 """A side of a page in points, at most (ISO 32000-1, annex C)."""
@@ -34,12 +38,12 @@ def facts_of(path: Path, name: str) -> MediaFacts:
     return MediaFacts("document", "application/pdf", width=round(width), height=round(height), pages=count)
 
 
-def draw_page(path: Path, number: int, folder: Path) -> None:
-    """Draw a page (from 0) into ``page.png``, as large as a stage needs it, and its words into ``page.txt``."""
+def draw_page(path: Path, number: int, folder: Path, pixels: int = STAGE) -> None:
+    """Draw a page (from 0) into ``page.png``, its longer side so many pixels, and its words into ``page.txt``."""
     page = pypdfium2.PdfDocument(path)[number]
     width, height = (min(_LARGEST_PT, max(1.0, side)) for side in page.get_size())
-    picture = page.render(scale=STAGE / max(width, height)).to_pil()
-    picture.convert("RGB").save(folder / "page.png")
+    picture = page.render(scale=pixels / max(width, height), rev_byteorder=True, prefer_bgrx=False).to_pil()
+    picture.convert("RGB").save(folder / "page.png", compress_level=_COMPRESSED)
     words = page.get_textpage().get_text_range()[:_MOST_CHARACTERS]
     (folder / "page.txt").write_text(tidied(words), encoding="utf-8")
 

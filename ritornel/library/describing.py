@@ -4,7 +4,9 @@ from pathlib import Path
 from typing import Any
 
 from ritornel.core.model import Show
+from ritornel.core.model.uses import seen_from_near
 from ritornel.formats.media_kinds import STAGE
+from ritornel.library import tiling
 from ritornel.library.models import Asset, derived_path
 
 
@@ -21,9 +23,19 @@ def files_of(owner_id: int, show: Show) -> dict[str, Path]:
 
 
 def drawn_from(owner_id: int, show: Show) -> dict[str, Path]:
-    """Return the files of a show's media by their ids; of a very large picture what stages show of it."""
+    """Return the files of a show's media by their ids; of a very large picture what stages show of it.
+
+    One that lies on a plane is there in its tiles, made now if it must be. Raises ``Refused`` where that cannot be.
+    """
     rows = Asset.objects.filter(owner_id=owner_id, sha256__in=[asset.id for asset in show.assets])
-    return {a.sha256: derived_path(a.sha256, "stage.webp") if on_stage(a) else a.path for a in rows}
+    from_near = seen_from_near(show)
+    return {a.sha256: _drawn_from(a, a.sha256 in from_near) for a in rows}
+
+
+def _drawn_from(asset: Asset, from_near: bool) -> Path:
+    if not on_stage(asset):
+        return asset.path
+    return tiling.made(asset) if from_near else derived_path(asset.sha256, "stage.webp")
 
 
 def described(asset: Asset, base: str = "/library/media") -> dict[str, Any]:
@@ -40,6 +52,7 @@ def described(asset: Asset, base: str = "/library/media") -> dict[str, Any]:
         "licence": asset.licence,
         "credit": asset.credit,
         "url": f"{base}/{asset.sha256}/stage" if on_stage(asset) else f"{base}/{asset.sha256}",
+        **({"tiles": f"{base}/{asset.sha256}/tiles"} if on_stage(asset) else {}),
         "poster": f"{base}/{asset.sha256}/poster" if asset.kind == "clip" else "",
         "strip": f"{base}/{asset.sha256}/strip" if asset.kind == "clip" else "",
         **(_beats(asset) if asset.kind == "sound" else {}),

@@ -252,5 +252,5 @@ def derived_place(sha256: str, ending: str) -> Path:
     return Path(settings.MEDIA_ROOT) / "derived" / sha256[:2] / f"{sha256}.{ending}"
 
 
-SHARED = ("peaks", "strip.jpg", "poster.jpg", "small.webp", "stage.webp")
+SHARED = ("peaks", "strip.jpg", "poster.jpg", "small.webp", "stage.webp", "tiles.zip")
 """What comes of a file when it is looked through, and goes into a shared store with it."""

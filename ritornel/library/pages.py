@@ -7,7 +7,7 @@ from typing import NamedTuple
 
 from django.conf import settings
 
-from ritornel.formats.media_kinds import BadMedia
+from ritornel.formats.media_kinds import STAGE, BadMedia
 from ritornel.formats.pdf import SECONDS, draw_page
 from ritornel.jobs import queues
 from ritornel.jobs.apart import TooMuch, done_apart
@@ -25,8 +25,11 @@ class Page(NamedTuple):
     words: str
 
 
-def page_of(document: Asset, number: int) -> Page:
-    """Return a page (from 1) of a document as a picture, taken in; ``BadMedia`` if it cannot be drawn."""
+def page_of(document: Asset, number: int, pixels: int = STAGE) -> Page:
+    """Return a page (from 1) of a document as a picture, taken in; ``BadMedia`` if it cannot be drawn.
+
+    Its longer side has so many ``pixels``.
+    """
     stem = Path(document.name).stem
     name = f"{stem} page {number}.png"
     arriving = Path(settings.MEDIA_ROOT) / "uploads"
@@ -34,7 +37,7 @@ def page_of(document: Asset, number: int) -> Page:
     with tempfile.TemporaryDirectory(prefix="page-", dir=arriving) as folder:
         try:
             with queues.drawing().of(str(document.owner_id), queues.PATIENCE_S):
-                done_apart(SECONDS, draw_page, document.path, number - 1, Path(folder))
+                done_apart(SECONDS, draw_page, document.path, number - 1, Path(folder), pixels)
         except (TooMuch, RuntimeError, OSError, ValueError) as error:
             log.warning("page %d of %s could not be drawn", number, document.sha256)
             raise BadMedia(f"page {number} of “{document.name}” could not be drawn") from error

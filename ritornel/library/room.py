@@ -11,6 +11,7 @@ from django.conf import settings
 from django.db.models import Sum
 from django.utils import timezone
 
+from ritornel.accounts.models import profile_of
 from ritornel.formats.media_kinds import BadMedia, NoRoom, is_full
 from ritornel.library.models import Asset, Upload
 
@@ -39,14 +40,20 @@ def taken_by(owner) -> int:
     return kept + sum(_coming(upload) for upload in Upload.objects.filter(owner=owner, asset=None, refused=""))
 
 
+def room_of(owner) -> int:
+    """Return how many bytes an account may have: its own quota, or everybody's."""
+    own = profile_of(owner).room_bytes
+    return settings.ACCOUNT_MAX_BYTES if own is None else own
+
+
 def left_to(owner) -> int:
     """Return how many bytes an account may still take."""
-    return max(0, settings.ACCOUNT_MAX_BYTES - taken_by(owner))
+    return max(0, room_of(owner) - taken_by(owner))
 
 
 def check_room(owner, size: int, name: str) -> None:
     """Raise ``BadMedia`` if the account has no room for so many bytes more, ``NoRoom`` if the disk has none."""
-    taken, most = taken_by(owner), settings.ACCOUNT_MAX_BYTES
+    taken, most = taken_by(owner), room_of(owner)
     if taken + size > most:
         raise BadMedia(
             f"“{name}” finds no room: {taken / 1e6:.0f} of {most / 1e6:.0f} MB of this account are taken; delete what "

@@ -15,7 +15,9 @@ from django.conf import settings
 from django.core.handlers.asgi import ASGIRequest
 from django.http import Http404, HttpRequest, HttpResponse, HttpResponseBase, StreamingHttpResponse
 
-from ritornel.library.models import derived_path
+from ritornel.library import tiling
+from ritornel.library.describing import on_stage
+from ritornel.library.models import Asset, derived_path
 
 log = logging.getLogger("ritornel")
 CACHING = "private, no-cache"
@@ -30,6 +32,7 @@ DERIVED = {
     "poster": ("poster.jpg", "image/jpeg"),
     "stage": ("stage.webp", "image/webp"),
     "small": ("small.webp", "image/webp"),
+    "tiles": ("tiles.zip", "application/zip"),
 }
 """What is served of what was computed from a file: by its name in addresses the ending it lies under, and its type."""
 
@@ -48,6 +51,15 @@ def derived_response(request: HttpRequest, sha256: str, what: str) -> HttpRespon
         raise Http404
     ending, mime = DERIVED[what]
     return file_response(request, derived_path(sha256, ending), mime)
+
+
+def derived_of(request: HttpRequest, asset: Asset, what: str) -> HttpResponseBase:
+    """Answer with something computed from a file; 204 while its tiles are made: whoever asks again gets them."""
+    if what == tiling.TILES and tiling.tiles_of(asset) is None:
+        if not on_stage(asset) or not tiling.begin(asset):
+            raise Http404
+        return HttpResponse(status=204, headers={"Cache-Control": "no-store"})
+    return derived_response(request, asset.sha256, what)
 
 
 def file_response(request: HttpRequest, path: Path, mime: str, size: int | None = None) -> HttpResponseBase:

@@ -12,13 +12,14 @@ from django.shortcuts import get_object_or_404
 from django.utils.module_loading import import_string
 from django.views.decorators.http import require_http_methods, require_POST, require_safe
 
-from ritornel.formats.media_kinds import BadMedia, claim_of
+from ritornel.formats.media_kinds import STAGE, BadMedia, claim_of
+from ritornel.formats.pdf import PLANE
 from ritornel.jobs.running import begun, stop, waited
 from ritornel.library.describing import described
 from ritornel.library.models import Asset, Upload, clean_name
 from ritornel.library.pages import page_of
 from ritornel.library.room import check_disk, check_room, or_no_room
-from ritornel.library.serving import derived_response, file_response
+from ritornel.library.serving import derived_of, file_response
 from ritornel.library.taking_in import NO_ROOM, check_size
 from ritornel.site.answering import answer, answering, asked, refused, signed_in
 from ritornel.site.rates import at_most
@@ -177,7 +178,7 @@ def media(request: HttpRequest, sha256: str, what: str = "") -> HttpResponseBase
         other = import_string(settings.OWNER_OF_MEDIA)(request.user, sha256)
         asset = get_object_or_404(Asset, owner_id=other, sha256=sha256)
     if what:
-        return derived_response(request, sha256, what)
+        return derived_of(request, asset, what)
     return file_response(request, asset.path, asset.mime, asset.size)
 
 
@@ -185,11 +186,14 @@ def media(request: HttpRequest, sha256: str, what: str = "") -> HttpResponseBase
 @require_POST
 @answering
 def page(request: HttpRequest, sha256: str, number: int) -> HttpResponse:
-    """Take a page (from 1) of a document in as a picture; answer its ``asset``, and the ``words`` that stand on it."""
+    """Take a page (from 1) of a document in as a picture; answer its ``asset``, and the ``words`` that stand on it.
+
+    With ?for=plane it has as many pixels as a plane is looked at with.
+    """
     document = get_object_or_404(Asset, owner=request.user, sha256=sha256, kind="document")
     if not 1 <= number <= document.pages:
         return refused(f"“{document.name}” has no page {number}", 404)
-    found = page_of(document, number)
+    found = page_of(document, number, PLANE if request.GET.get("for") == "plane" else STAGE)
     return answer({"asset": described(found.asset), "words": found.words})
 
 

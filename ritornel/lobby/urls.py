@@ -6,6 +6,7 @@ from ritornel.lobby import views
 
 app_name = "lobby"
 urlpatterns = [
+    path("shows/order", views.order, name="order"),
     path("", views.show_list, name="list"),
     path("shows/new", views.new_show, name="new"),
     path("posters/<slug:style>.png", views.poster, name="poster"),

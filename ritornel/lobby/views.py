@@ -17,6 +17,8 @@ from django.views.decorators.cache import cache_control
 from django.views.decorators.http import require_http_methods, require_POST, require_safe
 from msgspec.structs import replace
 
+from ritornel.accounts.audit import write_down
+from ritornel.accounts.models import Happening, profile_of
 from ritornel.core.edits.outline import FIRST_STYLE
 from ritornel.core.edits.styles import begun
 from ritornel.core.linecheck import findings
@@ -31,6 +33,7 @@ from ritornel.formats.media_kinds import BadMedia, NoRoom
 from ritornel.library.handing_on import hand_on
 from ritornel.library.models import clean_name
 from ritornel.library.taking_in import NO_ROOM
+from ritornel.lobby.ordering import ORDERS, move, ordered, set_order
 from ritornel.render.picture import slide_png
 from ritornel.shows import in_rows, keeping
 from ritornel.shows.access import Act, act_of, home_of, loaded_for, show_for
@@ -63,19 +66,36 @@ def _list(request: HttpRequest, status: int = 200) -> HttpResponse:
     mine = Show.objects.filter(owner=request.user)
     published = Count("editions", filter=Q(editions__withdrawn_at=None))
     shows = _shown(request, archived).annotate(published=published).order_by("-kept_at").select_related("owner")
-    items = [_listed(row, words, request.user) for row in shows.prefetch_related("chapters", "beds", "members")]
+    rows = ordered(request.user, shows.prefetch_related("chapters", "beds", "members"))
+    items = [_listed(row, words, request.user) for row in rows]
     context = {
         "shows": [item for item in items if item is not None],
         "arrivals": Arrival.objects.filter(owner=request.user, show=None, refused=""),
         "files": FILE_KINDS,
         "words": words,
         "archived": archived,
+        "orders": ORDERS.items(),
+        "order": profile_of(request.user).order,
+        "given": request.user.assignments.exists(),
         "aside": _shown(request, archived=True).count(),
         "styles": STYLES.values(),
         "proposed": _proposed(request.user),
         "beginnings": mine.filter(is_beginning=True).order_by("title"),
     }
     return render(request, "lobby/list.html", context, status=status)
+
+
+@login_required
+@require_POST
+def order(request: HttpRequest) -> HttpResponse:
+    """Have one's shows in another order; ``show`` and ``by``: put one of them some places further down, or up."""
+    archived = request.POST.get("archived") == "1"
+    if name := request.POST.get("show", ""):
+        shows = _shown(request, archived).order_by("-kept_at")
+        move(request.user, shows, name, {"-1": -1, "1": 1}.get(request.POST.get("by", ""), 0))
+    else:
+        set_order(request.user, request.POST.get("order", ""))
+    return redirect(f"{reverse('lobby:list')}{'?archived=1' if archived else ''}")
 
 
 def _shown(request: HttpRequest, archived: bool) -> QuerySet[Show]:
@@ -203,6 +223,7 @@ def delete_show(request: HttpRequest, show_id: UUID) -> HttpResponse:
     with transaction.atomic():
         withdrawn = row.editions.filter(withdrawn_at=None).update(withdrawn_at=timezone.now())
         row.delete()
+    write_down(request, Happening.What.DELETED, f"“{title}”")
     links = f" {withdrawn} of its links now say “no longer shown”." if withdrawn else ""
     messages.info(request, f"“{title}” is deleted.{links}")
     return redirect("lobby:list")

@@ -2,23 +2,25 @@
 
 from typing import Any
 
-from django.conf import settings
 from django.contrib.auth import get_user_model
 from django.core.exceptions import ValidationError
-from django.core.mail import EmailMultiAlternatives
 from django.core.validators import validate_email
 from django.db import transaction
 from django.db.models import F, Q
 from django.http import HttpRequest
-from django.template.loader import render_to_string
 from django.urls import reverse
 
+from ritornel.accounts.addresses import address_of, person_at
+from ritornel.accounts.audit import write_down
+from ritornel.accounts.models import Happening
 from ritornel.core.model.uses import assets_used
 from ritornel.library.handing_on import hand_on
 from ritornel.library.models import Asset, Upload
 from ritornel.shows import in_rows
 from ritornel.shows.access import home_of
-from ritornel.shows.models import Member, Offer, Show, new_token
+from ritornel.shows.models import Member, Offer, Show
+from ritornel.site.mail import send
+from ritornel.site.tokens import new_token
 
 MOST_PEOPLE = 100
 LONGEST_WORDS = 500
@@ -47,10 +49,12 @@ def share(request: HttpRequest, row: Show, whom: str, role: str, words: str) -> 
     if person.pk == row.owner_id:
         raise NotShared(f"this show is {person.get_username()}'s own")
     Member.objects.update_or_create(show=row, person=person, defaults={"role": role})
-    row.offers.filter(address=person.email.lower()).delete()
+    address = address_of(person)
+    row.offers.filter(address=address).delete()
     told_of_change(row)
     link = request.build_absolute_uri(home_of(row, person))
-    sent = bool(person.email) and _write(request, row, person.email, role, words, link)
+    sent = bool(address) and _write(request, row, address, role, words, link)
+    _noted(request, row, person.get_username(), role)
     told = "They were written to." if sent else "No mail could be sent to them: tell them."
     return f"{person.get_username()} {Member.Role(role).label} now. {told}"
 
@@ -66,15 +70,20 @@ def _found(whom: str) -> Any:
         validate_email(whom)
     except ValidationError as error:
         raise NotShared(f"“{whom}” is no mail address; write it again") from error
-    return people.filter(email__iexact=whom).first()
+    return person_at(whom)
 
 
 def _offered(request: HttpRequest, row: Show, address: str, role: str, words: str) -> str:
     offer, _ = Offer.objects.update_or_create(show=row, address=address, defaults={"role": role})
     link = request.build_absolute_uri(reverse("people:offer", args=[offer.token]))
+    _noted(request, row, address, role)
     if _write(request, row, address, role, words, link):
         return f"{address} was written to, and {Member.Role(role).label} as soon as they follow the link."
     return f"No mail could be sent to {address}: give them the link below."
+
+
+def _noted(request: HttpRequest, row: Show, whom: str, role: str) -> None:
+    write_down(request, Happening.What.SHARED, f"“{row.title}” with {whom}, who {Member.Role(role).label}")
 
 
 def _write(request: HttpRequest, row: Show, address: str, role: str, words: str, link: str) -> bool:
@@ -86,18 +95,7 @@ def _write(request: HttpRequest, row: Show, address: str, role: str, words: str,
         "words": words,
         "link": link,
     }
-    mail = EmailMultiAlternatives(
-        " ".join(f"“{row.title}” is shared with you".split()),  # a subject is one line
-        render_to_string("people/shared_mail.txt", about),
-        settings.DEFAULT_FROM_EMAIL,
-        [address],
-    )
-    mail.attach_alternative(render_to_string("people/shared_mail.html", about), "text/html")
-    try:
-        mail.send()
-    except OSError:
-        return False
-    return True
+    return send(address, "people/shared_mail.txt", about)
 
 
 _ASKS = {
@@ -127,6 +125,7 @@ def take_up(offer: Offer, person: Any) -> None:
 def take_away(row: Show, person_id: int) -> None:
     """Take somebody's part in a show away: at once, also what they were just sending."""
     row.members.filter(person_id=person_id).delete()
+    row.assignments.filter(person_id=person_id).delete()  # type: ignore[attr-defined]
     theirs = Q(run__show=row) | Q(pictured_run__show=row) | Q(recording__show=row)
     Upload.objects.filter(theirs, by_id=person_id).update(by=None)
     told_of_change(row)

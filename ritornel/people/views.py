@@ -1,7 +1,11 @@
 """The page of a show's people, and what its links lead to."""
 
+from typing import Annotated
 from uuid import UUID
 
+import msgspec
+from allauth.usersessions.models import UserSession
+from django.conf import settings
 from django.contrib import messages
 from django.contrib.auth import login
 from django.contrib.auth.decorators import login_required
@@ -11,10 +15,16 @@ from django.shortcuts import get_object_or_404, redirect, render
 from django.urls import reverse
 from django.views.decorators.http import require_http_methods, require_POST, require_safe
 
+from ritornel.accounts.addresses import set_confirmed
+from ritornel.accounts.audit import write_down
+from ritornel.accounts.models import Happening
+from ritornel.core.model import limits
 from ritornel.formats.media_kinds import BadMedia, NoRoom
-from ritornel.people import sharing
+from ritornel.people import sharing, tasks
+from ritornel.shows import giving
 from ritornel.shows.access import Act, act_of, home_of, show_for
 from ritornel.shows.models import Member, Offer, Show
+from ritornel.site.answering import answer, answering, asked, refused, signed_in
 from ritornel.site.rates import at_most
 
 
@@ -69,9 +79,11 @@ def part(request: HttpRequest, show_id: UUID, person_id: int) -> HttpResponse:
     try:
         if how == "away":
             sharing.take_away(row, person_id)
+            write_down(request, Happening.What.TAKEN_AWAY, f"“{row.title}” from {name}")
             messages.info(request, f"{name} has no part in “{row.title}” any more.")
         elif how == "own":
             sharing.hand_over(row, member)
+            write_down(request, Happening.What.HANDED_OVER, f"“{row.title}” to {name}")
             messages.info(request, f"“{row.title}” is {name}'s now; you edit it.")
         else:
             sharing.set_role(row, person_id, request.POST.get("role", ""))
@@ -106,6 +118,37 @@ def link(request: HttpRequest, show_id: UUID) -> HttpResponse:
     return redirect("people:people", row.pk)
 
 
+class Gift(msgspec.Struct, forbid_unknown_fields=True):
+    """Slides, and the name of who gets them; empty: nobody."""
+
+    slides: Annotated[list[str], msgspec.Meta(min_length=1, max_length=limits.SLIDES)]
+    to: str = ""
+
+
+@signed_in
+@require_POST
+@answering
+@at_most("sharing")
+def give(request: HttpRequest, show_id: UUID) -> HttpResponse:
+    """Give slides to somebody, and write to them; answer to whom slides are given then."""
+    row = show_for(request, show_id, Act.EDIT)
+    gift = asked(request, Gift)
+    try:
+        person, fresh = giving.give(row, gift.slides, gift.to)
+    except giving.NotGiven as error:
+        return refused(str(error))
+    if person is not None and fresh and person != request.user:
+        tasks.ask(request, row, person, fresh)
+    return answer({"given": giving.names_given(row)})
+
+
+@login_required
+@require_safe
+def mine(request: HttpRequest) -> HttpResponse:
+    """What is given to who looks, in all shows, and what is still missing of it."""
+    return render(request, "people/mine.html", {"shows": tasks.tasks_of(request.user)})
+
+
 class NewPerson(BaseUserCreationForm):
     """A name and a password for somebody whose mail address is known."""
 
@@ -119,13 +162,15 @@ def offer(request: HttpRequest, token: str) -> HttpResponse:
         return render(request, "publishing/withdrawn.html", {"words": "This offer is withdrawn"}, status=410)
     form = NewPerson(request.POST or None)
     person = request.user if request.user.is_authenticated else None
-    if request.method == "POST" and person is None and form.is_valid():
+    is_closed = settings.SIGN_UP == "closed"
+    if request.method == "POST" and person is None and not is_closed and form.is_valid():
         person = form.save(commit=False)
-        person.email = found.address
         person.save()
-        login(request, person, "django.contrib.auth.backends.ModelBackend")
+        set_confirmed(person, found.address)
+        login(request, person, settings.AUTHENTICATION_BACKENDS[-1])
+        UserSession.objects.create_from_request(request)  # as signing in does
     if request.method == "POST" and person is not None:
         sharing.take_up(found, person)
         return redirect(home_of(found.show, person))
-    context = {"offer": found, "form": form, "does": Member.Role(found.role).label}
+    context = {"offer": found, "form": form, "does": Member.Role(found.role).label, "is_closed": is_closed}
     return render(request, "people/offer.html", context, status=400 if request.method == "POST" else 200)

@@ -6,9 +6,10 @@ from django.db.models import Max
 
 from ritornel.core.model import Show as CoreShow
 from ritornel.core.model.running import running
-from ritornel.core.model.uses import assets_of
+from ritornel.core.model.uses import assets_of, seen_from_near
 from ritornel.core.score import compile
-from ritornel.library.describing import described
+from ritornel.library import tiling
+from ritornel.library.describing import described, on_stage
 from ritornel.library.models import Asset
 from ritornel.library.room import check_room, or_no_room
 from ritornel.publishing.first_pictures import keep_first
@@ -40,6 +41,7 @@ def publish(row: Show, loops: bool, wished: Wished = Wished()) -> Edition:  # no
     edition, rows = _made(row, show, loops)
     edition.for_invited, edition.until = bool(wished.invited), wished.until
     edition.most_views, edition.is_counted = wished.most_views, wished.counted
+    edition.takes_remarks = wished.remarks
     check_room(row.owner, 2 * edition.size, show.title)
     with or_no_room():
         prepare(edition)
@@ -59,6 +61,10 @@ def _made(row: Show, show: CoreShow, loops: bool, base: str = "") -> tuple[Editi
     token = new_token()
     shown = {asset for slide in show.slides for asset in assets_of(slide)} | {bed.asset for bed in show.beds}
     rows = list(Asset.objects.filter(owner_id=row.owner_id, sha256__in=shown - {""}))
+    from_near = seen_from_near(show)
+    for asset in rows:
+        if asset.sha256 in from_near and on_stage(asset) and tiling.tiles_of(asset) is None:
+            tiling.begin(asset)
     base = base or f"/e/{token}/media"
     edition = Edition(
         owner_id=row.owner_id,

@@ -11,7 +11,7 @@ from django.views.decorators.http import require_safe
 
 from ritornel.core.model.uses import assets_used
 from ritornel.library.models import Asset
-from ritornel.library.serving import derived_response, file_response
+from ritornel.library.serving import derived_of, file_response
 from ritornel.publishing.editions import NotReady, edition_of
 from ritornel.publishing.playing import played
 from ritornel.publishing.views import SEEN
@@ -29,9 +29,11 @@ def look(request: HttpRequest, show_id: UUID) -> HttpResponse:
         "ways": [
             ("Shows", reverse("lobby:list")),
             ("Words", reverse("transcript:page", args=[row.pk])),
+            ("Comments", reverse("comments:page", args=[row.pk])),
             ("People", reverse("people:people", args=[row.pk])),
         ],
         "events": reverse("shows:events", args=[row.pk]),
+        "remarks": reverse("comments:page", args=[row.pk]),
     }
     return _played(request, row, "/library/media", ways)
 
@@ -62,5 +64,5 @@ def looked_media(request: HttpRequest, token: str, sha256: str, what: str = "") 
         raise Http404
     asset = get_object_or_404(Asset, owner_id=row.owner_id, sha256=sha256)
     if what:
-        return derived_response(request, sha256, what)
+        return derived_of(request, asset, what)
     return file_response(request, asset.path, asset.mime, asset.size)

@@ -32,6 +32,9 @@ class Edition(models.Model):
     most_views = models.PositiveIntegerField("how often it may be opened", null=True, blank=True)
     views = models.PositiveIntegerField("how often it was opened", default=0)
     is_counted = models.BooleanField("whether it is counted how far it is seen", default=True)
+    takes_remarks = models.BooleanField(
+        "whether who has a part in the show says things about its instants", default=False
+    )
     reached = models.JSONField("how many saw each slide as their last", default=list)
     left = models.JSONField("how many left on each slide", default=list)
 

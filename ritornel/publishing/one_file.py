@@ -114,7 +114,7 @@ def _assets(edition: Edition, beside: dict[str, str]) -> dict[str, Any]:
     """Return the assets of an edition with addresses in the page itself: “media:” and a name, until it opens."""
     found = {}
     for sha256, asset in edition.assets.items():
-        told = {key: value for key, value in asset.items() if key not in ("strip", "peaks")}
+        told = {key: value for key, value in asset.items() if key not in ("strip", "peaks", "tiles")}
         for what in ("url", "poster"):
             if told.get(what):
                 name = _name(sha256, told[what], what)

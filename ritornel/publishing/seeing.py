@@ -4,17 +4,17 @@ from collections.abc import Iterable
 from datetime import timedelta
 from typing import Any
 
-from django.conf import settings
 from django.core.exceptions import ValidationError
-from django.core.mail import send_mail
 from django.core.validators import validate_email
 from django.db.models import F
 from django.http import HttpRequest
 from django.urls import reverse
 from django.utils import timezone
 
+from ritornel.accounts.addresses import confirmed_addresses
 from ritornel.publishing.models import Edition, Invitation
 from ritornel.shows.access import act_of
+from ritornel.site.mail import send
 
 MOST_INVITED = 200
 _SESSION = "invitations"
@@ -43,7 +43,7 @@ def check_shown(request: HttpRequest, edition: Edition) -> None:
     if edition.withdrawn_at is not None:
         raise NotShown(WITHDRAWN)
     is_over = edition.until is not None and timezone.now() >= edition.until
-    if not (is_over or edition.for_invited) or _is_of_the_show(request, edition):
+    if not (is_over or edition.for_invited) or is_of_the_show(request, edition):
         return
     if is_over:
         raise NotShown(OVER)
@@ -54,13 +54,13 @@ def check_shown(request: HttpRequest, edition: Edition) -> None:
 def check_opened(request: HttpRequest, edition: Edition) -> None:
     """Do the same for somebody who begins to watch: one more of so many, if there may be only so many."""
     check_shown(request, edition)
-    if edition.most_views is None or _is_of_the_show(request, edition):
+    if edition.most_views is None or is_of_the_show(request, edition):
         return
     if not Edition.objects.filter(pk=edition.pk, views__lt=edition.most_views).update(views=F("views") + 1):
         raise NotShown(OFTEN)
 
 
-def _is_of_the_show(request: HttpRequest, edition: Edition) -> bool:
+def is_of_the_show(request: HttpRequest, edition: Edition) -> bool:
     """Tell whether who asks made the edition's show, or has a part in it."""
     user = request.user
     if not user.is_authenticated:
@@ -70,8 +70,7 @@ def _is_of_the_show(request: HttpRequest, edition: Edition) -> bool:
 
 def _is_invited(request: HttpRequest, edition: Edition) -> bool:
     there = edition.invitations.filter(withdrawn_at=None)
-    user = request.user
-    if user.is_authenticated and user.email and there.filter(address=user.email.lower()).exists():
+    if there.filter(address__in=confirmed_addresses(request.user)).exists():
         return True
     held = request.session.get(_SESSION, {}).get(edition.token, "")
     return bool(held) and there.filter(token=held).exists()
@@ -105,15 +104,8 @@ def invite(request: HttpRequest, edition: Edition, addresses: Iterable[str]) -> 
     for address in addresses:
         invitation, _ = Invitation.objects.get_or_create(edition=edition, address=address)
         link = request.build_absolute_uri(reverse("publishing:invited", args=[invitation.token]))
-        words = (
-            f"{request.user.get_username()} invites you to watch “{edition.title}”.\n\n{link}\n\n"
-            "This link is yours alone: it was sent because your address was given for this show. Nothing else is kept "
-            "of it, and it can be withdrawn.\n"
-        )
-        try:
-            subject = " ".join(f"A show for you: {edition.title}".split())  # one line
-            send_mail(subject, words, settings.DEFAULT_FROM_EMAIL, [address])
-        except OSError:
+        about = {"by": request.user.get_username(), "title": edition.title, "link": link}
+        if not send(address, "publishing/invitation_mail.txt", about):
             failed.append(address)
     return failed
 

@@ -14,6 +14,8 @@ from django.utils import timezone
 from django.views.decorators.clickjacking import xframe_options_exempt
 from django.views.decorators.http import require_http_methods, require_POST, require_safe
 
+from ritornel.accounts.audit import write_down
+from ritornel.accounts.models import Happening
 from ritornel.core.linecheck import missing_media
 from ritornel.formats.media_kinds import BadMedia, NoRoom
 from ritornel.library.models import stored_path
@@ -24,15 +26,24 @@ from ritornel.publishing.first_pictures import PIXELS, first_path
 from ritornel.publishing.models import Edition, Invitation, StandingAddress
 from ritornel.publishing.offered import file_of, ways_of
 from ritornel.publishing.prepared import note_of, opening_of, there
-from ritornel.publishing.seeing import WITHDRAWN, NotShown, admit, check_opened, check_shown, invite, told_of
+from ritornel.publishing.seeing import (
+    WITHDRAWN,
+    NotShown,
+    admit,
+    check_opened,
+    check_shown,
+    invite,
+    is_of_the_show,
+    told_of,
+)
 from ritornel.publishing.standing import edition_at, standing_of
 from ritornel.publishing.wished import wished_in
 from ritornel.shows.access import Act, check_may, loaded_for, show_for
 from ritornel.shows.models import Show
 from ritornel.site.rates import at_most
 
-SEEN = ("", "poster", "stage")
-"""What the public gets of a file: itself, the first picture of a clip, a picture in the size of a stage."""
+SEEN = ("", "poster", "stage", "tiles")
+"""What the public gets of a file: itself, a clip's first picture, a picture in the size of a stage, or in tiles."""
 
 GONE = "This invitation is withdrawn"
 EMBED_WIDTHS = (1280, 960, 640, 480)
@@ -52,6 +63,7 @@ def editions(request: HttpRequest, show_id: UUID) -> HttpResponse:
             messages.error(request, f"Not published: {error}.")
         else:
             failed = invite(request, edition, wished.invited)
+            write_down(request, Happening.What.PUBLISHED, f"edition {edition.number} of “{edition.title}”")
             messages.info(request, f"Edition {edition.number} is published.")
             if failed:
                 messages.error(request, f"No mail could be sent to {', '.join(failed)}: give them their links below.")
@@ -126,6 +138,7 @@ def withdraw(request: HttpRequest, edition_id: int) -> HttpResponse:
     if edition.withdrawn_at is None:
         edition.withdrawn_at = timezone.now()
         edition.save(update_fields=["withdrawn_at"])
+        write_down(request, Happening.What.WITHDREW, f"edition {edition.number} of “{edition.title}”")
         messages.info(request, f"Edition {edition.number} is withdrawn; its link now says “no longer shown”.")
     if edition.show_id is None or request.POST.get("from") == "all":
         return redirect("publishing:all")
@@ -183,6 +196,8 @@ def _player(request: HttpRequest, edition: Edition | None, embedded: bool) -> Ht
     if edition.is_counted:
         page["seen"] = reverse("publishing:seen", args=[token])
     context = {"edition": edition, "page": page, "embedded": embedded}
+    if edition.takes_remarks and not embedded and is_of_the_show(request, edition) and edition.show_id:
+        context["remarks"] = reverse("comments:page", args=[edition.show_id])
     if not embedded and not edition.for_invited:
         context |= _shown_elsewhere(request, edition)
     return render(request, "publishing/player.html", context)

@@ -12,12 +12,16 @@ _MOST = 1_000_000
 
 
 class Wished(NamedTuple):
-    """Who may see an edition (nobody named: everybody with its link), until when, how often; whether it is counted."""
+    """Who may see an edition (nobody named: everybody with its link), until when, how often.
+
+    ``counted``: whether watching is counted; ``remarks``: whether those who have a part in the show comment on it.
+    """
 
     invited: tuple[str, ...] = ()
     until: datetime | None = None
     most_views: int | None = None
     counted: bool = True
+    remarks: bool = False
 
 
 def wished_in(form: QueryDict) -> Wished:
@@ -25,7 +29,7 @@ def wished_in(form: QueryDict) -> Wished:
     invited = tuple(addresses_in(form.get("invited", ""))) if form.get("who") == "invited" else ()
     until = _end_of(form.get("day", "")) if form.get("ends") == "day" else None
     most = _number(form.get("most", "")) if form.get("times") == "most" else None
-    return Wished(invited, until, most, form.get("counted") != "no")
+    return Wished(invited, until, most, form.get("counted") != "no", form.get("remarks") == "yes")
 
 
 def _end_of(day: str) -> datetime:

@@ -103,10 +103,7 @@ class Frames:
     def _redraw(self, content: _Content, sheet: Sheet, stays: bool) -> Area:
         """Bring a content up to date; return what of it changed."""
         whole, before, was = content.whole, content.sheet, content.parts
-        parts = {
-            thing.key: self._stamping.part(sheet.slide, thing, whole, stays, was.get(thing.key))
-            for thing in sheet.things
-        }
+        parts = self._stamping.parts(sheet, whole, stays, was)
         is_other = before is None or (before.ground, before.grounded) != (sheet.ground, sheet.grounded)
         changed = whole if is_other else _changed(was, parts).common(whole)
         content.parts, content.sheet = parts, sheet

@@ -15,6 +15,9 @@ from ritornel.core.drawing.framing import framed, mask_shape
 from ritornel.core.drawing.grounds import ground_objects
 from ritornel.core.model import Clip, Line, Object, Picture, Shape, Slide, Sound, Text
 from ritornel.core.model.paths import path_data, placed
+from ritornel.core.model.plane import Plane
+from ritornel.core.motion.flying import seen_through
+from ritornel.core.motion.views import overview
 from ritornel.core.text.fonts import Face
 from ritornel.core.text.layout import SetParagraph, set_text
 from ritornel.render.gaps import gap_svg, gap_text
@@ -32,9 +35,15 @@ def slide_svg(slide: Slide, width: int, height: int, small: SmallPicture) -> str
     """Return a slide as one SVG of ``width`` x ``height`` stage units, with its pictures embedded small."""
     ground = f'<rect width="{width}" height="{height}" fill="{slide.background}"/>'
     content = "".join(_placed(thing, small, at) for thing, at in ground_objects(slide, width, height))
-    content += "".join(_placed(thing, small) for thing in slide.objects)
+    things = "".join(_placed(thing, small) for thing in slide.objects)
+    content += things if slide.plane is None else _seen_whole(things, slide.plane, width, height)
     frame = f'width="{width}" height="{height}" viewBox="0 0 {width} {height}"'
     return f'<svg xmlns="http://www.w3.org/2000/svg" {frame}>{ground}{content}</svg>'
+
+
+def _seen_whole(things: str, plane: Plane, width: int, height: int) -> str:
+    a, b, c, d, e, f, *_ = seen_through(overview(plane, width, height), width, height)
+    return f'<g transform="matrix({" ".join(number(value) for value in (a, d, b, e, c, f))})">{things}</g>'
 
 
 def png_of(drawn: str, slide: Slide, pixels: int) -> bytes:

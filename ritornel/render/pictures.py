@@ -2,12 +2,15 @@
 
 from io import BytesIO
 from pathlib import Path
+from zipfile import BadZipFile
 
 import cv2
 import numpy as np
 import resvg_py
 from numpy.typing import NDArray
 from PIL import Image, ImageOps, UnidentifiedImageError
+
+from ritornel.render.tiles import Tiles
 
 _SVG_STARTS = (b"<svg", b"<?xml", b"<!--")
 
@@ -18,6 +21,8 @@ def picture_pixels(path: Path, most: int) -> NDArray[np.uint8] | None:
     It is no longer than ``most`` pixels on either side; None for what is no picture.
     """
     try:
+        if path.suffix == ".zip":
+            return _of_tiles(path, most)
         content = path.read_bytes()
         if content.lstrip()[:5].startswith(_SVG_STARTS):
             content = bytes(resvg_py.svg_to_bytes(svg_path=str(path), width=most, skip_system_fonts=True))
@@ -28,6 +33,15 @@ def picture_pixels(path: Path, most: int) -> NDArray[np.uint8] | None:
                 upright.thumbnail((most, most), Image.Resampling.LANCZOS, reducing_gap=2.0)
             is_clear = upright.has_transparency_data
             pixels = np.asarray(upright.convert("RGBA" if is_clear else "RGB"))
-    except (OSError, UnidentifiedImageError, ValueError):
+    except (OSError, UnidentifiedImageError, ValueError, BadZipFile, KeyError):
         return None
     return cv2.cvtColor(pixels, cv2.COLOR_RGBA2BGRA if is_clear else cv2.COLOR_RGB2BGR)  # type: ignore[return-value]
+
+
+def _of_tiles(path: Path, most: int) -> NDArray[np.uint8]:
+    tiles = Tiles(path)
+    share = min(1.0, most / max(tiles.about.width, tiles.about.height))
+    level = tiles.about.level_for(share)
+    whole = tiles.part(level, 0, 0, *tiles.about.size(level))
+    size = max(1, round(tiles.about.width * share)), max(1, round(tiles.about.height * share))
+    return cv2.resize(whole, size, interpolation=cv2.INTER_AREA)  # type: ignore[return-value]

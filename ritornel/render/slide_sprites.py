@@ -19,6 +19,7 @@ from ritornel.render.filtered import softly
 from ritornel.render.framed_media import FramedMedia
 from ritornel.render.gaps import gap_svg, gap_text
 from ritornel.render.inked import inked
+from ritornel.render.near import Near, near
 from ritornel.render.picture import faces_of
 from ritornel.render.pictures import picture_pixels
 from ritornel.render.sprites import Sprite, drawn_sprite
@@ -48,6 +49,8 @@ class SlideSprites:
         self._pictures: Memory[str, NDArray[np.uint8]] = Memory(_PICTURES_BYTES)
         self._framed: dict[tuple[str, str, bytes, float], FramedMedia] = {}
         self._clips: dict[tuple[str, str], ClipFrames | None] = {}
+        self._near: dict[tuple[str, str], Near | None] = {}
+        self._picture_sizes = {asset.id: (asset.width, asset.height) for asset in show.assets}
 
     def drawing(self, slide: str, key: str) -> Drawing | None:
         """Return what a thing is drawn of; None for what is none of its slide's."""
@@ -73,6 +76,17 @@ class SlideSprites:
             return _between(own, over, share)
         return self._kept(slide, drawing, ink, rests, box, scale)
 
+    def near(self, slide: str, drawing: Drawing) -> Near | None:
+        """Return a picture as it can be looked at from near; None for anything else."""
+        thing = drawing.media
+        if not isinstance(thing, Picture) or thing.asset not in self._files or drawing.softly is not None:
+            return None
+        key = slide, drawing.key
+        if key not in self._near:
+            size = self._picture_sizes.get(thing.asset, (0, 0))
+            self._near[key] = near(thing, self._files[thing.asset], size, drawing.at)
+        return self._near[key]
+
     def keep_only(self, slides: set[str]) -> None:
         """Let go of the clips of other slides; of their drawings, when there are many."""
         for key in [key for key in self._clips if key[0] not in slides]:
@@ -82,6 +96,7 @@ class SlideSprites:
         if len(self._drawings) > _SLIDES:
             self._drawings = {slide: one for slide, one in self._drawings.items() if slide in slides}
             self._framed = {key: frame for key, frame in self._framed.items() if key[0] in slides}
+            self._near = {key: one for key, one in self._near.items() if key[0] in slides}
 
     def _kept(
         self, slide: str, drawing: Drawing, ink: Ink | None, rests: Map, box: tuple[float, float], scale: float

@@ -11,7 +11,7 @@ import resvg_py
 
 from ritornel.core.text.fonts import Face
 from ritornel.render.numbers import number
-from ritornel.render.surfaces import Map, Surface, premultiplied
+from ritornel.render.surfaces import Area, Map, Surface, moved, premultiplied
 
 _FONTS = files("ritornel.assets").joinpath("fonts")
 _PAD = 24.0
@@ -52,6 +52,33 @@ def drawn_sprite(
         if not touches or pad >= _MOST_PAD:
             return sprite
         pad *= _GROWS
+
+
+class Placed(NamedTuple):
+    """A drawing in its place: SVG from the corner of its box, where that puts it in pixels, and how opaque it is."""
+
+    drawing: str
+    here: Map
+    opacity: float = 1.0
+
+
+def drawn_within(drawings: Iterable[Placed], within: Area, faces: Iterable[Face]) -> Surface:
+    """Return what of drawings is seen in an area of the stage, with all their detail, as pixels of that area.
+
+    They lie on one another as they come. For what is far larger than the stage.
+    """
+    fonts = sorted(str(_FONTS.joinpath(f"{face.file}.ttf")) for face in faces)
+    width, height = within.right - within.left, within.bottom - within.top
+    content = ""
+    for one in drawings:
+        (a, c, e), (b, d, f), _ = moved(-within.left, -within.top) @ one.here
+        place = " ".join(repr(float(value)) for value in (a, b, c, d, e, f))
+        thin = "" if one.opacity >= 1 else f' opacity="{number(one.opacity)}"'
+        content += f'<g transform="matrix({place})"{thin}>{one.drawing}</g>'
+    frame = f'width="{width}" height="{height}" viewBox="0 0 {width} {height}"'
+    svg = f'<svg xmlns="http://www.w3.org/2000/svg" {frame}>{content}</svg>'
+    png = resvg_py.svg_to_bytes(svg_string=svg, font_files=fonts, skip_system_fonts=True)
+    return premultiplied(cv2.imdecode(np.frombuffer(bytes(png), np.uint8), cv2.IMREAD_UNCHANGED))
 
 
 def _drawn(

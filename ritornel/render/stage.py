@@ -11,6 +11,7 @@ from ritornel.core.model import Clip, Line, Object, Part, Picture, Shape, Show, 
 from ritornel.core.model.keys import target_key
 from ritornel.core.model.links import relinked, resolved
 from ritornel.core.model.memory import Memory
+from ritornel.core.model.roles import ORNAMENT
 from ritornel.core.motion.marks import PlacedMark, marks_of
 from ritornel.core.motion.parting import Parted, parted_lines
 from ritornel.core.text.layout import SetParagraph, set_text
@@ -31,7 +32,7 @@ def nodes(slide: Slide, show: Show) -> list[dict[str, Any]]:
 
     Every node has ``key`` (what tracks move it by), ``object`` (its id), ``kind``, ``x``, ``y``, ``width``, ``height``
     in stage units, ``rotation``, ``opacity`` and ``alt``; ``hidden`` if it is out of the way while others are placed; a
-    ``link`` if it leads somewhere.
+    ``link`` if it leads somewhere; ``fixed`` if it stays where it is while a plane is gone over.
     Shapes and lines carry ``svg``; texts ``parts``, one per paragraph, each with ``key``, ``y``, ``height``, ``svg``,
     or, where its words or letters are built, ``lines``, ``marker``, ``before``, ``after`` (``render.svg.Parted``) and
     ``pieces``, each with ``key``, its box in the paragraph's, and ``bands``: a line, and what of it is seen, from to;
@@ -48,6 +49,9 @@ def nodes(slide: Slide, show: Show) -> list[dict[str, Any]]:
     for place, node in enumerate(drawn):
         if node["object"] in marked:
             drawn[place] = {**node, "marks": marked[node["object"]]}
+    if slide.plane is not None:
+        fixed = {thing.id for thing in slide.objects if thing.role == ORNAMENT}
+        drawn = [{**node, "fixed": True} if node["object"] in fixed else node for node in drawn]
     return [*_ground(slide, show, sizes), *drawn]
 
 

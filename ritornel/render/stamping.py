@@ -1,15 +1,18 @@
 """The things of a sheet as stamps: sprites cut, blurred, faded and put into their places, ready to be drawn."""
 
-from collections.abc import Iterator
+from collections.abc import Iterable, Iterator, Mapping, Sequence
+from itertools import groupby
 from math import ceil, log2
 from typing import NamedTuple
 
 import numpy as np
 
-from ritornel.core.motion.placing import Matrix
-from ritornel.core.score.frame import Ink, Thing
+from ritornel.core.score.frame import Ink, Sheet, Thing
 from ritornel.render.drawings import Drawing
+from ritornel.render.inked import inked
+from ritornel.render.planes import ROOM, WORTH, Planes, about, around, is_plainly_drawn
 from ritornel.render.slide_sprites import SlideSprites
+from ritornel.render.sprites import Placed, drawn_within
 from ritornel.render.surfaces import (
     NONE,
     Area,
@@ -29,14 +32,14 @@ from ritornel.render.surfaces import (
 _FINER = 0.07
 """A sprite is drawn twice as fine when it would be made larger by more than two to the power of this."""
 _FINEST = 3
-_ROOM = 6_000
-"""What is cut or blurred reaches no further from the stage than so many pixels."""
+_FAR_LARGER = 4.0
+"""What would have so many times the pixels of the stage is not made a sprite, but drawn where it is seen."""
 
 
 class Part(NamedTuple):
-    """A thing that is drawn on a slide; ``exact`` if it has all the detail that it can have."""
+    """A thing that is drawn on a slide, or several as one; ``exact`` if it has all the detail that it can have."""
 
-    thing: Thing
+    thing: Thing | tuple[Thing, ...]
     stamps: tuple[Stamp, ...]
     area: Area
     exact: bool
@@ -50,6 +53,55 @@ class Stamping:
         self._sprites, self._scale = sprites, scale
         self._units = np.diag((scale, scale, 1.0))
         self._exactly = self._warped = False
+        self._planes = Planes(sprites)
+
+    def parts(self, sheet: Sheet, within: Area, exactly: bool, known: Mapping[str, Part]) -> dict[str, Part]:
+        """Return the things of a sheet as they are drawn, by their keys; what is ``known`` stays if it is the same.
+
+        What lies on one another and is far larger than the stage is drawn as one, under the key of the lowest; so is
+        what stands still on a plane.
+        """
+        slide = sheet.slide
+        standing = self._planes.standing(sheet)
+        found: dict[str, Part] = {}
+        for together_, run in groupby(
+            sheet.things, lambda one: one.key in standing or self._is_drawn_in_place(slide, one, within)
+        ):
+            some = tuple(run)
+            before = known.get(some[0].key)
+            if not together_ or not (len(some) >= WORTH or self._is_large(slide, some, within)):
+                found |= {one.key: self.part(slide, one, within, exactly, known.get(one.key)) for one in some}
+            elif before is not None and before.thing == some and before.exact:
+                found[some[0].key] = before
+            elif exactly or not self._planes.is_moving or not standing.issuperset(one.key for one in some):
+                found[some[0].key] = self._in_place(slide, some, within)
+            else:
+                seen = self._planes.seen(sheet, some, self._units, within)
+                found[some[0].key] = Part(some, (Stamp(within.left, within.top, seen),), within, False)
+        return found
+
+    def _is_large(self, slide: str, some: Iterable[Thing], within: Area) -> bool:
+        return any(self._is_drawn_in_place(slide, thing, within) for thing in some)
+
+    def _is_drawn_in_place(self, slide: str, thing: Thing, within: Area) -> bool:
+        """Tell whether a thing is drawn where it is seen: a sprite of it would have far more pixels than are seen."""
+        drawing = self._sprites.drawing(slide, thing.key)
+        if drawing is None or thing.opacity <= 0 or thing.mask is not None or thing.blur or thing.inside:
+            return False
+        here = self._units @ about(thing.box, thing.place)
+        return is_flat(here) and _is_far_larger(here, thing.box, within) and is_plainly_drawn(drawing, thing.ink)
+
+    def _in_place(self, slide: str, things: Sequence[Thing], within: Area) -> Part:
+        drawn, faces = [], set()
+        for thing in things:
+            drawing, here = self._sprites.drawing(slide, thing.key), self._units @ about(thing.box, thing.place)
+            if drawing is not None and around(here, thing.box).common(within):
+                drawn.append(Placed(drawing.draw(), here, thing.opacity))
+                faces |= drawing.faces
+        if not drawn:
+            return Part(tuple(things), (), NONE, True)
+        stamp = Stamp(within.left, within.top, drawn_within(drawn, within, faces))
+        return Part(tuple(things), (stamp,), within, True)
 
     def part(self, slide: str, thing: Thing, within: Area, exactly: bool, known: Part | None) -> Part:
         """Return a thing as it is drawn, as far as it is within an area; the one that is known if it is that still.
@@ -73,7 +125,7 @@ class Stamping:
         if drawing is None or thing.opacity <= 0:
             return
         ink = thing.ink or ink
-        here, rest = around @ _about(thing.box, thing.place), rests @ _about(thing.box, drawing.rests)
+        here, rest = around @ about(thing.box, thing.place), rests @ about(thing.box, drawing.rests)
         if thing.mask is not None or thing.blur:
             drawn = self._covered(slide, thing, drawing, here, rest, ink, within)
         elif thing.opacity < 1 and thing.inside:
@@ -103,6 +155,21 @@ class Stamping:
         self, slide: str, thing: Thing, drawing: Drawing, here: Map, rest: Map, ink: Ink | None, within: Area
     ) -> Stamp | None:
         """Return what a thing itself shows."""
+        area = around(here, thing.box).common(within)
+        if not area:
+            return None
+        larger = is_flat(here) and _is_far_larger(here, thing.box, within)
+        near = self._sprites.near(slide, drawing) if larger and ink is None else None
+        if near is not None:
+            self._warped = True  # drawn anew once it stays
+            return Stamp(area.left, area.top, near.drawn(here, area, self._exactly))
+        if larger and is_plainly_drawn(drawing, None) and (ink is None or ink.colour is None):
+            svg = drawing.draw()
+            if not svg:
+                return None
+            if ink is not None and ink != Ink():
+                svg = inked(f'<svg xmlns="http://www.w3.org/2000/svg" overflow="visible">{svg}</svg>', ink)
+            return Stamp(area.left, area.top, drawn_within([Placed(svg, here)], area, drawing.faces))
         from_rest = here @ np.linalg.inv(rest)
         if not is_shift(from_rest):
             self._warped = True
@@ -124,7 +191,7 @@ class Stamping:
         """Return a thing that is cut or blurred: drawn as it rests, cut and blurred so, then placed."""
         finer = _level(here, rest, thing.box)
         still = np.diag((finer, finer, 1.0)) @ rest
-        room = Area(-_ROOM, -_ROOM, _ROOM, _ROOM)
+        room = Area(-ROOM, -ROOM, ROOM, ROOM)
         drawn = together(list(self._layers(slide, thing, drawing, still, rest, ink, room)))
         if drawn is None:
             return None
@@ -138,11 +205,10 @@ class Stamping:
         return placed(pixels, here @ np.linalg.inv(still) @ moved(left, top), within)
 
 
-def _about(box: tuple[float, float, float, float], place: Matrix) -> Map:
-    """Return where the corner of a thing's box and what is in it go: it is placed about the box's middle."""
-    x, y, width, height = box
-    middle = moved(x + width / 2, y + height / 2) @ np.array(place).reshape(3, 3)
-    return middle @ moved(-width / 2, -height / 2)  # type: ignore[no-any-return]
+def _is_far_larger(here: Map, box: tuple[float, float, float, float], within: Area) -> bool:
+    """Tell whether a sprite of something would have far more pixels than are seen of it."""
+    large = box[2] * box[3] * scale_at(here, box[2] / 2, box[3] / 2) ** 2
+    return large > _FAR_LARGER * (within.right - within.left) * (within.bottom - within.top)
 
 
 def _level(here: Map, rest: Map, box: tuple[float, float, float, float]) -> float:

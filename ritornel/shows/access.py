@@ -46,6 +46,11 @@ def act_of(user: Any, row: Show) -> Act | None:
     return None if member is None else _MAY[Member.Role(member.role)]
 
 
+def may(user: Any, row: Show, act: Act) -> bool:
+    """Tell whether somebody may do that with a show."""
+    return (act_of(user, row) or 0) >= act
+
+
 def show_for(request: HttpRequest, show_id: UUID, act: Act) -> Show:
     """Return a show with which the signed-in user may do that. 404 for strangers, else ``MayNot``."""
     row = Show.objects.select_related("owner").filter(pk=show_id).first()

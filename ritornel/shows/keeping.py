@@ -1,7 +1,8 @@
 """Every edit of a show, kept with its history.
 
 What an edit gives is read, computed and checked before the database is locked: all of it of the one revision that was
-read. The lock is held only to see that this still is the newest, and to write; if it is not, all begins anew.
+read. The lock is held only to see that this still is the newest, and to write; if it is not, all begins anew. In one
+process the changes of a show are computed in turn (``turns``).
 """
 
 from collections.abc import Callable, Iterable
@@ -32,6 +33,7 @@ from ritornel.shows.in_rows import (
     write,
 )
 from ritornel.shows.models import Change, Entry, Show
+from ritornel.shows.turns import in_turn
 
 T = TypeVar("T")
 
@@ -151,17 +153,18 @@ def carried_out(
             raise Collision
         return computed._replace(places=places)
 
-    for _ in range(TRIES):
-        at = loaded(Show.objects.get(pk=row_id), brings)
-        computed = steady(at, lambda at=at: wanted(at))
-        if computed is None:
-            continue
-        if computed.places is None:
-            return Kept(at.row, at.show, at.show, set())
-        with suppress(IntegrityError):  # the same command was carried out at this very moment
-            kept = _keep(at, computed, computed.places, by)
-            if kept is not None:
-                return kept
+    with in_turn(str(row_id)):
+        for _ in range(TRIES):
+            at = loaded(Show.objects.get(pk=row_id), brings)
+            computed = steady(at, lambda at=at: wanted(at))
+            if computed is None:
+                continue
+            if computed.places is None:
+                return Kept(at.row, at.show, at.show, set())
+            with suppress(IntegrityError):  # the same command was carried out at this very moment
+                kept = _keep(at, computed, computed.places, by)
+                if kept is not None:
+                    return kept
     raise OperationalError(CHANGED_ALL_THE_TIME)
 
 

@@ -1,7 +1,6 @@
 """Shows as rows: what is set once per show, its slides, chapters and bed, and the history of every edit."""
 
 import json
-import secrets
 import uuid
 from datetime import timedelta
 from pathlib import Path
@@ -11,10 +10,7 @@ import msgspec
 from django.conf import settings
 from django.db import models
 
-
-def new_token() -> str:
-    """Return an address that cannot be guessed: 128 random bits."""
-    return secrets.token_urlsafe(16)
+from ritornel.site.tokens import new_token
 
 
 class Quick(json.JSONEncoder):
@@ -48,6 +44,7 @@ class Show(models.Model):
     revision = models.PositiveIntegerField(default=0)
     look_token = models.CharField("by which anybody may look", max_length=40, unique=True, null=True, blank=True)
     people_changed = models.PositiveIntegerField("how often it was shared with others, or with fewer", default=0)
+    comments_changed = models.PositiveIntegerField("how often something was said about it", default=0)
     history_place = models.PositiveIntegerField(default=0)
     kept_bytes = models.PositiveBigIntegerField("its slides and its history", default=0)
     made_at = models.DateTimeField(auto_now_add=True)
@@ -99,6 +96,21 @@ class Offer(models.Model):
 
     def __str__(self) -> str:
         return f"{self.address} {self.get_role_display()}"
+
+
+class Assignment(models.Model):
+    """A slide that is given to somebody: they speak it, and look after it. It stays while the slide is away."""
+
+    show = models.ForeignKey(Show, on_delete=models.CASCADE, related_name="assignments")
+    slide = models.CharField(max_length=80)
+    person = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="assignments")
+    made_at = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        constraints = [models.UniqueConstraint(fields=["show", "slide"], name="one_person_for_each_slide")]
+
+    def __str__(self) -> str:
+        return f"{self.slide} for {self.person}"
 
 
 class Slide(models.Model):

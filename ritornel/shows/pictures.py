@@ -16,7 +16,8 @@ from ritornel.core.model import Show, Slide
 from ritornel.core.model.uses import assets_of
 from ritornel.core.model.writing import document_of, encoded_plain, plain
 from ritornel.core.score import Score
-from ritornel.core.score.frame import Sheet
+from ritornel.core.score.frame import Sheet, sheet_at
+from ritornel.core.score.stops import stop_ends
 from ritornel.jobs import queues
 from ritornel.jobs.apart import TooMuch, done_apart
 from ritornel.library.models import Asset
@@ -55,7 +56,10 @@ def look_of(slide: Slide, show: Show) -> str:
     """Return what a slide's picture is known by: the same for everything that looks the same."""
     known = sorted(set(assets_of(slide)) & {a.id for a in show.assets})
     objects = document_of(slide).get("objects", [])
-    things = encoded_plain([_DRAWN, show.width, show.height, slide.background, plain(slide.ground), objects, known])
+    plane = [] if slide.plane is None else [plain(slide.plane)]
+    things = encoded_plain(
+        [_DRAWN, show.width, show.height, slide.background, plain(slide.ground), objects, known, *plane]
+    )
     return hashlib.blake2b(things, digest_size=9).hexdigest()
 
 
@@ -140,19 +144,30 @@ class Strip(NamedTuple):
 
 
 def strip(show: Show, score: Score, assets: Mapping[str, Asset], who: int) -> Strip:
-    """Return the strip of a show: its slides side by side, drawn to time, for the account ``who``."""
+    """Return the strip of a show: its slides side by side, drawn to time, stop by stop, for the account ``who``."""
     end = time.monotonic() + STRIP_SECONDS
     pieces, complete = [], True
-    for slide, part in zip(show.slides, score.slides, strict=True):
-        picture = None
-        if part.length_ms * STRIP[0] >= NARROW * max(1, score.length_ms):
-            if time.monotonic() < end or _path(look_of(slide, show)).is_file():
-                drawn = slide_picture(slide, show, assets, who)
-                picture, complete = drawn.path.read_bytes(), complete and drawn.whole
-            else:
-                complete = False
-        pieces.append(Tile(picture, slide.background, part.length_ms))
+    for place, slide in enumerate(show.slides):
+        for lasts, sheet in _stops(show, score, place):
+            picture = None
+            if lasts * STRIP[0] >= NARROW * max(1, score.length_ms):
+                look = look_of(slide, show) if sheet is None else _look_in(sheet, slide, show)
+                if time.monotonic() < end or _path(look).is_file():
+                    drawn = slide_picture(slide, show, assets, who, sheet)
+                    picture, complete = drawn.path.read_bytes(), complete and drawn.whole
+                else:
+                    complete = False
+            pieces.append(Tile(picture, slide.background, lasts))
     return Strip(strip_png(pieces, *STRIP), complete)
+
+
+def _stops(show: Show, score: Score, place: int) -> list[tuple[int, Sheet | None]]:
+    """Return how long each stop of a slide lasts, in ms, and what is seen then; None: all of the slide, as it lies."""
+    ends = stop_ends(show.slides[place], score.times[place])
+    if len(ends) < 2:
+        return [(score.slides[place].length_ms, None)]
+    begins = [0, *(end + 1 for end in ends)]
+    return [(end + 1 - begin, sheet_at(show, score, place, end)) for begin, end in zip(begins, ends, strict=False)]
 
 
 def _path(look: str) -> Path:

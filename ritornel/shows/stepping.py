@@ -8,6 +8,7 @@ it takes back. Taken back itself, it is that step again.
 from collections.abc import Iterator
 
 import msgspec
+from django.db.models import QuerySet
 
 from ritornel.core.edits.places import Place, meet, places_changed
 from ritornel.core.edits.taking_back import taken_back
@@ -85,10 +86,13 @@ def steps_of(row: Show, person: int | None) -> tuple[Entry | None, Entry | None]
     """Return what somebody's undo takes back, and what their redo carries out again."""
     by = Author(person=person)
     top, following = _entry(row, row.history_place), _entry(row, row.history_place + 1)
-    return (
-        top if _is_own(top, by) else _last(row, by),
-        following if following is not None and _is_own(following, by) else _last_taken_back(row, by),
-    )
+    own = top if _is_own(top, by) else None
+    again = following if following is not None and _is_own(following, by) else None
+    if top is None or (own is not None and again is not None):
+        return own, again
+    if (newest := _steps(row, by).first()) is None or newest.takes_back is None:  # and so nothing stays taken back
+        return own or newest, again
+    return own or _last(row, by), again or _last_taken_back(row, by)
 
 
 def _entry(row: Show, number: int) -> Entry | None:
@@ -103,22 +107,22 @@ def _is_own(entry: Entry | None, by: Author) -> bool:
     return entry.takes_back is None and (by.person is None or entry.by_id is None or entry.by_id == by.person)
 
 
-def _line(row: Show, by: Author) -> list[Entry]:
+def _steps(row: Show, by: Author) -> QuerySet[Entry]:
     """Return the steps in force that are of who asks, the newest first."""
     there = row.history.filter(superseded=False, number__lte=row.history_place, number__gt=row.history_place - FAR)
-    return list(there.filter(by_id=by.person).defer("before", "after").order_by("-number"))
+    return there.filter(by_id=by.person).defer("before", "after").order_by("-number")
 
 
 def _last(row: Show, by: Author) -> Entry | None:
     """Return one's own last step that is not taken back."""
-    steps = _line(row, by)
+    steps = list(_steps(row, by))
     back = _taken_back_by(steps)
     return next((step for step in steps if step.takes_back is None and step.number not in back), None)
 
 
 def _last_taken_back(row: Show, by: Author) -> Entry | None:
     """Return one's own last taking back that holds, if no step was done since."""
-    steps = _line(row, by)
+    steps = list(_steps(row, by))
     back = _taken_back_by(steps)
     own = {step.number for step in steps if step.takes_back is None}
     holding = {taker for step, taker in back.items() if step in own and taker > max(own)}

@@ -1,10 +1,12 @@
 """Every address of the application."""
 
+from django.contrib import admin
 from django.urls import include, path
 
 from ritornel.jobs.health import health
 
 urlpatterns = [
+    path("admin/", admin.site.urls),
     path("health", health, name="health"),
     path("", include("ritornel.lobby.urls")),
     path("", include("ritornel.desk.urls")),
@@ -21,4 +23,6 @@ urlpatterns = [
     path("", include("ritornel.films.urls")),
     path("", include("ritornel.publishing.urls")),
     path("", include("ritornel.people.urls")),
+    path("", include("ritornel.comments.urls")),
+    path("", include("ritornel.oneself.urls")),
 ]

@@ -13,7 +13,7 @@ from ritornel.jobs.running import AtWork, Refused
 from ritornel.library.models import Upload
 from ritornel.library.taking_in import taken_in
 from ritornel.takes.models import Passage, Run
-from ritornel.takes.passages import choose, let_go
+from ritornel.takes.passages import choose, let_go, spoken_by
 from ritornel.voices.hearing import MEMORY_BYTES
 from ritornel.voices.models import HEAD_BYTES
 from ritornel.voices.recording import whole_pieces
@@ -39,7 +39,8 @@ def make(work: AtWork) -> None:
         raise Refused("this run could not be worked on at once; it stays, try again later") from error
     except BadMedia as error:
         raise Refused(f"{error}; what was recorded stays until there is room") from error
-    choose(run.show, [p for p in run.passages.select_related("voice", "seen") if p.gone_at is None], only_bare=True)
+    made = [p for p in run.passages.select_related("voice", "seen") if p.gone_at is None]
+    choose(run.show, spoken_by(run.by, run.show, made), only_bare=True)
     let_go(run)
 
 

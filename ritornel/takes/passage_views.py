@@ -23,6 +23,7 @@ from ritornel.library.models import Asset, Upload
 from ritornel.library.room import check_disk, check_room
 from ritornel.shows import in_rows, keeping
 from ritornel.shows.access import Act, loaded_for, show_for
+from ritornel.shows.giving import names_given
 from ritornel.site.answering import answer, answering, asked, refused, signed_in
 from ritornel.site.rates import at_most
 from ritornel.takes.models import Passage, Run
@@ -36,6 +37,7 @@ from ritornel.takes.passages import (
     is_chosen,
     of_show,
     said_of,
+    spoken_by,
     told,
 )
 from ritornel.voices.recording import whole_pieces
@@ -158,6 +160,8 @@ def passage(request: HttpRequest, show_id: UUID, number: int) -> HttpResponse:
     """Name a passage, take it away, bring it back; answer the ledger. What is heard of its slide stays."""
     row = show_for(request, show_id, Act.RECORD)
     one, jobs = get_object_or_404(Passage, pk=number, run__show=row), _jobs(row)
+    if one.run.by_id != request.user.pk and not spoken_by(request.user, row, [one]):
+        return refused("this slide is given to somebody else, and somebody else recorded this", 403)
     wish = asked(request, Wish)
     if wish.name is not None:
         one.name = wish.name.strip()
@@ -183,6 +187,10 @@ def chosen(request: HttpRequest, show_id: UUID) -> HttpResponse:
     found = [p for p in of_show(row) if p.pk in set(wanted)]
     if len(found) < len(set(wanted)):
         return refused("one of these passages is not there any more; look at the ledger again", 409)
+    if len(spoken_by(request.user, row, found)) < len(found):
+        return refused(
+            "one of these slides is given to somebody else: what you recorded of it stays for who edits the show", 403
+        )
     if any(not p.is_ready for p in found):
         return refused("a passage is still being made; choose it in a moment")
     try:
@@ -201,12 +209,14 @@ def _ledger(row: Any, show: CoreShow, of_runs: list[Job]) -> dict[str, Any]:
     for one in of_show(row):
         by_slide.setdefault(one.slide, []).append(one)
     jobs = {job.subject: job for job in of_runs}
+    given = names_given(row)
     slides = [
         {
             "id": slide.id,
             "title": slide_title(slide, number),
             "planned": time.length_ms,
             "voice": slide.narration is not None and not slide.narration.scratch,
+            "given": given.get(slide.id, ""),
             "passages": [_told(p, n, slide, jobs) for n, p in enumerate(by_slide.pop(slide.id, []), 1)],
         }
         for number, (slide, time) in enumerate(zip(show.slides, times, strict=True), 1)

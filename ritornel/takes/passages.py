@@ -27,6 +27,7 @@ from ritornel.jobs.models import Job
 from ritornel.jobs.running import begun, stop
 from ritornel.library.models import Upload
 from ritornel.shows import in_rows, keeping
+from ritornel.shows.giving import may_speak
 from ritornel.shows.models import Show
 from ritornel.takes.models import Passage, Run
 from ritornel.voices.models import HEAD_BYTES
@@ -192,6 +193,12 @@ def choose(row: Show, passages: Sequence[Passage], *, only_bare: bool = False) -
             if attempt == _TRIES - 1:
                 raise
     return 0
+
+
+def spoken_by(person: Any, row: Show, passages: Sequence[Passage]) -> list[Passage]:
+    """Return those of passages whose slides somebody may choose a voice for (``shows/giving.py``)."""
+    own = may_speak(person, row, in_rows.load(row)) if person is not None else frozenset()
+    return [passage for passage in passages if passage.slide in own]
 
 
 def _lacks(slide: Slide, passage: Passage) -> bool:

@@ -2,7 +2,9 @@
 
 from typing import Any
 
-from ritornel.core.model import Slide
+from ritornel.core.model import Show, Slide
+from ritornel.core.motion.views import arrivals, overview
+from ritornel.core.text.naming import view_name
 from ritornel.core.time.script import texts
 from ritornel.core.time.slide_clock import SlideTime
 
@@ -24,4 +26,17 @@ def plan_of(slide: Slide, time: SlideTime) -> dict[str, Any]:
             }
             for g in time.groups
         ],
+    }
+
+
+def planes_of(show: Show) -> dict[str, Any]:
+    """Return, for each slide with a plane, all of it and its views in the order they come, as (x, y, width, turn)."""
+    size = show.width, show.height
+    return {
+        slide.id: {
+            "overview": overview(slide.plane, *size),
+            "views": [{"name": view_name(s.view, slide), "at": seen} for s, seen in arrivals(slide, *size)],
+        }
+        for slide in show.slides
+        if slide.plane is not None
     }

@@ -34,14 +34,15 @@ from ritornel.library.models import Asset
 from ritornel.library.room import check_room
 from ritornel.render.player import playable
 from ritornel.shows import in_rows, keeping
-from ritornel.shows.access import Act, loaded_for, show_for
+from ritornel.shows.access import Act, loaded_for, may, show_for
+from ritornel.shows.giving import names_given
 from ritornel.shows.models import Show
 from ritornel.site.answering import answer, answering, asked, signed_in
 from ritornel.takes import compare_views
 from ritornel.takes.comparing import compared, planned_lengths
 from ritornel.takes.models import Take
 from ritornel.takes.passages import Strokes
-from ritornel.takes.planned import plan_of
+from ritornel.takes.planned import plan_of, planes_of
 
 
 @login_required
@@ -50,7 +51,9 @@ def lectern(request: HttpRequest, show_id: UUID) -> HttpResponse:
     """The speaker's page while rehearsing."""
     row, show = loaded_for(request, show_id, Act.RECORD)
     called = with_called(show)
-    return render(request, "takes/lectern.html", {"row": row, "page": _page(row, called), "slides": called.planned})
+    page = _page(row, called) | {"planes": planes_of(called.show)}
+    context = {"row": row, "page": page, "slides": called.planned, "edits": _edits(request, row)}
+    return render(request, "takes/lectern.html", context)
 
 
 @login_required
@@ -72,14 +75,23 @@ def record(request: HttpRequest, show_id: UUID) -> HttpResponse:
             for (title, first), (_, end) in pairwise([*chapters, ("", len(show.slides))])
         ],
     }
-    return render(request, "takes/lectern.html", {"row": row, "page": page, "slides": len(show.slides), "keep": True})
+    context = {"row": row, "page": page, "slides": len(show.slides), "keep": True, "edits": _edits(request, row)}
+    return render(request, "takes/lectern.html", context)
+
+
+def _edits(request: HttpRequest, row: Show) -> bool:
+    return may(request.user, row, Act.EDIT)
 
 
 def _page(row: Show, called: Called) -> dict:
     show, score = called.show, compile(called.show)
+    given = names_given(row)
     return {
         "play": _playable(row, called, score),
-        "plan": [plan_of(slide, time) for slide, time in zip(show.slides, score.times, strict=True)],
+        "plan": [
+            plan_of(slide, time) | {"given": given.get(slide.id, "")}
+            for slide, time in zip(show.slides, score.times, strict=True)
+        ],
         "target": show.target_ms,
         "takes": reverse("takes:keep", args=[row.pk]),
         "stage": reverse("takes:stage", args=[row.pk]),

@@ -36,8 +36,11 @@ _BUILD = """async (play) => {
     }
     stage.show(frame);
     await Promise.all([...root.querySelectorAll("img")].map((image) => image.decode().catch(() => null)));
-    await document.fonts.ready;
-    await new Promise((resolve) => requestAnimationFrame(() => requestAnimationFrame(resolve)));
+    const drawn = () => new Promise((resolve) => requestAnimationFrame(() => requestAnimationFrame(resolve)));
+    await drawn();
+    if (document.fonts.status === "loaded") return;
+    await document.fonts.ready; // of what was laid out only now
+    await drawn();
   };
 }"""
 

@@ -62,6 +62,8 @@ class Accessibility(Axe):
             f"{shows}stage",
             f"{shows}history?at=0",
             f"{shows}contact",
+            f"{shows}comments",
+            f"{shows}people",
             "/library/",
             f"/library/?used={self.row.pk}",
             f"/takes/{take.pk}",

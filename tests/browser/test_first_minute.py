@@ -29,7 +29,7 @@ class FirstMinute(BrowserCase):
         self.owner.delete()
         talk = next(row for row in make_demo() if row.title == "How the lamp turns")
         self.page.goto("/sign-in")
-        self.page.fill("[name=username]", USER)
+        self.page.fill("[name=login]", USER)
         self.page.fill("[name=password]", PASSWORD)
         self.page.click("main button")
         self.page.click("text=How the lamp turns")

@@ -221,7 +221,7 @@ class EndedSession(LineCase):
         with self.page.expect_popup() as opened:
             self.page.click("text=sign in again")
         window = opened.value
-        window.fill("[name=username]", USER)
+        window.fill("[name=login]", USER)
         window.fill("[name=password]", PASSWORD)
         with window.expect_event("close"):
             window.click("main button")

@@ -71,7 +71,7 @@ class RecordedAndKilled(TestCase):
         context.set_default_timeout(60_000)
         self.page = context.new_page()
         self.page.goto("/sign-in")
-        self.page.fill("[name=username]", USER)
+        self.page.fill("[name=login]", USER)
         self.page.fill("[name=password]", PASSWORD)
         self.page.click("main button")
 

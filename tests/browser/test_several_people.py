@@ -104,3 +104,23 @@ class SeveralPeople(CountingCase, Axe):
         self.assertEqual(looks.locator("text=Rehearse").count(), 0)
         looks.click("h2 >> text=The lamp")
         self.until("window.player?.playhead?.playing", looks)
+
+    def test_slides_are_given_in_two_gestures_and_whom_they_are_given_to_sees_them(self):
+        self.shared("ebba", "recorder")
+        self.page.goto(f"/shows/{self.row.pk}/contact")
+        self.page.wait_for_selector("html[data-ready]", state="attached")
+        self.touch("[data-slide=two]")
+        self.choose("Whose these slides are", "ebba")
+        self.page.wait_for_selector("[data-slide=two] .given-mark >> text=E")
+        self.assertEqual(self.took(), 2)
+        self.page.select_option(".strip-head [aria-label='Whose this chapter is']", "ebba")
+        self.page.wait_for_selector("[data-slide=one] .given-mark >> text=E")
+        theirs = self.others[0]
+        theirs.goto("/")
+        theirs.click("text=Mine to do")
+        self.assertIn("2 of 2 to do", theirs.inner_text("main"))
+        theirs.click("text=Speak it >> nth=1")
+        theirs.wait_for_selector(".ledger-row")
+        self.assertIn("#two", theirs.url)
+        self.until("document.querySelectorAll('.ledger-row small').length === 2", theirs)
+        self.assertIn("for ebba", theirs.inner_text(".ledger-rows"))

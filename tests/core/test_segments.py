@@ -7,7 +7,7 @@ from unittest import TestCase
 from hypothesis import given
 
 from ritornel.core.score import compile
-from ritornel.core.score.segments import LONGEST_MS, SHORTEST_MS, STILL_MS, Segment, instants, segments_of
+from ritornel.core.score.segments import LONGEST_MS, SHORTEST_MS, STILL_MS, Segment, instants, segments_of, stays
 from ritornel.core.score.still import still_spans
 from tests.examples import examples
 from tests.made import SHOWS, show, slide, step
@@ -47,6 +47,20 @@ class Segments(TestCase):
         for one in found[:-1]:
             self.assertGreaterEqual(one.end_ms - one.start_ms, LONGEST_MS)
 
+    def cuts(self, first: int, second: int) -> list[tuple[int, int]]:
+        """The segments of a slide on which something moves for a second, twice, and which stands then."""
+        steps = [step(f"s{at}", "alongside", 1000, effect="fade", delay=at) for at in (first, second)]
+        score = compile(show(slide(*steps, hold=5000, **CUT)))
+        return [(one.start_ms, one.end_ms) for one in segments_of(score)]
+
+    def test_after_20_s_but_never_so_that_less_than_5_s_are_left(self):
+        self.assertEqual(self.cuts(1000, 18_999), [(0, 24_999)])
+        self.assertEqual(self.cuts(1000, 19_000), [(0, 20_000), (20_000, 25_000)])
+        self.assertEqual(self.cuts(19_000, 20_500), [(0, 20_000), (20_000, 26_500)], "after the first of both")
+        late = step("a", "alongside", 1000, effect="fade", delay=19_000)
+        short = compile(show(slide(late, hold=4999, **CUT)))
+        self.assertEqual(len(segments_of(short)), 1)
+
 
 class Instants(TestCase):
     def frames(self, hold: int = 1000, also: tuple[int, ...] = (), **more) -> list[float]:
@@ -61,6 +75,34 @@ class Instants(TestCase):
         self.assertEqual([at for at in found if at < 1000], [0.0])
         gaps = [b - a for a, b in pairwise(found)]
         self.assertLessEqual(max(gaps), STILL_MS + 40)
+
+    def test_a_part_begins_and_ends_where_the_slide_goes_on(self):
+        """What stands before it and behind it counts for nothing, and what only moves elsewhere neither."""
+        score = compile(show(moved(3000)))
+        part = [float(at) for at in instants(score.slides[0], Segment(0, 2000, 4500), FPS)]
+        self.assertEqual(part, [2000.0, 3000.0, 4000.0])
+        moving = [float(at) for at in instants(score.slides[0], Segment(0, 2000, 2400), FPS, moving=[(2100, 2200)])]
+        self.assertEqual(moving, [2000.0, 2120.0, 2160.0, 2200.0])
+
+    def test_changes_divide_what_stands_still_where_they_come(self):
+        """A frame of a still stretch stands for a second, but never beyond a change in it."""
+        score = compile(show(slide(hold=3000, **CUT)))
+        length = score.slides[0].length_ms
+
+        def at(*also: int) -> list[float]:
+            return [float(one) for one in instants(score.slides[0], Segment(0, 0, length), Fraction(10), also)]
+
+        self.assertEqual(at(), [0, 1000, 2000])
+        self.assertEqual(at(400), [0, 400, 1400, 2400])
+        self.assertEqual(at(400, 400), at(400))
+        self.assertEqual(at(0, length), at())
+        self.assertEqual(at(400, 1400), at(400), "a change where a frame comes anyhow makes no other")
+
+    def test_what_stands_for_longer_than_usual_stays(self):
+        at = Fraction(1000)
+        self.assertEqual(
+            [stays(at, at + after, 25) for after in (40, 60, Fraction(601, 10), 1000)], [False, False, True, True]
+        )
 
     def test_what_else_changes_has_a_frame_of_its_own(self):
         without = self.frames(3000)

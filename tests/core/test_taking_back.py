@@ -4,11 +4,13 @@ from unittest import TestCase
 
 from hypothesis import given
 from hypothesis import strategies as st
+from msgspec.structs import replace
 
 from ritornel.core.edits import BadEdit, apply, read_command
 from ritornel.core.edits.places import meet, places_changed
 from ritornel.core.edits.taking_back import taken_back
-from ritornel.core.model import Show
+from ritornel.core.model import Bed, Chapter, Show
+from ritornel.core.model.stored import stored_slide
 from tests.examples import examples
 from tests.made import show, slide, step, text
 
@@ -66,6 +68,72 @@ class TakingBack(TestCase):
         became = after(START, {"do": "delete-slides", "slides": ["two"]})
         now = after(became, {"do": "add-slide", "after": "one", "ids": ["four"]})
         self.assertEqual([s.id for s in taken_back(now, became, START).slides], ["one", "two", "four", "three"])
+
+    def back(self, start: Show, mine: dict, *theirs: dict) -> None:
+        """What is left of both is what others did alone."""
+        became = after(start, mine)
+        self.assertNotEqual(became, start)
+        self.assertEqual(taken_back(after(became, *theirs), became, start), after(start, *theirs), mine)
+
+    def test_chapters_and_beds_beside_those_of_others(self):
+        first, second, third = (Chapter(id=f"c-{name}", title=name, first=name) for name in ("one", "two", "three"))
+        start, became = (replace(START, chapters=those) for those in ((first,), (first, second)))
+        now = replace(START, chapters=(replace(first, title="The first"), second, third))
+        found = taken_back(now, became, start)
+        self.assertEqual(found.chapters, (replace(first, title="The first"), third))
+        self.assertEqual(taken_back(found, start, became).chapters, now.chapters)
+        beds = tuple(Bed(id=name, asset="tune") for name in "ab")
+        found = taken_back(replace(START, beds=beds), replace(START, beds=beds[:1]), START)
+        self.assertEqual(found.beds, beds[1:])
+
+    def test_a_field_that_the_step_left_out_comes_back(self):
+        start = after(START, moved("a", opacity=0.5))
+        self.back(start, moved("a", opacity=1), moved("a", x=3))
+        self.back(start, moved("a", opacity=0.25), moved("a", x=3))
+
+    def test_of_values_in_values_what_others_set_stays(self):
+        def turned(**values) -> dict:
+            of = {"do": "set-slides", "slides": ["one"], "within_transition": True}
+            return {**of, "values": {"transition": values}}
+
+        self.back(after(START, turned(type="push", duration=900)), turned(duration=400), turned(direction="up"))
+        self.back(
+            START, {"do": "set-show", "values": {"pace": {"wpm": 90}}}, {"do": "set-show", "values": {"title": ""}}
+        )
+
+    def test_lists_that_are_not_of_things_and_words_become_what_they_were(self):
+        self.back(replace(START, title=""), {"do": "set-show", "values": {"title": "The lens"}}, moved("a", x=5))
+        guides = [{"axis": "x", "at": 10.0}]
+        self.back(START, {"do": "set-show", "values": {"guides": guides}}, {"do": "set-show", "values": {"title": "B"}})
+        self.back(START, {"do": "set-show", "values": {"words": ["Skarholm"]}}, moved("a", x=5))
+
+    def order(self, start: str, mine: str, now: str) -> str:
+        """The order of slides, a letter each, after a step from ``start`` to ``mine`` is taken out of ``now``."""
+        was, became, are = (show(*(slide(id=name) for name in names)) for names in (start, mine, now))
+        return "".join(one.id for one in taken_back(are, became, was).slides)
+
+    def test_the_order_of_what_stayed_comes_back_around_what_others_did(self):
+        self.assertEqual(self.order("abc", "bca", "bca"), "abc")
+        self.assertEqual(self.order("abc", "cab", "cxab"), "axbc", "what came keeps its place")
+        self.assertEqual(self.order("abcd", "dabc", "dac"), "acd", "what others took away stays away")
+        self.assertEqual(self.order("abc", "abc", "cba"), "cba", "an order of others stays")
+        self.assertEqual(self.order("abc", "abxc", "cbxa"), "cba", "what came by the step goes, whatever its order is")
+
+    def test_what_went_comes_back_behind_what_it_stood_behind(self):
+        self.assertEqual(self.order("abc", "bc", "bxc"), "abxc", "the first is the first again")
+        self.assertEqual(self.order("abc", "ac", "xac"), "xabc")
+        self.assertEqual(self.order("abcd", "ad", "ad"), "abcd")
+        self.assertEqual(self.order("abcd", "ad", "dx"), "bcdx", "behind what is not there any more: at the beginning")
+        self.assertEqual(self.order("abc", "ab", "ba"), "bca", "behind what it stood behind, wherever that is now")
+
+    def test_what_cannot_be_read_is_not_merged(self):
+        bad = stored_slide("one", "{")
+        was = replace(START, slides=(bad, *START.slides[1:]))
+        became = START
+        now = after(START, moved("a", x=9))
+        self.assertEqual(taken_back(now, became, was).slides[0], bad)
+        gone = replace(now, slides=now.slides[1:])
+        self.assertEqual(len(taken_back(gone, became, was).slides), 2)
 
     @examples(60)
     @given(st.sampled_from(COMMANDS), st.lists(st.sampled_from(COMMANDS), max_size=4))

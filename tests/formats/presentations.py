@@ -95,7 +95,9 @@ def _step(draw: st.DrawFn, key: str, objects: list[dict[str, Any]]) -> dict[str,
     if thing["kind"] == "sound":
         return {"id": key, "object": thing["id"], "kind": "play", "effect": "play", "trigger": "cue"}
     effect = draw(
-        st.sampled_from([e for e in EFFECTS.values() if not set(e.verbs) & {"play", "pause", "seek", "rate", "volume"}])
+        st.sampled_from(
+            [e for e in EFFECTS.values() if not set(e.verbs) & {"play", "pause", "seek", "rate", "volume", "view"}]
+        )
     )
     step = {
         "id": key,

@@ -66,7 +66,7 @@ class Written(TestCase):
     def test_builds_that_it_can_say_come_back(self):
         objects = (text("t", "One", "Two"),)
         for name in sorted(HELD - {"play"}):
-            for kind in EFFECTS[name].verbs:
+            for kind in set(EFFECTS[name].verbs) - {"view"}:  # moves no object
                 for trigger in ("cue", "alongside", "following"):
                     with self.subTest(name, kind=kind, trigger=trigger):
                         first = step("a", kind="entrance", effect="fade")

@@ -41,6 +41,10 @@ class Losses(TestCase):
         self.assertEqual(FORMATS["zip"].loses(MADE), ())
         self.assertIn("1 picture is left out", FORMATS["said"].loses(MADE))
         self.assertEqual(FORMATS["outline"].loses(show(slide(objects=()))), ["1 drawing is left out"])
+        plane = show(slide(plane={"width": 3000, "height": 2000}))
+        words = "1 plane is a page that its things reach beyond, and nothing goes from view to view"
+        for name in ("opendocument", "ooxml", "smil"):
+            self.assertIn(words, FORMATS[name].loses(plane), name)
 
 
 class Markdown(TestCase):

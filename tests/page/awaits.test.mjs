@@ -65,7 +65,7 @@ class Server {
       return { ...this.told(have), results: commands.map(({ id }) => ({ id, done: true, slides: [] })) };
     }
     if (url.endsWith("revision")) return { revision: this.revision };
-    if (!url.includes("slides?")) return { ...this.told(), assets: {} };
+    if (!url.includes("slides?")) return { ...this.told(Number(new URL(url, "http://here").searchParams.get("have"))), assets: {} };
     const whole = ([id, title]) => [id, { version: `${id}${title}`, document: { objects: [], running_order: [] } }];
     return { slides: Object.fromEntries(Object.entries(this.states.at(-1)).map(whole)) };
   }

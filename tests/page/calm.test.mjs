@@ -3,7 +3,7 @@
 import assert from "node:assert/strict";
 import test from "node:test";
 import { calmed } from "../../ritornel/play/static/play/calm.js";
-import { stateAt } from "../../ritornel/play/static/play/evaluate.js";
+import { evaluate, stateAt } from "../../ritornel/play/static/play/evaluate.js";
 
 const LINEAR = [0, 0, 1, 1];
 const track = (property, times, values, easings, more = {}) => ({ property, times, values, easings, ...more });
@@ -46,4 +46,14 @@ test("a transition is a crossfade of the same length", () => {
   const { transition } = calmed({ score: { transition: plan, targets: [] } }).score;
   assert.deepEqual([transition.duration, transition.reverse, transition.pieces.map((piece) => piece.of)], [900, false, ["old", "new"]]);
   assert.deepEqual(stateAt(transition.pieces[1].tracks, 500_000), { opacity: 0.5 });
+});
+
+test("a move over a plane is a crossfade, as long", () => {
+  const here = [0, 0, 100, 0];
+  const there = [50, 0, 100, 0];
+  const view = track("view", [0, 1000, 1500, 2000, 3000], [here, here, [25, 0, 200, 0], there, there], [[], LINEAR, LINEAR, []]);
+  const slide = { score: { transition: { duration: 0, pieces: [] }, targets: [{ key: "/view", tracks: [view] }] } };
+  const play = { order: [["s", 0, 4000]], slides: { s: calmed(slide) } };
+  const seen = (time) => evaluate(play, time).layers.map(({ targets, properties }) => [targets["/view"].view[0], properties.opacity]);
+  assert.deepEqual([seen(900), seen(1250), seen(1750), seen(2000)], [[[0, undefined]], [[0, undefined], [50, 0.25]], [[0, undefined], [50, 0.75]], [[50, undefined]]]);
 });

@@ -22,7 +22,7 @@ from tests.node import in_page
 
 MILLI = 1e-3
 THING: dict[str, Any] = {"blur": 0.0, "behind": False, "mask": None, "ink": None, "inside": [], "opacity": 1.0}
-SHEET: dict[str, Any] = {"grounded": 1.0, "opacity": 1.0, "brightness": 1.0, "blur": 0.0, "mask": None}
+SHEET: dict[str, Any] = {"grounded": 1.0, "opacity": 1.0, "brightness": 1.0, "blur": 0.0, "mask": None, "view": None}
 
 
 class Frames(TestCase):
@@ -68,6 +68,46 @@ class Frames(TestCase):
             self.assertEqual((ours, theirs), (None, None), at)
         else:
             self.assertAlmostEqual(ours, theirs, delta=near, msg=at)
+
+    def test_planes(self):
+        ways = [("v1", "lamp", "fly"), ("v2", "all", "glide"), ("v3", "lens", "jump"), ("v4", "lamp", "fly")]
+        steps = [
+            {
+                "id": key,
+                "kind": "view",
+                "effect": way,
+                "trigger": "alongside" if key == "v4" else "cue",
+                "view": view,
+            }
+            for key, view, way in ways
+        ]
+        planes = {"x": -640, "width": 6400, "height": 3000}
+        views = [
+            {"id": "lamp", "x": 1000, "y": 500, "width": 640},
+            {"id": "lens", "x": 5000, "y": 2500, "width": 1280, "turn": 350},
+            {"id": "all", "x": 2560, "y": 1500, "width": 6400},
+        ]
+        things = (
+            text("words", "A line", "Another line", x=900, y=450, rotation=12),
+            clip("c", x=4800, y=2400),
+            {"id": "edge", "kind": "shape", "role": "ornament", "y": 700, "width": 1280, "height": 20},
+        )
+        inside = step("in", "alongside", 500, object="words", effect="rise", part={"paragraph": 1}), step("t", "alongside", object="box", kind="emphasis", effect="turn")  # fmt: skip
+        turn = {"type": "leaf", "duration": 900}
+        made_ = show(
+            slide(*steps, *inside, objects=things, plane=planes, views=views, ground={"asset": "film"}, hold=1500),
+            slide(objects=things, plane=planes, views=views, transition=turn, hold=1000),
+            slide(
+                *steps[:1],
+                objects=things,
+                plane=planes,
+                views=views,
+                transition={"type": "carry", "duration": 900},
+                hold=1000,
+            ),
+        )
+        length = compile(made_).length_ms
+        self.assert_same(made_, [float(at) for at in range(0, length, 97)])
 
     @examples(20)
     @given(SHOWS, st.randoms(use_true_random=False))

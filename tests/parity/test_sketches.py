@@ -28,7 +28,9 @@ MEDIA = [
 
 
 class Chance(random.Random):
-    """Makes shows and commands at random that fit them, the same ones every time."""
+    """Makes shows and commands at random that fit them, the same ones every time; on planes if it is said so."""
+
+    on_planes = False
 
     def some(self, things: list[Any], least: int = 1) -> list[Any]:
         return self.sample(things, min(len(things), self.randint(least, max(least, 3)))) if things else []
@@ -68,6 +70,13 @@ class Chance(random.Random):
                 "type": self.choice(["pushWipe", "fade", "carry", "barWipe"]),
                 "duration": self.randint(0, 1200),
             }
+        if self.on_planes and self.often(0.8):
+            views = [{"id": f"v{number}{n}", "x": self.randint(0, 3000), "y": self.randint(0, 1500), "width": 640} for n in range(self.randint(0, 4))]  # fmt: skip
+            goes = [{"id": f"g{v['id']}", "kind": "view", "view": v["id"], "trigger": self.choice(["cue", "cue", "cue", "following"]) if n else "alongside", "delay": self.choice([0, 0, 300])} for n, v in enumerate(views)]  # fmt: skip
+            more |= {"plane": {"width": 4000, "height": 2250}, "views": views}
+            if self.often(0.7):
+                steps = [s | {"trigger": "following"} for s in steps]
+            more["running_order"] = [s for n in range(max(len(goes), len(steps))) for s in (*goes[n : n + 1], *steps[n : n + 1])]  # fmt: skip
         return {**slide(), "objects": things, **more}
 
     def thing(self, name: str) -> dict[str, Any]:
@@ -147,8 +156,20 @@ class Chance(random.Random):
             "set-steps": {"steps": self.some(steps), "values": self.step_values()},
             "delete-steps": {"steps": self.some(steps)},
             "add-builds": self.building(on, new),
+            **self.of_views(on, new),
         }  # fmt: skip
         return {"do": name, **({} if name in SHOW_WIDE else {"slide": on.id}), **made[name]}
+
+    def of_views(self, on: Any, new: Any) -> dict[str, dict[str, Any]]:
+        views, goes = [v.id for v in on.views], [s.id for s in on.running_order if s.kind == "view"]
+        steps = [s.id for s in on.running_order]
+        drawn = [{"x": self.randint(0, 3000), "y": 300, "width": 300, **({"name": "Drawn"} if self.often() else {})} for _ in range(self.randint(1, 2))]  # fmt: skip
+        return {
+            "set-views": {"values": {v: self.choice([{"x": 700.5, "y": 9}, {"name": "Other"}, {"width": 99, "turn": 5}]) for v in self.some(views)}},
+            "add-views": {"views": drawn, "after": self.choice([None, None, *steps]), "ids": new(len(drawn)), "builds": new(len(drawn))},
+            "delete-views": {"views": self.some(views)},
+            "move-views": {"steps": self.some(goes), "before": self.choice(["", *goes])},
+        }  # fmt: skip
 
     def values(self) -> dict[str, Any]:
         return self.choice([{"x": 5.5, "y": 7}, {"width": 60, "height": 50}, {"rotation": 30}, {"opacity": 0.5}, {"hidden": True}, {"name": "Other"}, {"locked": True}, {"x": None}, {"alt": "said"}])  # fmt: skip
@@ -182,7 +203,7 @@ SHOW_WIDE = {"add-slide", "delete-slides", "duplicate-slides", "move-slides", "s
 
 
 def state_of(made: Show) -> dict[str, Any]:
-    told = projection.told(made, None, [s.id for s in made.slides])
+    told = projection.told(made, {}, [s.id for s in made.slides])
     return {**msgspec.json.decode(msgspec.json.encode(told)), "assets": {a["id"]: a for a in MEDIA}}
 
 
@@ -198,6 +219,7 @@ class Sketches(TestCase):
         defaults, cases, fresh = defaults_by_kind(), [], count()
         for name in names:
             chance = Chance(name)
+            chance.on_planes = name.endswith("-views")
             tries = 0
             while tries < 30 * EACH and sum(c["command"]["do"] == name for c in cases) < EACH:
                 tries += 1

@@ -16,7 +16,7 @@ from unittest.mock import patch
 from proof import fuzz, mutants, siege
 from proof.recordings import Run
 from proof.server import ROOT, Server, Someone
-from proof.together import two_pages
+from proof.together import pages_of_one, several_people
 from tests.files import wav
 from tests.made import edits
 
@@ -94,13 +94,15 @@ class ShortRuns(TestCase):
         self.assertEqual(code, 0, said[-3000:])
         self.assertRegex(said, r"1 rounds? in \d+ s: [1-9]\d* edits")
         self.assertRegex(said, r"two pages in 4 s: [1-9]\d* objects added, [1-9]\d* steps taken back")
+        self.assertRegex(said, r"five people in 4 s: [1-9]\d* objects added, [1-9]\d* steps taken back")
         self.assertRegex(said, r"1 recordings? of [1-9]\d* s")
         self.assertRegex(said, r"12 viewers were answered [1-9]\d* times")
 
-    def test_two_pages_that_lose_something_are_noticed(self):
+    def test_several_pages_that_lose_something_are_noticed(self):
         lost = patch("proof.together._objects", return_value=["never"])
-        with Server() as server, lost, self.assertRaisesRegex(AssertionError, "objects were answered"):
-            two_pages(server, Someone(server), 1.0)
+        for play in (pages_of_one, several_people):
+            with Server() as server, lost, self.assertRaisesRegex(AssertionError, "objects were answered"):
+                play(server, Someone(server), 1.0)
 
     def test_a_recording_that_loses_a_second_is_noticed(self):
         with Server() as server:

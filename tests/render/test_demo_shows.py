@@ -12,7 +12,7 @@ from ritornel.core.score import compile
 from ritornel.core.score.heard import heard_of
 from ritornel.jobs.mixing import measured_mix
 from ritornel.render.closely import CLOSE_RULES, look_closely
-from ritornel.shows.demo import CREDIT, LICENCE, LICENCES, MATERIAL, bad_evening, lamp, winter
+from ritornel.shows.demo import CREDIT, LICENCE, LICENCES, MATERIAL, bad_evening, lamp, skerry, winter
 from ritornel.shows.demo.acts import as_written, made, with_ids
 
 
@@ -44,6 +44,6 @@ class DemoShows(TestCase):
         self.assertEqual(counted, Counter([*RULES, *CLOSE_RULES]))
 
     def test_in_the_others_nothing_is(self):
-        for plan in (lamp.document(lamp.heard()), winter.document()):
+        for plan in (lamp.document(lamp.heard()), winter.document(), skerry.document()):
             show = made(with_ids(plan, self.ids), self.assets)
             self.assertEqual([one.message for one in every_finding(show)], [], show.title)

@@ -277,3 +277,15 @@ class OtherWays(Made):
                 self.assertNotIn(b"#1f7a6d", first)
                 self.assertIn(b"#1f7a6d", second)
                 self.assertIn(b"data:image/png", second)
+
+    def test_a_plane_is_shown_stop_by_stop_with_its_words_where_they_are_seen(self):
+        views = [{"id": "a", "x": 640, "y": 360, "width": 1280}, {"id": "b", "x": 4000, "y": 360, "width": 640}]
+        goes = [step(f"to-{v['id']}", t, 300, kind="view", view=v["id"], object="") for v, t in zip(views, ("alongside", "cue"), strict=True)]  # fmt: skip
+        words = [text(n, n.title(), x=x, y=300, width=300, height=60) for n, x in (("near", 100), ("far", 3900))]
+        made = show(bare(*words, steps=goes, title="Plan", views=views, plane={"width": 5000, "height": 720}))
+        pages = pypdfium2.PdfDocument(self.made(planned(made, replace(SMALL, kind="pdf"))))
+        self.assertEqual([page.get_textpage().get_text_range() for page in pages], ["Near", "Far"])
+        left, *_ = pages[1].get_textpage().get_charbox(0)
+        self.assertAlmostEqual(left, (3900 - 3680) * 2 * 0.75, delta=6)
+        with zipfile.ZipFile(self.made(planned(made, replace(SMALL, kind="png")))) as packed:
+            self.assertEqual(packed.namelist(), ["001-01 plan.png", "001-02 plan.png"])

@@ -1,10 +1,16 @@
 """The contact sheet as pages and answers."""
 
-from django.contrib.auth import get_user_model
+from io import BytesIO
 
+import msgspec
+from django.contrib.auth import get_user_model
+from PIL import Image
+
+from ritornel.core.score import compile
 from ritornel.desk import projection
 from ritornel.publishing.editions import publish
-from ritornel.shows import in_rows
+from ritornel.shows import in_rows, pictures
+from ritornel.shows.pictures import STRIP
 from tests.made import show, slide, step, text
 from tests.material import OwnerCase
 
@@ -41,6 +47,21 @@ class Contact(OwnerCase):
         self.assertIn("max-age=86400", after["cache-control"])
         self.assertNotIn("max-age=86400", self.get("cues/1/one?version=other").get("cache-control", ""))
         self.assertEqual([self.get(f"cues/{name}").status_code for name in ("2/one", "0/gone")], [404, 404])
+
+    def test_a_picture_of_each_stop_on_a_plane(self):
+        views = [{"id": "a", "x": 640, "y": 360, "width": 1280}, {"id": "b", "x": 640, "y": 360, "width": 100}]
+        goes = [{"id": f"to-{v['id']}", "kind": "view", "view": v["id"], "trigger": t} for v, t in zip(views, ("alongside", "cue"), strict=True)]  # fmt: skip
+        lamp = {"id": "lamp", "kind": "shape", "x": 590, "y": 310, "width": 100, "height": 100, "fill": "#7a2552"}
+        made = show(slide(*goes, id="plan", objects=(lamp,), views=views, plane={"width": 1280, "height": 720}))
+        self.row = self.keep(made)
+        brief = msgspec.json.decode(projection.state(self.row, made)["briefs"]["plan"])
+        self.assertEqual(len(brief["stops"]), 2)
+        strip = Image.open(BytesIO(pictures.strip(made, compile(made), {}, self.owner.pk).content))
+        at = [STRIP[0] * brief["stops"][0] * share / brief["stops"][1] for share in (0.05, 1.3)]
+        self.assertEqual([strip.getpixel((round(x), 10)) == (122, 37, 82) for x in at], [False, True])
+        near = Image.open(BytesIO(self.get("stops/1/plan").getvalue())).convert("RGB")
+        self.assertEqual(near.getpixel((200, 112)), (122, 37, 82))
+        self.assertEqual([self.get(f"stops/{name}").status_code for name in ("2/plan", "0/gone")], [404, 404])
 
     def test_nobody_elses(self):
         self.client.force_login(get_user_model().objects.create_user("stranger"))

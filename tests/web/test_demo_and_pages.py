@@ -21,11 +21,13 @@ class Demo(OwnerCase):
     def test_made_once_with_material_and_licences(self):
         call_command("make_demo", stdout=StringIO())
         titles = sorted(Show.objects.values_list("title", flat=True))
-        self.assertEqual(titles, ["A bad evening", "How the lamp turns", "Winter opening"])
+        self.assertEqual(titles, ["A bad evening", "How the lamp turns", "Round the skerry", "Winter opening"])
         self.assertFalse(Asset.objects.filter(licence="").exists())
         row = Show.objects.get(title="How the lamp turns")
         Show.objects.filter(pk=row.pk).update(title="Changed")
-        self.assertEqual({r.title for r in make_demo()}, {"A bad evening", "Changed", "Winter opening"})
+        self.assertEqual(
+            {r.title for r in make_demo()}, {"A bad evening", "Changed", "Round the skerry", "Winter opening"}
+        )
         slides = in_rows.load(row).slides
         self.assertEqual([s.id for s in slides if s.narration is None or s.narration.heard != "words"], [])
         for slide in slides:
@@ -34,7 +36,7 @@ class Demo(OwnerCase):
             for mark in slide.narration.marks:
                 self.assertLess(min(abs(mark - at) for at in begins), 80, "a cue stands where its passage begins")
         self.client.logout()
-        signed_in = self.client.post("/sign-in", {"username": USER, "password": PASSWORD}, follow=True)
+        signed_in = self.client.post("/sign-in", {"login": USER, "password": PASSWORD}, follow=True)
         self.assertContains(signed_in, "Changed")
         page = self.client.get("/")
         self.assertContains(page, "Winter opening")
@@ -44,20 +46,18 @@ class Demo(OwnerCase):
 class SigningIn(OwnerCase):
     def test_a_wrong_password_says_so_and_many_lock(self):
         self.client.logout()
-        wrong = {"username": "keeper", "password": "wrong"}
+        wrong = {"login": "keeper", "password": "wrong"}
         self.assertContains(self.client.post("/sign-in", wrong), "do not belong together")
         with override_settings(AXES_FAILURE_LIMIT=3):
             for _ in range(3):
                 answer = self.client.post("/sign-in", wrong)
             self.assertContains(answer, "Too many tries", status_code=429)
-            right = {"username": "keeper", "password": "four-flashes"}
+            right = {"login": "keeper", "password": "four-flashes"}
             self.assertContains(self.client.post("/sign-in", right), "Too many tries", status_code=429)
 
     def test_in_and_out(self):
         self.client.logout()
-        answer = self.client.post(
-            "/sign-in", {"username": "keeper", "password": "four-flashes", "next": ""}, follow=True
-        )
+        answer = self.client.post("/sign-in", {"login": "keeper", "password": "four-flashes", "next": ""}, follow=True)
         self.assertContains(answer, "No shows yet")
         self.assertRedirects(self.client.post("/sign-out"), "/sign-in")
 

@@ -4,6 +4,7 @@ from axes.models import AccessAttempt
 from django.contrib.auth import get_user_model
 from django.test import RequestFactory, TestCase, override_settings
 
+from ritornel.accounts.addresses import set_confirmed
 from ritornel.accounts.limits import client_address
 from tests.material import QUICK_HASHER
 
@@ -19,7 +20,7 @@ class Limits(TestCase):
             get_user_model().objects.create_user(name, password="four-flashes")
 
     def sign_in(self, name: str, password: str = "four-flashes", address: str = HERE, **headers) -> int:
-        told = self.client.post("/sign-in", {"username": name, "password": password}, REMOTE_ADDR=address, **headers)
+        told = self.client.post("/sign-in", {"login": name, "password": password}, REMOTE_ADDR=address, **headers)
         self.client.logout()
         return told.status_code
 
@@ -31,6 +32,12 @@ class Limits(TestCase):
         self.assertEqual(self.sign_in("keeper"), 429)
         self.assertEqual(self.sign_in("keeper", address=THERE), 302)
         self.assertEqual(self.sign_in("visitor"), 302)
+
+    def test_a_mail_address_is_locked_as_a_name_is(self):
+        set_confirmed(get_user_model().objects.get(username="keeper"), "keeper@skarholm.example")
+        self.assertEqual(self.fail(3, name="keeper@skarholm.example"), [200, 200, 429])
+        self.assertEqual(self.sign_in("keeper@skarholm.example"), 429)
+        self.assertEqual(self.sign_in("keeper@skarholm.example", address=THERE), 302)
 
     def test_an_address_that_fails_with_many_names_is_locked_but_not_for_who_signed_in_there_before(self):
         self.assertEqual(self.sign_in("visitor"), 302)

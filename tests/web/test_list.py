@@ -1,10 +1,12 @@
 """The list of shows: found, duplicated, archived, kept as beginnings for others."""
 
+import re
+
 from django.contrib.auth import get_user_model
 
 from ritornel.core.edits import apply, read_command
 from ritornel.shows import in_rows
-from ritornel.shows.models import Show
+from ritornel.shows.models import Member, Show
 from tests.made import show, slide, text
 from tests.material import OwnerCase
 
@@ -77,3 +79,34 @@ class Lists(OwnerCase):
             self.assertEqual(self.post(self.lamp, act).status_code, 404)
         self.assertEqual(self.client.post("/shows/new", {"from": self.lamp.pk}).status_code, 404)
         self.assertEqual(self.client.post("/shows/new", {"from": "no such"}).status_code, 404)
+
+
+class Order(OwnerCase):
+    def setUp(self):
+        super().setUp()
+        self.rows = {
+            title: self.keep(show(slide(id="one", hold=3000), title=title)) for title in ("Lamp", "Bell", "Sea")
+        }
+
+    def titles(self) -> list[str]:
+        return re.findall(r'<h2 class="text-lg[^>]*><a[^>]*>(\w+)</a>', self.client.get("/").content.decode())
+
+    def send(self, **form):
+        return self.client.post("/shows/order", form)
+
+    def test_by_title_or_as_one_puts_them_and_for_oneself_alone(self):
+        self.assertEqual(self.titles(), ["Sea", "Bell", "Lamp"])
+        self.send(order="title")
+        self.assertEqual(self.titles(), ["Bell", "Lamp", "Sea"])
+        self.send(show=self.rows["Sea"].pk, by="-1")
+        self.assertEqual(self.titles(), ["Bell", "Sea", "Lamp"])
+        self.keep(show(slide(id="one", hold=3000), title="New"))
+        self.assertEqual(self.titles(), ["New", "Bell", "Sea", "Lamp"])
+        self.send(show=self.rows["Lamp"].pk, by="1")  # it is the last
+        self.send(show="nonsense", by="1")
+        self.assertEqual(self.titles(), ["New", "Bell", "Sea", "Lamp"])
+        Member.objects.create(show=self.rows["Lamp"], person=self.other, role="editor")
+        self.client.force_login(self.other)
+        self.assertEqual(self.titles(), ["Lamp"])
+        self.send(order="nonsense")
+        self.assertEqual(self.titles(), ["Lamp"])

@@ -6,6 +6,7 @@ from django.contrib.auth import get_user_model
 from django.core import mail
 from django.test import Client
 
+from ritornel.accounts.addresses import set_confirmed
 from ritornel.core.edits import read_command
 from ritornel.library.models import Asset, Upload
 from ritornel.publishing.editions import publish
@@ -20,7 +21,8 @@ from tests.material import OwnerCase, asset
 class People(OwnerCase):
     def setUp(self):
         super().setUp()
-        self.ebba = get_user_model().objects.create_user("ebba", "ebba@skarholm.example", "four-flashes")
+        self.ebba = get_user_model().objects.create_user("ebba", password="four-flashes")
+        set_confirmed(self.ebba, "ebba@skarholm.example")
         self.theirs = Client()
         self.theirs.force_login(self.ebba)
         self.row = self.keep(show(slide(step("t"), objects=(text("t", "Lamp"),), id="one"), title="The lamp"))
@@ -85,6 +87,15 @@ class People(OwnerCase):
         self.assertEqual(get_user_model().objects.get(username="malin").email, "malin@skarholm.example")
         self.assertEqual(self.row.members.get().role, "recorder")
         self.assertEqual(new.get(link).status_code, 410)  # once
+
+    def test_where_nobody_makes_accounts_an_offer_waits_for_one(self):
+        self.share("malin@skarholm.example")
+        link, new = f"/offers/{Offer.objects.get().token}", Client()
+        with self.settings(SIGN_UP="closed"):
+            self.assertContains(new.get(link), "ask them for one")
+            new.post(link, {"username": "malin", "password1": "salt-and-wind-9", "password2": "salt-and-wind-9"})
+        self.assertFalse(get_user_model().objects.filter(username="malin").exists())
+        self.assertEqual(Offer.objects.count(), 1)
 
     def test_an_offer_is_taken_up_with_an_account_that_is_there_and_takes_nothing_away(self):
         self.share("ebba", "editor")

@@ -6,6 +6,7 @@ from unittest.mock import patch
 
 from PIL import Image
 
+from ritornel.desk import had
 from ritornel.library.models import derived_path
 from ritornel.shows import in_rows, pictures
 from tests.files import png, wav, webm
@@ -143,6 +144,20 @@ class Slides(OwnerCase):
         self.assertEqual((changed, "assets" in answer), ({"s3"}, False))
         self.assertEqual(answer["results"][0]["slides"], ["s3"])
 
+    def test_a_page_that_fell_behind_is_told_what_it_has_not(self):
+        row = self.keep(show(*(slide(id=f"s{n}") for n in range(5))))
+        known = self.client.get(f"/shows/{row.pk}/state").json()["revision"]
+        for n in (1, 2):
+            self.edit(row, {"do": "set-slides", "slides": [f"s{n}"], "values": {"hold": 9}}, page="another")
+        state = self.client.get(f"/shows/{row.pk}/state?have={known}&near=s1,s4").json()
+        self.assertEqual((list(state["briefs"]), list(state["slides"])), (["s1", "s2"], ["s1"]))
+        self.assertNotIn("assets", state)
+        had.forget()
+        for unknown in (str(known), "x", "9" * 40, "-1"):
+            state = self.client.get(f"/shows/{row.pk}/state?have={unknown}").json()
+            self.assertEqual((len(state["briefs"]), state["assets"]), (5, {}), unknown)
+            had.forget()
+
     def test_the_page_brings_the_first_slides_only(self):
         row = self.keep(show(*(slide(id=f"s{n}") for n in range(5))))
         page = self.client.get(f"/shows/{row.pk}/").content.decode()
@@ -151,4 +166,4 @@ class Slides(OwnerCase):
     def test_the_revision(self):
         row = self.keep(show(slide(id="one")))
         self.edit(row, {"do": "add-slide"}, {"do": "add-slide"})
-        self.assertEqual(self.client.get(f"/shows/{row.pk}/revision").json(), {"revision": 2})
+        self.assertEqual(self.client.get(f"/shows/{row.pk}/revision").json(), {"revision": 2, "comments": 0})

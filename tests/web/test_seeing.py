@@ -3,11 +3,13 @@
 import io
 from datetime import timedelta
 
+from allauth.account.models import EmailAddress
 from django.core import mail
 from django.test import Client
 from django.utils import timezone
 from PIL import Image
 
+from ritornel.accounts.addresses import set_confirmed
 from ritornel.jobs import running
 from ritornel.jobs.models import Job
 from ritornel.library.models import Asset
@@ -69,11 +71,12 @@ class Seeing(OwnerCase):
         self.assertEqual(self.parts(edition, other)[:3], [200, 200, 200])
 
     def test_who_was_invited_sees_it_signed_in_and_its_owner_always(self):
-        self.other.email = "two@skarholm.test"
-        self.other.save()
         edition = self.published(who="invited", invited="two@skarholm.test")
         signed_in = Client()
         signed_in.force_login(self.other)
+        EmailAddress.objects.create(user=self.other, email="two@skarholm.test")
+        self.assertEqual(self.parts(edition, signed_in)[:3], [403, 404, 404])  # said, and not confirmed
+        set_confirmed(self.other, "two@skarholm.test")
         self.assertEqual(self.parts(edition, signed_in)[:3], [200, 200, 200])
         self.assertEqual(self.parts(edition, self.client)[:3], [200, 200, 200])
         one = Invitation.objects.get()

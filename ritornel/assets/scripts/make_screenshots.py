@@ -11,7 +11,7 @@ from ritornel.shows.demo import PASSWORD, USER
 CHROMIUM = os.environ.get("RITORNEL_CHROMIUM", "/usr/bin/chromium")
 FLAGS = ["--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking"]
 SOUND_AT_ONCE = "--autoplay-policy=no-user-gesture-required"
-VIEWS = "shows people desk objects sheets library voice transcript check lectern publish ledger"
+VIEWS = "shows people comments desk objects sheets plane library voice transcript check lectern publish"
 TALK = "article:has-text('How the lamp turns')"
 
 
@@ -36,7 +36,7 @@ class Camera:
     def shows(self) -> None:
         """Sign in; the list of shows."""
         self.page.goto("/sign-in")
-        self.page.fill("[name=username]", USER)
+        self.page.fill("[name=login]", USER)
         self.page.fill("[name=password]", PASSWORD)
         self.page.click("main button")
         self.page.wait_for_selector(TALK)
@@ -50,6 +50,15 @@ class Camera:
         page.click("#head >> text=People")
         page.wait_for_selector("[name=whom]")
         self.keep("people")
+
+    def comments(self) -> None:
+        """What was said about the talk."""
+        page = self.page
+        self.open("How the lamp turns")
+        page.click("#said")
+        page.wait_for_selector("html[data-ready]", state="attached")
+        page.wait_for_selector(".talk-row")
+        self.keep("comments")
 
     def desk(self) -> None:
         """The desk at the bath, a build selected."""
@@ -159,6 +168,15 @@ class Camera:
         page.wait_for_timeout(4000)
         self.keep("contact-sheet")
 
+    def plane(self) -> None:
+        """A plane from near, with its views as frames and as a list."""
+        page = self.page
+        self.open("Round the skerry")
+        page.get_by_role("button", name="Objects", exact=True).click()
+        page.locator(".view-line .object-pick").nth(4).click()
+        page.wait_for_timeout(2500)
+        self.keep("plane")
+
     def library(self) -> None:
         """The library, with something found outside."""
         page = self.page
@@ -227,36 +245,6 @@ class Camera:
         page.click("#end")
         page.wait_for_url("**/takes/*")
         self.keep("take")
-
-    def ledger(self) -> None:
-        """The show being recorded, where there is neither microphone nor camera."""
-        page = self.page
-        self.open("How the lamp turns")
-        page.click("header >> text=Record")
-        page.wait_for_selector("[data-recording=troubled]", state="attached")
-        page.click("text=Let a made voice stand in")
-        page.wait_for_selector("[data-recording=ready]", state="attached")
-        page.select_option("select[aria-label='What is kept']", "both")
-        page.wait_for_selector("[data-recording=troubled]", state="attached")
-        page.click("text=Let a made picture stand in")
-        page.wait_for_selector("[data-recording=ready]", state="attached")
-        page.select_option("select[aria-label='What is recorded']", "all")
-        page.keyboard.press("Space")
-        page.wait_for_selector("[data-recording=running]", state="attached")
-        for pause in (2600, 4200, 3400, 2000, 2200, 3600, 5200, 3400, 4000):
-            page.wait_for_timeout(pause)
-            page.keyboard.press("Space")
-        page.keyboard.press("Enter")
-        page.wait_for_selector("[data-recording=ready]", state="attached")
-        page.click("text=/Choose all . just recorded/", timeout=90_000)
-        page.wait_for_selector(".ledger-title:has-text('How the lamp turns') + .ledger-wave")
-        page.click("text=Four flashes")
-        page.keyboard.press("a")
-        page.wait_for_selector("[data-recording=running]", state="attached")
-        page.wait_for_timeout(4200)
-        self.keep("ledger")
-        page.keyboard.press("Enter")
-        page.wait_for_selector("[data-recording=ready]", state="attached")
 
     def publish(self) -> None:
         """Publishing, and what the public sees."""

@@ -12,10 +12,14 @@ READING_ROW = 40
 
 def filled(thing: Object) -> Box:
     """Return the smallest upright box around an object, turned about its centre as it is."""
-    across, down = abs(cos(radians(thing.rotation))), abs(sin(radians(thing.rotation)))
-    width = thing.width * across + thing.height * down
-    height = thing.width * down + thing.height * across
-    return Box(thing.x + (thing.width - width) / 2, thing.y + (thing.height - height) / 2, width, height)
+    return upright(Box(thing.x, thing.y, thing.width, thing.height), thing.rotation)
+
+
+def upright(box: Box, turn: float) -> Box:
+    """Return the smallest upright box around a box that is turned about its centre, in degrees."""
+    across, down = abs(cos(radians(turn))), abs(sin(radians(turn)))
+    width, height = box.width * across + box.height * down, box.width * down + box.height * across
+    return Box(box.x + (box.width - width) / 2, box.y + (box.height - height) / 2, width, height)
 
 
 def around(boxes: Iterable[Box]) -> Box:

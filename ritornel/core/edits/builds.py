@@ -9,7 +9,7 @@ from ritornel.core.alignment.boxes import reading_order
 from ritornel.core.edits.command import BadEdit, Command, Ids, NewIds, asset_ids, change_slide, step_ids, with_values
 from ritornel.core.edits.crossing import with_cues_after
 from ritornel.core.edits.families import By, beats_of, family_steps, split
-from ritornel.core.edits.grouping import Group, groups_of, with_groups, without_steps
+from ritornel.core.edits.grouping import Group, groups_of, with_groups, with_new, without_steps
 from ritornel.core.edits.telling import fields_said
 from ritornel.core.edits.weaving import paired_beats, with_woven, woven_beats
 from ritornel.core.linecheck.unknown_effects import step_complaints
@@ -36,7 +36,8 @@ class AddBuilds(Command, frozen=True, kw_only=True):
     named here; “woven” and in “pairs” lines of all texts and other objects come in one order (``edits.weaving``).
     ``order``: “together” is one cue for all, “each” one cue per object or part, “following” one cue and
     then one after the other, “staggered” each ``stagger`` ms after the one before has begun. ``duration``: ms of
-    each, None for the effect's own.
+    each, None for the effect's own. ``here``: the build that goes to the view of the plane at which they come, behind
+    all that happens there; None: at the end.
     """
 
     slide: str
@@ -48,6 +49,7 @@ class AddBuilds(Command, frozen=True, kw_only=True):
     along: Along = "reading"
     by: By = "whole"
     duration: Ms | None = None
+    here: str | None = None
     ids: NewIds = []
 
     def apply(self, show: Show) -> Show:
@@ -61,7 +63,8 @@ class AddBuilds(Command, frozen=True, kw_only=True):
             if self.along in ("woven", "pairs"):
                 by = "line" if by == "whole" else by
                 woven = woven_beats(chosen, by) if self.along == "woven" else paired_beats(chosen, by)
-                return with_woven(slide, woven, self._like(), _TRIGGERS[self.order], self.stagger, self.ids)
+                trigger = _TRIGGERS[self.order]
+                return with_woven(slide, woven, self._like(), trigger, self.stagger, self.ids, self.here)
             beats = [(o.id, parts) for o in sorted(chosen, key=self._place) for parts in beats_of(o, by)]
             count = sum(len(parts) for _, parts in beats)
             if count > limits.BUILDS_ON_A_SLIDE:
@@ -74,7 +77,7 @@ class AddBuilds(Command, frozen=True, kw_only=True):
                 delay = len(steps) * self.stagger if self.order == "staggered" else 0
                 first = replace(like, object=name, trigger=_TRIGGERS[self.order], delay_ms=delay)
                 steps += family_steps(first, [parts], own, "alongside")
-            return with_groups(slide, [*groups_of(slide), *((None, run) for run in split(steps))])
+            return with_new(slide, [(None, run) for run in split(steps)], self.here, self.order == "each")
 
         return change_slide(show, self.slide, change)
 

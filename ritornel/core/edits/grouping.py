@@ -48,6 +48,29 @@ def with_groups(slide: Slide, groups: Sequence[Group]) -> Slide:
     return _renumbered(slide, moved, before, len(kept) - 1)
 
 
+def with_new(slide: Slide, groups: Sequence[Group], here: str | None = None, on_cue: bool = True) -> Slide:
+    """Return the slide with new groups of builds at its end, or, with ``here``, behind what happens at a view.
+
+    ``here``: the build that goes to that view; one that is not there any more: the end. What is not ``on_cue`` begins
+    when all else that happens there has come, without being called.
+    """
+    known = groups_of(slide)
+    place = next((n for n, (_, steps) in enumerate(known) if here in {s.id for s in steps}), None)
+    if here is None or place is None:
+        return with_groups(slide, [*known, *groups])
+    steps = [step for _, members in known for step in members]
+    arrival = next(n for n, step in enumerate(steps) if step.id == here)
+    left = next((step for step in steps[arrival + 1 :] if step.kind == "view"), None)
+    end = next((n for n, (_, members) in enumerate(known) if left in members), len(known))
+    if on_cue and end > place:
+        return with_groups(slide, [*known[:end], *groups, *known[end:]])
+    number, stays = known[max(place, end - 1)]
+    cut = stays.index(left) if left in stays else len(stays)
+    new = [replace(s, trigger="following" if n == 0 else s.trigger) for _, run in groups for n, s in enumerate(run)]
+    known[max(place, end - 1)] = (number, [*stays[:cut], *new, *stays[cut:]])
+    return with_groups(slide, known)
+
+
 def _renumbered(slide: Slide, moved: Mapping[int, int], before: int, after: int) -> Slide:
     def mark(match: re.Match[str]) -> str:
         old = int(match[1])

@@ -7,7 +7,7 @@ from msgspec.structs import replace
 
 from ritornel.core.alignment.boxes import reading_order
 from ritornel.core.edits.command import BadEdit, Command, Ids, NewIds, change_slide, slide_of, step_ids
-from ritornel.core.edits.grouping import groups_of, with_groups
+from ritornel.core.edits.grouping import with_new
 from ritornel.core.model import OwnEffect, Show, Slide, Step, limits
 
 EffectName = Annotated[str, Meta(min_length=1, max_length=300)]
@@ -41,11 +41,15 @@ class KeepEffect(Command, frozen=True, kw_only=True):
 
 
 class UseEffect(Command, frozen=True, kw_only=True):
-    """Build objects, in reading order, with an effect of one's own: each on a cue, at the end of the running order."""
+    """Build objects, in reading order, with an effect of one's own: each on a cue, at the end of the running order.
+
+    ``here``: the build that goes to the view of the plane at which they come instead.
+    """
 
     slide: str
     objects: Ids
     name: EffectName
+    here: str | None = None
     ids: NewIds = []
 
     def apply(self, show: Show) -> Show:
@@ -60,7 +64,7 @@ class UseEffect(Command, frozen=True, kw_only=True):
                 raise BadEdit("select an object to build")
             ids = iter(step_ids(slide, len(chosen) * len(own.steps), self.ids))
             chains = [[_of(step, o.id, next(ids), place) for place, step in enumerate(own.steps)] for o in chosen]
-            return with_groups(slide, [*groups_of(slide), *((None, chain) for chain in chains)])
+            return with_new(slide, [(None, chain) for chain in chains], self.here)
 
         return change_slide(show, self.slide, change)
 

@@ -8,7 +8,7 @@ from msgspec.structs import replace
 from ritornel.core.alignment.boxes import READING_ROW, reading_order
 from ritornel.core.edits.command import BadEdit, step_ids
 from ritornel.core.edits.families import By, beats_of
-from ritornel.core.edits.grouping import Group, groups_of, with_groups
+from ritornel.core.edits.grouping import Group, with_new
 from ritornel.core.model import Object, Part, Slide, Step, Text, limits
 from ritornel.core.model.slide import Trigger
 from ritornel.core.text.layout import set_text
@@ -37,14 +37,23 @@ def paired_beats(things: Sequence[Object], by: By) -> list[Beat]:
 
 
 def with_woven(
-    slide: Slide, beats: Sequence[Beat], like: Step, trigger: Trigger, stagger_ms: int, given: Sequence[str]
+    slide: Slide,
+    beats: Sequence[Beat],
+    like: Step,
+    trigger: Trigger,
+    stagger_ms: int,
+    given: Sequence[str],
+    here: str | None = None,
 ) -> Slide:
-    """Return the slide with a build like ``like`` for all of that at the end, each beat triggered so, or on cues."""
+    """Return the slide with a build like ``like`` for all of that at the end, each beat triggered so, or on cues.
+
+    ``here``: see ``grouping.with_new``.
+    """
     count = sum(map(len, beats))
     if len(slide.running_order) + count > limits.BUILDS_ON_A_SLIDE:
         raise BadEdit(f"a slide may have {limits.BUILDS_ON_A_SLIDE:,} builds at most; build fewer parts")
     ids = iter(step_ids(slide, count, given))
-    groups: list[Group] = [*groups_of(slide)]
+    groups: list[Group] = []
     for number, beat in enumerate(beats):
         steps = [
             replace(like, id=next(ids), object=name, part=part, trigger="alongside" if place or not number else trigger)
@@ -56,7 +65,7 @@ def with_woven(
             groups[-1][1].extend(
                 replace(s, delay_ms=number * stagger_ms if trigger == "alongside" else 0) for s in steps
             )
-    return with_groups(slide, groups)
+    return with_new(slide, groups, here, trigger == "cue")
 
 
 def _place(thing: Object, part: Part | None) -> tuple[float, float]:

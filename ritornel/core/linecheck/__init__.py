@@ -8,13 +8,14 @@ finds says what, where, and, where that can be computed, what mends it. A new ru
 import importlib
 import pkgutil
 from collections.abc import Iterable
-from typing import NamedTuple
+from typing import Any, NamedTuple
 
 from ritornel.core.linecheck.finding import Finding, Here, Rule
 from ritornel.core.model import Show, Slide
-from ritornel.core.model.memory import Recalled
+from ritornel.core.model.memory import Memory, Recalled
 from ritornel.core.model.uses import assets_of
-from ritornel.core.score import Score, compile
+from ritornel.core.score import Score, SlideScore, compile
+from ritornel.core.time.slide_clock import SlideTime
 
 __all__ = ["RULES", "Finding", "Found", "Rule", "divided", "findings", "found", "missing_media"]
 
@@ -28,8 +29,42 @@ RULES: dict[str, Rule] = {
 
 
 _MOST_BYTES = 4 * 1024 * 1024
-_on_slides: Recalled[list[Finding]] = Recalled(_MOST_BYTES)
+_on_slides: Recalled[list[Finding]] = Recalled(8 * _MOST_BYTES)
+"""Enough for two shows of 300 slides with 80 findings each: to look at all anew would take a second at every edit."""
 _in_shows: Recalled[tuple[Finding, ...]] = Recalled(_MOST_BYTES)
+
+
+class _Place(NamedTuple):
+    """A slide as it stands in a show, and what was found on it there."""
+
+    slide: Slide
+    time: SlideTime
+    part: SlideScore
+    before: Slide | None
+    after: SlideScore | None
+    found: list[Finding]
+
+    def stands(
+        self, slide: Slide, time: SlideTime, part: SlideScore, before: Slide | None, after: SlideScore | None
+    ) -> bool:
+        """Tell whether these are the very things on which it was found."""
+        return (
+            self.slide is slide
+            and self.time is time
+            and self.part is part
+            and self.before is before
+            and self.after is after
+        )
+
+
+class _Run(NamedTuple):
+    """A show as it was looked through last: what all its slides have in common, and each."""
+
+    alike: tuple[Any, ...]
+    places: list[_Place]
+
+
+_runs: Memory[str, _Run] = Memory(4 * _MOST_BYTES)
 
 
 class Found(NamedTuple):
@@ -75,16 +110,24 @@ def _check(show: Show, score: Score) -> list[Finding]:
     found: list[Finding] = []
     there = {asset.id: asset for asset in show.assets}
     stage = show.width, show.height
+    last = _runs.get(show.id)
+    alike = (show.assets, show.pace, stage, show.language)
+    known = last.places if last is not None and last.alike == alike else []
+    places: list[_Place] = []
     before: Slide | None = None
-    rows = zip(show.slides, score.times, score.slides, strict=True)
-    for number, (slide, time, part) in enumerate(rows, 1):
-        if slide.skipped:
-            continue
-        used = {name: there[name] for name in assets_of(slide) if name in there}
-        after = score.slides[number : number + 1]
-        leaves = frozenset(was for one in after for was, _ in one.transition.carried)
-        found += _looked(Here(number, slide, time, part, before, show.pace, stage, show.language, used, leaves))
-        before = slide
+    followers = (*score.slides[1:], None)[: len(score.slides)]
+    rows = zip(show.slides, score.times, score.slides, followers, strict=True)
+    for number, (slide, time, part, after) in enumerate(rows, 1):
+        place = known[number - 1] if number <= len(known) else None
+        if place is None or not place.stands(slide, time, part, before, after):
+            used = {name: there[name] for name in assets_of(slide) if name in there}
+            leaves = frozenset() if after is None else frozenset(was for was, _ in after.transition.carried)
+            here = Here(number, slide, time, part, before, show.pace, stage, show.language, used, leaves)
+            place = _Place(slide, time, part, before, after, [] if slide.skipped else _looked(here))
+        places.append(place)
+        found += place.found
+        before = before if slide.skipped else slide
+    _runs.put(show.id, _Run(alike, places), 2000 + 200 * len(places) + 600 * len(found))
     found += (f for rule in RULES.values() for f in rule.look_over(show, score))
     return found
 

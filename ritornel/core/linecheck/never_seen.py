@@ -20,7 +20,7 @@ def _look(here: Here) -> Iterable[Finding]:
         return
     covers = [(n, o) for n, o in enumerate(slide.objects) if _covers(o, there)]
     things = [(n, o) for n, o in enumerate(slide.objects) if not isinstance(o, Sound) and o.role != ORNAMENT]
-    beside = {o.id for _, o in things if beside_stage(o, here.stage) or o.opacity == 0}
+    beside = {o.id for _, o in things if beside_stage(o, here.stage, slide) or o.opacity == 0}
     if not covers and not beside:
         return
     when, led = seen_when(slide, here.time), moved(here.time)
@@ -31,7 +31,8 @@ def _look(here: Here) -> Iterable[Finding]:
         if thing.id in beside:
             if _is_built(thing, here.time):
                 continue  # that is another rule's
-            words = "stands beside the stage" if thing.opacity else "is clear as glass"
+            beside_it = "stands in no view" if slide.plane is not None else "stands beside the stage"
+            words = beside_it if thing.opacity else "is clear as glass"
         elif _is_covered(place, thing, covers, when, led):
             words = "lies under another all the time"
         else:

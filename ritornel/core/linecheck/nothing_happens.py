@@ -38,7 +38,7 @@ def _happens(here: Here) -> Iterator[tuple[int, int]]:
 
 
 def _moves(timed: StepTime) -> bool:
-    return bool(timed.step.object)
+    return bool(timed.step.object) or timed.step.kind == "view"
 
 
 RULE = Rule(

@@ -30,9 +30,14 @@ def meeting(here: Here) -> Iterable[tuple[Text, Text]]:
 
 
 def _look(here: Here) -> Iterable[Finding]:
+    lies_on: dict[str, list[Text]] = {}
+    names = {o.id: o for o in here.slide.objects if isinstance(o, Text)}
     for below, above in meeting(here):
-        words = f"“{object_name(above, {})}” lies on the words of “{object_name(below, {})}”"
-        yield Finding("texts-meet", here.slide.id, f"slide {here.number}: {words}", object=above.id)
+        lies_on.setdefault(above.id, []).append(below)
+    for name, (first, *others) in lies_on.items():
+        more = f" and of {len(others)} other text{'s' * (len(others) > 1)}" if others else ""
+        words = f"“{object_name(names[name], {})}” lies on the words of “{object_name(first, {})}”{more}"
+        yield Finding("texts-meet", here.slide.id, f"slide {here.number}: {words}", object=name)
 
 
 RULE = Rule(

@@ -6,6 +6,7 @@ from msgspec.structs import replace
 
 from ritornel.core.linecheck.finding import NOTICED, Finding, Here, Rule, held_longer, seconds
 from ritornel.core.model import Text
+from ritornel.core.motion.views import readable_in
 from ritornel.core.time.dwell import newly_shown, read, shown_by
 
 _STEP_MS = 100
@@ -16,7 +17,10 @@ def _look(here: Here) -> Iterable[Finding]:
     read_by_all = [o for o in slide.objects if not (isinstance(o, Text) and o.tells)]  # credits are there to be found
     shown_before = shown_by(here.before) if here.before is not None else frozenset()
     shown = newly_shown(
-        replace(slide, objects=tuple(read_by_all)), [[t.step for t in g.steps] for g in time.groups], shown_before
+        replace(slide, objects=tuple(read_by_all)),
+        [[t.step for t in g.steps] for g in time.groups],
+        shown_before,
+        readable_in(slide, *here.stage),
     )
     wanted = most = 0
     for group, reads in reversed(list(zip(time.groups, read(shown, here.pace), strict=True))):

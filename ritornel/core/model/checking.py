@@ -9,6 +9,7 @@ from ritornel.core.model import limits
 from ritornel.core.model.memory import Recalled
 from ritornel.core.model.objects import Clip, Shape, Sound, Text
 from ritornel.core.model.paths import BadPath, read_path
+from ritornel.core.model.plane import MOST_STAGES
 from ritornel.core.model.show import Bed, Show
 from ritornel.core.model.slide import Slide, Step
 from ritornel.core.model.text import Paragraph
@@ -38,6 +39,9 @@ def check_show(show: Show, checked: Show | None = None) -> None:
         if id(slide) in right:
             continue
         check_slide(slide, f"slide {number}")
+        plane, most = slide.plane, MOST_STAGES
+        if plane is not None and (plane.width > most * show.width or plane.height > most * show.height):
+            raise BadDocument(f"slide {number}: a plane is {most} stages wide and {most} high at most")
 
 
 def check_slide(slide: Slide, place: str) -> None:
@@ -52,6 +56,8 @@ def check_slide(slide: Slide, place: str) -> None:
         target = known.get(step.object)
         if step.acts and target is not None and not isinstance(target, Clip | Sound):
             raise BadDocument(f"{at}: only a clip or a sound can be told to play, and where and how")
+        if step.kind == "view" and step.object:
+            raise BadDocument(f"{at}: what goes to a view is the stage, and no object")
         if step.part is not None and target is not None and not isinstance(target, Text):
             raise BadDocument(f"{at}: only a text has parts")
         for name, value in step.params.items():

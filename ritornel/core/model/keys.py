@@ -21,3 +21,7 @@ def target_key(name: str, part: Part | None = None) -> str:
         return escaped
     line = f"{escaped}/{part.paragraph}"
     return line if part.unit == "line" else f"{line}/{_UNITS[part.unit]}{part.number}"
+
+
+VIEW_KEY = "/view"
+"""The key of what of its plane a slide shows; no object of it has one that begins so."""

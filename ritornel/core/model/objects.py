@@ -154,11 +154,15 @@ class InStep(Struct, frozen=True, kw_only=True, omit_defaults=True, gc=False):
 
 
 class Clip(Timed, frozen=True, kw_only=True, omit_defaults=True, tag="clip"):
-    """A moving picture, with its sound; or without it, ``in_step`` with the slide's voice."""
+    """A moving picture, with its sound; or without it, ``in_step`` with the slide's voice.
+
+    One that ``pauses_unseen`` stands still while the stage is at a view of the plane that does not show it.
+    """
 
     fit: Literal["whole", "fill"] = "whole"
     frame: Framing = Framing()
     in_step: InStep | None = None
+    pauses_unseen: bool = False
 
 
 class Sound(Timed, frozen=True, kw_only=True, omit_defaults=True, tag="sound"):

@@ -10,9 +10,10 @@ from ritornel.core.model import limits
 from ritornel.core.model.captions import WrittenCaptions
 from ritornel.core.model.framing import Ground
 from ritornel.core.model.objects import Object
+from ritornel.core.model.plane import MOST_VIEWS, Plane, View
 from ritornel.core.model.units import Colour, Count, CueNumber, Decibels, Id, Language, Ms, Name, Share
 
-Kind = Literal["entrance", "emphasis", "exit", "path", "play", "pause", "seek", "rate", "volume"]
+Kind = Literal["entrance", "emphasis", "exit", "path", "play", "pause", "seek", "rate", "volume", "view"]
 ACTS = frozenset[Kind](("play", "pause", "seek", "rate", "volume"))
 """What only a clip or a sound can be told: it moves nothing on the stage."""
 
@@ -111,7 +112,8 @@ class Step(Struct, frozen=True, kw_only=True, omit_defaults=True, gc=False):
     Left out: ``effect`` and ``duration`` take the default of the kind and the effect, ``easing`` (a CSS
     easing function) that of the effect. A step without an ``object`` moves nothing and only takes time. What a part
     of a text that came in does ``afterwards``, it does when the next of its family comes. One that is ``off`` keeps its
-    place and its cue, moves nothing and takes no time.
+    place and its cue, moves nothing and takes no time. One of kind “view” goes to a ``view`` of the slide's plane, and
+    has no object.
     """
 
     id: Id
@@ -127,6 +129,7 @@ class Step(Struct, frozen=True, kw_only=True, omit_defaults=True, gc=False):
     easing: Name = ""
     afterwards: Afterwards = "stays"
     sound: Spot | None = None
+    view: Name = ""
     off: bool = False
 
     @property
@@ -192,6 +195,7 @@ class Slide(Struct, frozen=True, kw_only=True, omit_defaults=True, weakref=True)
     ``hold`` the hold set by hand; ``length`` a fixed length; all in ms. ``pinned`` are the cues whose waits do not give
     way when the show is fitted to a length, 0 for the hold. ``kind`` is its kind in the show's house style.
     One that is ``skipped`` stays in the show, and takes no time when it runs. ``speaks``: who says it.
+    Where it has a ``plane`` its objects lie on that, and builds of kind “view” go from one to another of its ``views``.
     ``captions`` are those written by hand, by language; of its own language they are computed where there are none.
     ``unreadable`` is the document of a slide that could not be read, kept as it came, so that nothing is lost.
     """
@@ -214,6 +218,8 @@ class Slide(Struct, frozen=True, kw_only=True, omit_defaults=True, weakref=True)
     captions: Annotated[dict[Language, WrittenCaptions], Meta(max_length=limits.CAPTION_LANGUAGES)] = {}
     advance: Advance = "presenter"
     cue_advance: Annotated[dict[CueNumber, Advance], Meta(max_length=limits.BUILDS_ON_A_SLIDE)] = {}
+    plane: Plane | None = None
+    views: Annotated[tuple[View, ...], Meta(max_length=MOST_VIEWS)] = ()
     objects: Annotated[tuple[Object, ...], Meta(max_length=limits.OBJECTS_ON_A_SLIDE)] = ()
     running_order: Annotated[tuple[Step, ...], Meta(max_length=limits.BUILDS_ON_A_SLIDE)] = ()
     unreadable: Annotated[str, Meta(max_length=4_000_000)] = ""

@@ -86,3 +86,8 @@ def uses_of(show: Show) -> dict[str, Uses]:
     beds = {bed.asset for bed in show.beds}
     found = {asset: Uses(tuple(numbers), asset in beds) for asset, numbers in slides.items() if asset}
     return found | {asset: Uses((), True) for asset in sorted(beds - set(found) - {""})}
+
+
+def seen_from_near(show: Show) -> frozenset[str]:
+    """Return the ids of the assets that lie on planes, where the stage may come near to them."""
+    return frozenset(name for slide in show.slides if slide.plane is not None for name in assets_of(slide))

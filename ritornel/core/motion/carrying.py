@@ -6,14 +6,18 @@ from types import MappingProxyType
 from typing import Any, NamedTuple
 
 from ritornel.core.model import Clip, Object, Picture, Shape, Text
+from ritornel.core.model.keys import VIEW_KEY
+from ritornel.core.model.roles import ORNAMENT
 from ritornel.core.motion.corners import Ends, corner_radius, rounding, unrounded
 from ritornel.core.motion.curves import Curve
+from ritornel.core.motion.flying import Flight, Seen
 from ritornel.core.motion.standing import Standing
 from ritornel.core.text.extent import words_box
 
 _MOST_COMPARED = 2_500
 _EVEN = 1e-3
 _STEPS = 12
+_VIEW_STEPS = 60
 _LEAST = 1e-3
 """What is seen smaller than this is reckoned to be this large, as nothing can be scaled from nothing."""
 
@@ -46,9 +50,12 @@ def matched(before: Standing, after: Standing, by_hand: Mapping[str, str] = Mapp
     """Return the pairs of objects that are carried (timing.md, section 9).
 
     Those made ``by_hand`` (ids of new objects, and of the old ones that they were; empty for none) before all; then by
-    lineage; then, among the rest, pictures and clips by asset and texts by equal text, the nearest first.
+    lineage; then, among the rest, pictures and clips by asset and texts by equal text, the nearest first. Between
+    planes that are not the same only what stands with the stage is.
     """
     old, new = before.shown(), after.shown()
+    if before.slide.plane != after.slide.plane:
+        old, new = ([o for o in things if o.role == ORNAMENT] for things in (old, new))
     olds, news = {o.id: o for o in old}, {o.id: o for o in new}
     pairs = [(olds[b], news[a]) for a, b in by_hand.items() if a in news and b in olds]
     taken = {id(thing) for pair in pairs for thing in pair} | {id(news[a]) for a in by_hand if a in news}
@@ -71,12 +78,30 @@ def _pair(a: Object, b: Object) -> Pair:
 
 
 def unchanged(before: Standing, after: Standing) -> list[Pair]:
-    """Return the pairs of objects that stand on both slides in the same place and look alike."""
+    """Return the pairs of objects that stand on both slides in one place, seen through one view, and look alike."""
+    moves = seen_of_plane(before) != seen_of_plane(after)
     return [
         pair
         for pair in matched(before, after)
-        if pair.alike and place_of(pair.old, before.state(pair.old)) == place_of(pair.new, after.state(pair.new))
+        if pair.alike
+        and place_of(pair.old, before.state(pair.old)) == place_of(pair.new, after.state(pair.new))
+        and (not moves or pair.new.role == ORNAMENT)
     ]
+
+
+def seen_of_plane(side: Standing) -> Seen | None:
+    """Return what a slide shows of its plane; None for one without."""
+    value = side.states.get(VIEW_KEY, {}).get("view")
+    return Seen(*value) if isinstance(value, tuple) else None
+
+
+def gone_over(before: Standing, after: Standing) -> Curve | None:
+    """Return how the stage goes on over the plane that two slides have in common; None where they have none."""
+    start, end = seen_of_plane(before), seen_of_plane(after)
+    if before.slide.plane != after.slide.plane or start is None or end is None:
+        return None
+    flight = Flight(start, end)
+    return "view", tuple((n / _VIEW_STEPS, tuple(flight.at(n / _VIEW_STEPS))) for n in range(_VIEW_STEPS + 1))
 
 
 def _content(thing: Object) -> tuple[str, ...] | None:

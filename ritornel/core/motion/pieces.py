@@ -70,6 +70,11 @@ def over_progress(piece: Piece, curves: Mapping[str, Sequence[Curve]]) -> Piece:
     return replace(piece, targets=targets)
 
 
+def with_view(piece: Piece, key: str, curve: Curve) -> Piece:
+    """Return the piece with a curve over the progress for what is seen of its slide's plane, which has that key."""
+    return replace(piece, targets=(*piece.targets, Target(key, "", None, (_track(curve),))))
+
+
 @lru_cache(maxsize=1024)
 def _track(curve: Curve) -> Track:
     name, keys = curve

@@ -14,7 +14,7 @@ from msgspec.structs import replace
 
 from ritornel.core.model import Clip, Pace, Show, Slide, Sound, Step, Transition
 from ritornel.core.model.asset import SoundFacts
-from ritornel.core.model.keys import target_key
+from ritornel.core.model.keys import VIEW_KEY, target_key
 from ritornel.core.model.memory import Held, Memory, Recalled
 from ritornel.core.model.uses import asset_lengths, asset_sounds, assets_of
 from ritornel.core.model.writing import encoded
@@ -25,6 +25,7 @@ from ritornel.core.motion.standing import Standing
 from ritornel.core.motion.target import Target, states_at
 from ritornel.core.motion.track import Track
 from ritornel.core.motion.transitions import transition_for, transition_ms
+from ritornel.core.motion.views import clips_seen, readable_in, view_track, with_durations
 from ritornel.core.score.parts import Score, SlideScore
 from ritornel.core.score.planning import plan_of
 from ritornel.core.sound.beds import Clock, bed_spans
@@ -215,14 +216,18 @@ def _compile_slide(
     height: int,
     before: Standing | None,
 ) -> tuple[SlideTime, SlideScore]:
-    slide = with_defaults(slide, pace.easing)
+    slide = with_defaults(with_durations(slide, width, height), pace.easing)
     asked = transition_ms(slide.transition)
     lengths, sounds = assets
-    time = run(slide, pace, asked, shown, lengths)
+    seen = clips_seen(slide, width, height)
+    time = run(slide, pace, asked, shown, lengths, readable_in(slide, width, height), seen)
     transition = time.transition_ms
     steps = [timed for group in time.groups for timed in group.steps]
     targets = choreograph(slide, steps, width, height)
-    clips = [in_step(clip, slide, asked, lengths) for clip in played(slide, time.groups[0].start_ms, steps, lengths)]
+    if slide.plane is not None:
+        targets.append(Target(VIEW_KEY, "", None, (view_track(slide, steps, width, height),)))
+    told = played(slide, time.groups[0].start_ms, steps, lengths, seen)
+    clips = [in_step(clip, slide, asked, lengths) for clip in told]
     spans = object_spans(clips, time.length_ms, sounds)
     for clip in clips:
         if isinstance(clip.thing, Clip):

@@ -9,10 +9,13 @@ from collections.abc import Iterator, Mapping, Sequence
 from typing import Any
 
 from msgspec import Struct
+from msgspec.structs import replace
 
 from ritornel.core.drawing.grounds import ground_key, ground_objects
 from ritornel.core.model import Object, Part, Show, Slide, Sound, Text
-from ritornel.core.model.keys import target_key
+from ritornel.core.model.keys import VIEW_KEY, target_key
+from ritornel.core.model.roles import ORNAMENT
+from ritornel.core.motion.flying import Seen, placed_through, seen_through
 from ritornel.core.motion.marks import PlacedMark, marks_of
 from ritornel.core.motion.parting import parted_lines
 from ritornel.core.motion.placing import Matrix, matrix
@@ -80,7 +83,8 @@ class Sheet(Struct, frozen=True, omit_defaults=True):
     """A slide, or a piece of it, over what is below: its ``ground`` as opaque as ``grounded``, and its things on that.
 
     All of it is cut by its mask, made brighter, then blurred, then placed from the stage's corner, then as opaque as it
-    is. ``slide`` is an id; none for the black before the first.
+    is. ``slide`` is an id; none for the black before the first. Things on a plane are placed as that is seen through a
+    ``view``, which puts places of the plane on the stage.
     """
 
     slide: str
@@ -91,6 +95,7 @@ class Sheet(Struct, frozen=True, omit_defaults=True):
     brightness: float = 1.0
     blur: float = 0.0
     mask: Mask | None = None
+    view: Matrix | None = None
     things: tuple[Thing, ...] = ()
 
 
@@ -133,7 +138,9 @@ def sheet_of(show: Show, layer: Layer) -> Sheet:
     """Return a layer of a frame's state as it is drawn."""
     state = layer.properties
     slide = Slide(id="", background="#000000") if layer.slide == NOTHING else show.slides[layer.slide]
-    things = () if layer.slide == NOTHING else _things(slide, show.width, show.height, layer.targets)
+    seen = layer.targets.get(VIEW_KEY, {}).get("view")
+    view = seen_through(Seen(*seen), show.width, show.height) if isinstance(seen, tuple) else None
+    things = () if layer.slide == NOTHING else _things(slide, show.width, show.height, layer.targets, view)
     return Sheet(
         slide=slide.id,
         ground=slide.background,
@@ -143,12 +150,19 @@ def sheet_of(show: Show, layer: Layer) -> Sheet:
         brightness=state.get("brightness", 1.0),  # type: ignore[arg-type]
         blur=state.get("blur", 0.0),  # type: ignore[arg-type]
         mask=_mask(state, layer.corners, layer.soft, layer.grid),
+        view=view,
         things=things,
     )
 
 
-def _things(slide: Slide, width: int, height: int, states: Mapping[str, Mapping[str, Any]]) -> tuple[Thing, ...]:
-    """Return what is seen of a slide, from the bottom up; what stands over everything else is topmost."""
+def _things(
+    slide: Slide, width: int, height: int, states: Mapping[str, Mapping[str, Any]], view: Matrix | None
+) -> tuple[Thing, ...]:
+    """Return what is seen of a slide, from the bottom up; what stands over everything else is topmost.
+
+    Objects on a plane are placed where they are on the stage as that is seen; what lies under them stays, and so do the
+    ornaments of the house style.
+    """
     marks = marks_of(slide, width, height)
     parted = parted_lines(slide)
     found: list[tuple[bool, Thing]] = []
@@ -164,6 +178,8 @@ def _things(slide: Slide, width: int, height: int, states: Mapping[str, Mapping[
         inside += (line for line in _lines(thing, dict(parted.get(thing.id, ())), states) if line is not None)
         inside += (m for m in drawn_at if m is not None and not m.behind)
         drawn = _thing(key, _box(thing), state, thing.rotation, thing.opacity, inside)
+        if drawn is not None and view is not None and thing.role != ORNAMENT:
+            drawn = replace(drawn, place=placed_through(view, drawn.box, drawn.place))
         if drawn is not None and not isinstance(thing, Sound):
             found.append((bool(state.get("front")), drawn))
     return tuple(drawn for _, drawn in sorted(found, key=lambda one: one[0]))

@@ -10,20 +10,22 @@ from typing import Any
 from msgspec import Struct, to_builtins
 from msgspec.structs import replace
 
+from ritornel.core.alignment.boxes import around, filled
 from ritornel.core.edits.builds import AddBuilds, Along, Order
 from ritornel.core.edits.command import BadEdit, Ids
 from ritornel.core.edits.families import By, beats_of
 from ritornel.core.edits.own_effects import UseEffect
-from ritornel.core.model import Clip, Object, Show, Slide, Sound
+from ritornel.core.model import Clip, Object, Show, Slide, Sound, Step
 from ritornel.core.model.slide import ACTS, Kind
 from ritornel.core.model.units import Ms
 from ritornel.core.motion.builds import effect_for
 from ritornel.core.motion.choreography import choreograph
+from ritornel.core.motion.views import arrival_at, arrivals
 from ritornel.core.score.compiling import with_defaults
 from ritornel.core.sentences.builds import ALONG, BY, KINDS, MOST_S, ORDERS, Sample, effects_of
 from ritornel.core.sentences.clauses import Choice, Clause, Group, Number, Sentence, Setting
 from ritornel.core.sentences.numbers import seconds
-from ritornel.core.text.naming import object_name
+from ritornel.core.text.naming import object_name, view_name
 from ritornel.core.time.playback import Playback
 from ritornel.core.time.running_order import lay_out_group
 
@@ -52,7 +54,10 @@ _SHOWN_OBJECTS, _SHOWN_BUILDS = 12, 60
 
 
 class Building(Struct, frozen=True, kw_only=True, omit_defaults=True):
-    """What shall be built, and how (see ``AddBuilds``): ``duration`` in ms, None for as long as each effect takes."""
+    """What shall be built, and how (see ``AddBuilds``): ``duration`` in ms, None for as long as each effect takes.
+
+    ``here``: "" for the end of the running order, None for the view of the plane that shows the objects nearest.
+    """
 
     objects: Ids
     by: By = "whole"
@@ -60,17 +65,19 @@ class Building(Struct, frozen=True, kw_only=True, omit_defaults=True):
     along: Along = "reading"
     stagger: Ms = 200
     duration: Ms | None = None
+    here: str | None = None
 
     @property
     def how(self) -> dict[str, Any]:
-        """The fields of the command that makes the builds, but for what they do."""
-        return {**to_builtins(self), "objects": self.objects}
+        """The fields of the command that makes the builds, but for what they do and where they come."""
+        return {**to_builtins(self), "objects": self.objects, "here": None}
 
 
 def building_sentence(show: Show, slide: Slide, building: Building) -> Sentence:
     """Return how objects of a slide will be built; its first choice of “what” is the one proposed."""
     things = _things(slide, building)
-    groups = _groups(show, slide, things)
+    here = _here(show, slide, things, building)
+    groups = tuple(_coming(group, here) for group in _groups(show, slide, things))
     proposed = groups[0].choices[0]
     assets = {a.id: a for a in show.assets}
     name = f"“{object_name(things[0], assets)}” " if len(things) == 1 else f"Each of {len(things)} objects "
@@ -79,6 +86,9 @@ def building_sentence(show: Show, slide: Slide, building: Building) -> Sentence:
     for key, lead, words, setting in _how(things, building, proposed):
         clauses += [Clause(lead), Clause(words, key)]
         settings[key] = setting
+    if slide.plane is not None:
+        words, settings["here"] = _where(show, slide, here)
+        clauses += [Clause(", "), Clause(words, "here")]
     return Sentence((*clauses, Clause(".")), settings)
 
 
@@ -109,6 +119,30 @@ def _things(slide: Slide, building: Building) -> list[Object]:
     if not things:
         raise BadEdit("select an object to build")
     return things
+
+
+def _here(show: Show, slide: Slide, things: Sequence[Object], building: Building) -> Step | None:
+    """Return the build that goes to the view at which the builds come; None: they come at the end."""
+    if building.here is not None:
+        return next((s for s in slide.running_order if s.id == building.here and s.kind == "view"), None)
+    return arrival_at(slide, around(filled(thing) for thing in things), show.width, show.height)
+
+
+def _coming(group: Group, here: Step | None) -> Group:
+    if here is None:
+        return group
+    return replace(group, choices=tuple(replace(c, values={**c.values, "here": here.id}) for c in group.choices))
+
+
+def _where(show: Show, slide: Slide, here: Step | None) -> tuple[str, Setting]:
+    """Return the words for where builds on a plane come, and what one may choose instead."""
+    there = [
+        Choice(f"when we are at “{view_name(step.view, slide)}”", {"here": step.id}, chosen=step is here)
+        for step, _ in arrivals(slide, show.width, show.height)
+    ]
+    end = Choice("at the end", {"here": ""}, chosen=here is None)
+    words = next((choice.words for choice in there if choice.chosen), end.words)
+    return words, Setting("Where", "how", choices=(*there, end))
 
 
 def _shown_by(things: Sequence[Object], by: By) -> By:
@@ -159,7 +193,7 @@ def _used_most(show: Show, slide: Slide, things: Sequence[Object], kinds: Sequen
     left_out = {"entrance"} if all(o.id in here for o in things) else set()
     ranks = {one: -rank for rank, one in enumerate(_FIRST)}
     offered = [one for one in {**count, **ranks} if one[0] in kinds and one[0] not in left_out]
-    return sorted(offered, key=lambda one: (-count[one], -ranks.get(one, -len(_FIRST))))[:_MOST_USED]
+    return sorted(offered, key=lambda one: (-count[one], -ranks.get(one, -len(_FIRST)), one))[:_MOST_USED]
 
 
 def _how(things: Sequence[Object], building: Building, proposed: Choice) -> Iterator[tuple[str, str, str, Setting]]:

@@ -17,6 +17,7 @@ from ritornel.core.sentences.clauses import Choice, Clause, Colour, Group, Numbe
 from ritornel.core.sentences.easings import easing_setting, easing_words
 from ritornel.core.sentences.numbers import colour_words, seconds, times
 from ritornel.core.sentences.sounds import Sounds, sound_words
+from ritornel.core.sentences.views import going
 from ritornel.core.time.playback import STANDS
 from ritornel.core.time.running_order import StepTime
 from ritornel.core.time.slide_clock import GroupTime, SlideTime
@@ -56,11 +57,15 @@ def build_sentence(step: Step, slide: Slide, time: SlideTime, name: str, sounds:
     """Return what a build of a slide does, and when; ``name`` is what it moves: the whole of it for a family."""
     place = _place(step, time)
     effect = effect_for(step.kind, step.effect)
-    clauses = [
-        Clause(f"“{name}” "),
-        Clause(effect.verbs.get(step.kind, step.kind), "what"),
-    ]
-    settings = {"what": Setting("Build", "step", groups=_groups(step, slide))}
+    clauses: list[Clause] = []
+    settings: dict[str, Setting] = {}
+    if step.kind == "view":
+        for clause, key, offered in going(step, slide):
+            clauses += [Clause(" " if clauses else "The stage "), clause]
+            settings[key] = offered
+    else:
+        clauses += [Clause(f"“{name}” "), Clause(effect.verbs.get(step.kind, step.kind), "what")]
+        settings["what"] = Setting("Build", "step", groups=_groups(step, slide))
     told = (*_parts(step, slide), *_params(step, effect), *_times(step, effect, slide, place))
     for key, lead, words, setting in told:
         clauses += [Clause(lead), Clause(words, key)]
@@ -205,9 +210,15 @@ def _times(step: Step, effect: Effect, slide: Slide, place: _Place) -> Iterator[
         yield from _waited_for(step, slide)
         return
     lasts = effect.duration_ms if step.duration_ms is None else step.duration_ms
+    if step.kind == "view":
+        lasts = place.timed.uncut_end_ms - place.timed.start_ms
     duration = Number("duration", lasts, 0.0, MOST_S, 0.05, "s", 1000)
     yield "duration", ", taking ", f"{seconds(lasts)} s", Setting("Duration", "step", number=duration)
     if step.acts:
+        return
+    if step.kind == "view":
+        own = effect.easing.get(step.kind, "linear")
+        yield "easing", ", ", easing_words(step.easing, own), easing_setting("step", step.easing, own)
         return
     repeat = Number("repeat", step.repeat, 1, _MOST_TIMES, 1)
     yield "repeat", ", ", times(step.repeat), Setting("How often", "step", number=repeat)

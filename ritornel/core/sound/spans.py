@@ -12,7 +12,7 @@ from ritornel.core.motion.track import Track, value_at
 from ritornel.core.sound.gain import Level, Line, faded, levelled, line_at, multiplied
 from ritornel.core.sound.levels import Kind, level_of
 from ritornel.core.time.narration import narration_lead
-from ritornel.core.time.playback import Content, Playback, Stretch
+from ritornel.core.time.playback import Content, Playback, SeenAt, Stretch
 from ritornel.core.time.rounding import Number, rounded
 from ritornel.core.time.running_order import StepTime
 from ritornel.core.time.stretches import joints, offsets, stretches_of
@@ -79,13 +79,19 @@ class Played(NamedTuple):
         return float(self.content.in_ms + stretch.played_ms % max(1, self.content.span_ms))
 
 
-def played(slide: Slide, first_start: int, steps: Sequence[StepTime], asset_lengths: Mapping[str, int]) -> list[Played]:
+def played(
+    slide: Slide,
+    first_start: int,
+    steps: Sequence[StepTime],
+    asset_lengths: Mapping[str, int],
+    seen: SeenAt | None = None,
+) -> list[Played]:
     """Return what the slide's clips and sounds do, as they are told.
 
     One without a play build starts at ``first_start``. A pause ends a stretch, the next play goes on from there;
     a play while it plays, or after its end, starts at the in point.
     """
-    playback = Playback(slide, first_start, asset_lengths)
+    playback = Playback(slide, first_start, asset_lengths, seen)
     for timed in steps:
         playback.tell(timed.step, timed.start_ms)
     return [

@@ -24,8 +24,18 @@ def object_name(thing: Object, assets: Mapping[str, Asset]) -> str:
     return _FORMS.get(thing.form, thing.form).capitalize() if isinstance(thing, Shape) else "Line"
 
 
+def view_name(name: str, slide: Slide) -> str:
+    """Return what a view of a slide's plane is called: as its author calls it, or “View 3”."""
+    for number, view in enumerate(slide.views, 1):
+        if view.id == name:
+            return view.name or f"View {number}"
+    return "A view that is gone"
+
+
 def step_name(step: Step, slide: Slide, assets: Mapping[str, Asset]) -> str:
-    """Return the name of what a build moves: the object's, with the line where it is a part."""
+    """Return the name of what a build moves: the object's, with the line where it is a part; or the view it goes to."""
+    if step.kind == "view":
+        return view_name(step.view, slide)
     thing = next((o for o in slide.objects if o.id == step.object), None)
     if thing is None:
         return "Pause"

@@ -1,6 +1,6 @@
 """What each group newly shows, and how long that wants to stand: to be said, or to be read (timing, section 3)."""
 
-from collections.abc import Iterable, Iterator, Sequence
+from collections.abc import Iterable, Iterator, Mapping, Sequence
 from typing import NamedTuple
 
 from ritornel.core.model import Clip, Object, Pace, Part, Picture, Slide, Sound, Step, Text
@@ -24,11 +24,18 @@ def shown_by(slide: Slide) -> Shown:
     return frozenset(_identity(o) for o in slide.objects)
 
 
-def newly_shown(slide: Slide, groups: Sequence[Sequence[Step]], shown_before: Shown) -> list[NewlyShown]:
+Readable = Mapping[str, Sequence[int]]
+"""On a plane, by the ids of its texts: the groups in which each can be read, in their order (timing, section 14)."""
+
+
+def newly_shown(
+    slide: Slide, groups: Sequence[Sequence[Step]], shown_before: Shown, readable: Readable | None = None
+) -> list[NewlyShown]:
     """Return what each group newly shows: what enters in it; group 0 also what stands without an entrance.
 
     What stands and was on the slide before as it is now is not new. A line with entrances of its own
-    counts with those. A sound is not seen, and a text in which nothing was written yet counts nothing.
+    counts with those. A sound is not seen, and a text in which nothing was written yet counts nothing. On a plane a
+    text counts when it can be read first, from then on that it is there.
     """
     whole, parts = _entrances(groups)
     characters = [0] * len(groups)
@@ -39,11 +46,17 @@ def newly_shown(slide: Slide, groups: Sequence[Sequence[Step]], shown_before: Sh
             for index, paragraph in enumerate(thing.paragraphs):
                 else_in = whole.get(thing.id) or stands
                 for number, count in _read(paragraph.text, parts.get((thing.id, index), {}), else_in):
-                    characters[number] += count
+                    comes = number if readable is None else _first_from(readable.get(thing.id, ()), number)
+                    if comes is not None:
+                        characters[comes] += count
         elif not isinstance(thing, Sound):
             for number in whole.get(thing.id) or stands:
                 other[number] = True
     return [NewlyShown(*counted) for counted in zip(characters, other, strict=True)]
+
+
+def _first_from(numbers: Iterable[int], least: int) -> int | None:
+    return next((number for number in numbers if number >= least), None)
 
 
 def said(slide: Slide, groups: int, pace: Pace) -> list[int]:

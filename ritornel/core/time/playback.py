@@ -10,8 +10,15 @@ STANDS = ("play", "pause", "seek", "rate")
 """The kinds of builds that say where a clip stands, and how fast it goes on."""
 
 
+SeenAt = Mapping[str, frozenset[str]]
+"""Which clips are seen in the view that each build goes to, by its id; in that in which a slide begins under ""."""
+
+
 class Instruction(NamedTuple):
-    """An instant in slide time, and what the clip is told there: by a seek its instant in ms, by a rate the rate."""
+    """An instant in slide time, and what the clip is told there: by a seek its instant in ms, by a rate the rate.
+
+    “leave” and “return” tell it that it is not seen any more, and is again: what runs then pauses, and goes on.
+    """
 
     at_ms: int
     kind: str
@@ -57,6 +64,7 @@ class _Deck:
         self.rate = exact(content.rate)
         self.since: int | None = None
         self.begun = False
+        self.away = self.waits = False
 
     def end(self, since: int) -> int:
         return since + divided(self.content.whole_ms - self.played, self.rate)
@@ -77,15 +85,27 @@ class _Deck:
     def tell(self, told: Instruction) -> None:
         self.run_until(told.at_ms)
         if told.kind == "play":
-            if self.since is not None or self.played >= self.content.whole_ms:
+            if self.since is not None or self.waits or self.played >= self.content.whole_ms:
                 self.played = 0
             self.since, self.begun = told.at_ms, True
+            self._or_wait()
         elif told.kind == "pause":
-            self.since = None
+            self.since, self.waits = None, False
+        elif told.kind == "leave":
+            self.away = True
+            self._or_wait()
+        elif told.kind == "return":
+            self.since = told.at_ms if self.waits else self.since
+            self.away = self.waits = False
         elif told.kind == "rate":
             self.rate = exact(told.value)
         else:
             self.go_to(told)
+
+    def _or_wait(self) -> None:
+        """Let what runs wait until it is seen."""
+        if self.away and self.since is not None:
+            self.since, self.waits = None, True
 
     def go_to(self, told: Instruction) -> None:
         """Go to an instant of the asset, in the same time through."""
@@ -137,14 +157,22 @@ def instruction_of(step: Step, at_ms: int) -> Instruction | None:
 class Playback:
     """What the clips and sounds of one slide have been told so far."""
 
-    def __init__(self, slide: Slide, first_start: int, asset_lengths: Mapping[str, int]) -> None:
-        """Begin a slide: what has no play build starts at ``first_start``."""
+    def __init__(
+        self, slide: Slide, first_start: int, asset_lengths: Mapping[str, int], seen: SeenAt | None = None
+    ) -> None:
+        """Begin a slide: what has no play build starts at ``first_start``. ``seen``: which clips each view shows."""
         self.timed: dict[str, Clip | Sound] = {o.id: o for o in slide.objects if isinstance(o, Clip | Sound)}
         self.contents = {i: content_of(o, asset_lengths) for i, o in self.timed.items()}
         told_to_play = {s.object for s in slide.running_order if s.kind == "play"}
         self.instructions: dict[str, list[Instruction]] = {
             i: [] if i in told_to_play else [Instruction(first_start, "play")] for i in self.timed
         }
+        self._seen = seen or {}
+        self._shown = self._seen.get("", frozenset())
+        if seen is not None:
+            for name, thing in self.timed.items():
+                if isinstance(thing, Clip) and thing.pauses_unseen and name not in self._shown:
+                    self.instructions[name].append(Instruction(first_start, "leave"))
 
     def waited_for(self, name: str) -> bool:
         """Tell whether the object is a clip or sound that is waited for."""
@@ -153,18 +181,34 @@ class Playback:
 
     def tell(self, step: Step, at_ms: int) -> None:
         """Note what a build tells its clip at an instant; one for an object that cannot be played is passed over."""
+        if step.kind == "view" and step.id in self._seen:
+            self._go_on(self._seen[step.id], at_ms, at_ms + lasts(step))
+            return
         told = instruction_of(step, at_ms)
         if told is not None and step.object in self.instructions:
             self.instructions[step.object].append(told)
+
+    def _go_on(self, shown: frozenset[str], leaves_ms: int, arrives_ms: int) -> None:
+        """Note that the stage goes to another view: what is not seen there pauses, what is goes on from the move on."""
+        for name, thing in self.timed.items():
+            if isinstance(thing, Clip) and thing.pauses_unseen and (name in shown) != (name in self._shown):
+                told = Instruction(leaves_ms, "return") if name in shown else Instruction(arrives_ms, "leave")
+                self.instructions[name].append(told)
+        self._shown = shown
 
     def stretches_of(self, name: str, more: Iterable[Instruction] = ()) -> list[Stretch]:
         """Return the stretches in which the object runs, as told so far and ``more``."""
         return stretches(sorted([*self.instructions[name], *more], key=lambda told: told.at_ms), self.contents[name])
 
     def end_of_play(self, name: str, at_ms: int, more: Iterable[Instruction]) -> int:
-        """Return when what a play began at an instant ends, as told so far and ``more``."""
+        """Return when what a play began at an instant ends, as told so far and ``more``.
+
+        Nobody waits for what cannot begin then, as it is not seen.
+        """
         ran = self.stretches_of(name, more)
-        first = next(n for n, s in enumerate(ran) if s.begins and s.start_ms == at_ms)
+        first = next((n for n, s in enumerate(ran) if s.begins and s.start_ms == at_ms), None)
+        if first is None:
+            return at_ms
         ends = ran[first].end_ms
         for stretch in ran[first + 1 :]:
             if stretch.begins or stretch.start_ms != ends:

@@ -11,9 +11,9 @@ from msgspec.structs import replace
 
 from ritornel.core.model import Clip, Pace, Slide, Sound, Step
 from ritornel.core.model.memory import Held
-from ritornel.core.time.dwell import Shown, newly_shown, read, said
+from ritornel.core.time.dwell import Readable, Shown, newly_shown, read, said
 from ritornel.core.time.narration import marked_cues, narration_end, narration_lead
-from ritornel.core.time.playback import Playback
+from ritornel.core.time.playback import Playback, SeenAt
 from ritornel.core.time.running_order import GroupMotion, StepTime, lay_out_group, split_into_groups
 from ritornel.core.time.script import has_words
 
@@ -70,13 +70,22 @@ class _Rest(NamedTuple):
 
 
 def run(
-    slide: Slide, pace: Pace, transition_ms: int, shown_before: Shown, asset_lengths: Mapping[str, int]
+    slide: Slide,
+    pace: Pace,
+    transition_ms: int,
+    shown_before: Shown,
+    asset_lengths: Mapping[str, int],
+    readable: Readable | None = None,
+    seen: SeenAt | None = None,
 ) -> SlideTime:
-    """Return the slide as the clock runs it. Steps must have their durations and settings (see ``core.score``)."""
+    """Return the slide as the clock runs it. Steps must have their durations and settings (see ``core.score``).
+
+    ``readable`` and ``seen`` say of a slide with a plane which texts and clips each view shows.
+    """
     steps = split_into_groups(slide.running_order)
     first_start = 0 if slide.builds_with_transition else transition_ms
-    playback = Playback(slide, first_start, asset_lengths)
-    dwell, floors = _dwell_and_floors(slide, steps, pace, shown_before)
+    playback = Playback(slide, first_start, asset_lengths, seen)
+    dwell, floors = _dwell_and_floors(slide, steps, pace, shown_before, readable)
     told: Sequence[int | None] = dwell if has_words(slide.script) else [None] * len(steps)
     voice = _voice(slide, transition_ms, len(steps))
     groups: list[GroupTime] = []
@@ -170,13 +179,13 @@ def _voice(slide: Slide, transition_ms: int, groups: int) -> list[int | None]:
 
 
 def _dwell_and_floors(
-    slide: Slide, groups: Sequence[Sequence[Step]], pace: Pace, shown_before: Shown
+    slide: Slide, groups: Sequence[Sequence[Step]], pace: Pace, shown_before: Shown, readable: Readable | None
 ) -> tuple[list[int], list[_Rest]]:
     """Return each group's dwell, and the least wait after it: short where something is said, or only text is new."""
     least, default = _Rest(pace.least_wait_ms, "dwell"), _Rest(pace.default_wait_ms, "default")
     if has_words(slide.script):
         return said(slide, len(groups), pace), [least] * len(groups)
-    shown = newly_shown(slide, groups, shown_before)
+    shown = newly_shown(slide, groups, shown_before, readable)
     return read(shown, pace), [least if g.characters and not g.other else default for g in shown]
 
 

@@ -121,6 +121,13 @@ def settings_of_builds(show: Show) -> str:
     return f"{_counted(count, 'build')} {loses} easing, or what comes afterwards" if count else ""
 
 
+def planes(show: Show) -> str:
+    """Say on how many planes nothing goes from view to view: what lies on them lies on and beside the page."""
+    count = sum(slide.plane is not None for slide in show.slides)
+    left = "is a page that its things reach beyond" if count == 1 else "are pages that their things reach beyond"
+    return f"{_counted(count, 'plane')} {left}, and nothing goes from view to view" if count else ""
+
+
 def structure(show: Show) -> str:
     """Say what is left out of what a show has beside its slides: chapters and captions."""
     written = sum(len(slide.captions) for slide in show.slides)

@@ -19,6 +19,7 @@ FORMAT = Format(
         _losses.own_builds,
         _losses.settings_of_builds,
         _losses.unlike_transitions,
+        _losses.planes,
         _losses.framing,
         _losses.soft_edges,
         _losses.voices,

@@ -18,6 +18,7 @@ FORMAT = Format(
     loses=_losses.of(
         _losses.own_builds,
         _losses.own_transitions,
+        _losses.planes,
         _losses.framing,
         _losses.soft_edges,
         _losses.gradients,

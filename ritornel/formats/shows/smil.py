@@ -163,5 +163,5 @@ FORMAT = Format(
     mime="application/zip",
     brought="",
     writes=write,
-    loses=_losses.of(_losses.drawings, _moves),
+    loses=_losses.of(_losses.planes, _losses.drawings, _moves),
 )

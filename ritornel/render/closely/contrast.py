@@ -14,6 +14,7 @@ from ritornel.core.linecheck.seen_when import seen_when
 from ritornel.core.linecheck.texts_meet import meeting
 from ritornel.core.model import Show, Text
 from ritornel.core.model.roles import ORNAMENT
+from ritornel.core.motion.views import is_readable, seen_at
 from ritornel.core.styles import style_of
 from ritornel.core.text.naming import object_name
 from ritornel.render.closely.declared import Close, CloseRule
@@ -72,7 +73,7 @@ def _look(close: Close) -> Iterable[Finding]:
     frames.close()
     when = seen_when(slide, close.time)
     for text in texts:
-        there = [at for at in instants if when[text.id][0] <= at < when[text.id][1]]
+        there = [at for at in instants if when[text.id][0] <= at < when[text.id][1] and _is_read(close, text, at)]
         cells = list(_cells(close, text, there, seen, size))
         wanted = wanted_contrast(text.size * 720 / show.height, text.weight)
         letters = sum(cell.letters for cell in cells)
@@ -81,6 +82,11 @@ def _look(close: Close) -> Iterable[Finding]:
             worst = min(_contrast(cell.light, cell.around) for cell in faint)
             words = f"“{object_name(text, {})}” has {worst:.1f} : 1 to what is behind it, and needs {wanted:g} : 1"
             yield Finding("contrast", slide.id, words, object=text.id, mend=_mend(show, slide.id, text, cells, wanted))
+
+
+def _is_read(close: Close, text: Text, at: int) -> bool:
+    seen = seen_at(close.score.slides[close.place].targets, at)
+    return seen is None or is_readable(text, seen, close.show.width, close.show.height)
 
 
 def _is_written(text: Text) -> bool:

@@ -1,4 +1,4 @@
-"""A show as pages (PDF, ISO 32000, by fpdf2): one as each slide ends, or one before each cue as well.
+"""A show as pages (PDF, ISO 32000, by fpdf2): one as each slide ends, one for each stop on a plane, or one a cue.
 
 Pages are pictures as the film shows them, with their words over them, unseen, to be found and copied; titles of slides
 are bookmarks.
@@ -17,7 +17,10 @@ from fpdf.enums import TextMode
 from ritornel.assets.pdf_letters import WORDS, give_letters
 from ritornel.core.linecheck.seen_when import seen_when
 from ritornel.core.model import Show, Slide, Text
+from ritornel.core.motion.flying import Seen, on_stage, seen_through
+from ritornel.core.motion.views import seen_at
 from ritornel.core.score import compile
+from ritornel.core.score.stops import stop_ends
 from ritornel.core.text.naming import slide_title
 from ritornel.core.time.slide_clock import SlideTime
 from ritornel.render.filming import Drawn, Film, FilmSettings, Piece, Sources, named
@@ -33,17 +36,18 @@ _JPEG = (
 _BY_CUE = "pdf-cues"
 
 
-def instants(time: SlideTime, by_cue: bool) -> list[int]:
-    """Return the instants of a slide that have a page: its end, and where ``by_cue`` each one just before a cue."""
+def instants(slide: Slide, time: SlideTime, by_cue: bool) -> list[int]:
+    """Return the instants of a slide that have a page: each stop's end, and where ``by_cue`` each one before a cue."""
     cues = [group.start_ms - 1 for group in time.groups if group.cue and group.start_ms > 0] if by_cue else []
-    return [*cues, time.length_ms - 1] if time.length_ms else []
+    ends = stop_ends(slide, time)
+    return sorted({*cues, *ends}) if ends else []
 
 
 def _shown(film: Film) -> Iterator[tuple[int, int]]:
     """Yield the slides and instants that have a page, in their order."""
     by_cue = film.settings.kind == _BY_CUE
-    for place, time in enumerate(compile(film.show).times):
-        for at in instants(time, by_cue):
+    for place, (slide, time) in enumerate(zip(film.show.slides, compile(film.show).times, strict=True)):
+        for at in instants(slide, time, by_cue):
             yield place, at
 
 
@@ -71,23 +75,29 @@ def _make(film: Film, piece: Piece, sources: Sources, out: Path, drawn: Drawn) -
             pdf.start_section(slide_title(slide, place + 1))
             before = place
         pdf.image(io.BytesIO(encoded.tobytes()), 0, 0, pdf.w, pdf.h)
-        _words(pdf, slide, pictures.score.times[place], at)
+        score = pictures.score
+        _words(pdf, show, slide, score.times[place], at, seen_at(score.slides[place].targets, at))
         drawn(piece.weight * number / len(pages))
     out.write_bytes(bytes(pdf.output()))
 
 
-def _words(pdf: FPDF, slide: Slide, time: SlideTime, at: int) -> None:
-    """Put the words that are to be seen over the page, unseen."""
+def _words(pdf: FPDF, show: Show, slide: Slide, time: SlideTime, at: int, view: Seen | None) -> None:
+    """Put the words that are to be seen over the page, unseen; those of a plane where they are on the stage."""
     seen = seen_when(slide, time)
+    through = None if view is None else seen_through(view, show.width, show.height)
+    nearer = 1.0 if view is None else show.width / view.width
     with pdf.local_context(text_mode=TextMode.INVISIBLE):
         for thing in slide.objects:
             if isinstance(thing, Text) and seen[thing.id][0] <= at < seen[thing.id][1]:
-                pdf.set_font(WORDS, size=thing.size * _PT)
+                pdf.set_font(WORDS, size=thing.size * nearer * _PT)
                 for number, paragraph in enumerate(thing.paragraphs, 1):
+                    x, y = thing.x, thing.y + number * thing.size * thing.line_height
+                    if through is not None:
+                        x, y = on_stage(through, x, y)
+                        if not (0 <= x < show.width and 0 <= y < show.height):
+                            continue
                     if paragraph.text.strip():
-                        pdf.text(
-                            thing.x * _PT, (thing.y + number * thing.size * thing.line_height) * _PT, paragraph.text
-                        )
+                        pdf.text(x * _PT, y * _PT, paragraph.text)
 
 
 WAYS = (

@@ -10,8 +10,9 @@ import cv2
 import numpy as np
 
 from ritornel.core.model import Show
-from ritornel.core.score import Score, compile
+from ritornel.core.score import compile
 from ritornel.core.score.frame import frame_at
+from ritornel.core.score.stops import stop_ends
 from ritornel.core.text.naming import slide_title
 from ritornel.render.carried import with_faces
 from ritornel.render.filming import Drawn, Film, FilmSettings, Piece, Sources, named
@@ -34,13 +35,15 @@ class Still(NamedTuple):
 
 
 def stills(film: Film, files: Mapping[str, Path]) -> Iterator[Still]:
-    """Yield the stills of a show's slides, those that last some time."""
+    """Yield the stills of a show's slides, those that last some time: one for each stop on a plane."""
     draw = _DRAWS[film.settings.kind](film, files)
     score = compile(film.show)
-    for place, (slide, part) in enumerate(zip(film.show.slides, score.slides, strict=True)):
-        if part.length_ms:
-            words = "".join(c if c.isalnum() else "-" for c in slide_title(slide, place + 1).lower()).strip("-")
-            yield Still(f"{place + 1:03} {words[:60]}.{film.settings.kind}", draw(place))
+    for place, (slide, time) in enumerate(zip(film.show.slides, score.times, strict=True)):
+        words = "".join(c if c.isalnum() else "-" for c in slide_title(slide, place + 1).lower()).strip("-")
+        ends = stop_ends(slide, time)
+        for stop, at in enumerate(ends, 1):
+            which = f"-{stop:02}" if len(ends) > 1 else ""
+            yield Still(f"{place + 1:03}{which} {words[:60]}.{film.settings.kind}", draw(place, at))
 
 
 def small_stills(show: Show, files: Mapping[str, Path], pixels: int) -> Iterator[tuple[int, bytes]]:
@@ -55,11 +58,11 @@ def small_stills(show: Show, files: Mapping[str, Path], pixels: int) -> Iterator
             yield place + 1, encoded.tobytes()
 
 
-def _pngs(film: Film, files: Mapping[str, Path]) -> Callable[[int], bytes]:
+def _pngs(film: Film, files: Mapping[str, Path]) -> Callable[[int, int], bytes]:
     pictures = ShowPictures(film.show, film.settings, files)
 
-    def draw(place: int) -> bytes:
-        pixels, _ = pictures.frame(place, Fraction(pictures.score.slides[place].length_ms - _LAST_MS), stays=True)
+    def draw(place: int, at: int) -> bytes:
+        pixels, _ = pictures.frame(place, Fraction(at), stays=True)
         done, encoded = cv2.imencode(".png", np.ascontiguousarray(pixels[..., :3]))
         assert done
         return encoded.tobytes()
@@ -67,15 +70,15 @@ def _pngs(film: Film, files: Mapping[str, Path]) -> Callable[[int], bytes]:
     return draw
 
 
-def _svgs(film: Film, files: Mapping[str, Path]) -> Callable[[int], bytes]:
+def _svgs(film: Film, files: Mapping[str, Path]) -> Callable[[int, int], bytes]:
     show, score = film.show, compile(film.show)
     mimes = {asset.id: asset.mime for asset in show.assets if asset.kind == "picture"}
 
     def whole(asset: str) -> tuple[bytes, str] | None:
         return (files[asset].read_bytes(), mimes[asset]) if asset in files and asset in mimes else None
 
-    def draw(place: int) -> bytes:
-        sheet = frame_at(show, score, _end_of(score, place)).sheets[-1]
+    def draw(place: int, at: int) -> bytes:
+        sheet = frame_at(show, score, score.starts[place] + at).sheets[-1]
         svg = sheet_svg(sheet, show.slides[place], show.width, show.height, whole)
         return with_faces(svg, faces_on(show.slides[place])).encode()
 
@@ -85,12 +88,12 @@ def _svgs(film: Film, files: Mapping[str, Path]) -> Callable[[int], bytes]:
 _DRAWS = {"png": _pngs, "svg": _svgs}
 
 
-def _end_of(score: Score, place: int) -> int:
-    return score.starts[place] + score.slides[place].length_ms - _LAST_MS
-
-
 def _pieces(show: Show, settings: FilmSettings) -> Iterator[Piece]:
-    yield Piece(named("stills", (settings, show)), "whole", _STILL_WEIGHT * len(show.slides))
+    yield Piece(named("stills", (settings, show)), "whole", _STILL_WEIGHT * _count(show))
+
+
+def _count(show: Show) -> int:
+    return sum(len(stop_ends(slide, time)) for slide, time in zip(show.slides, compile(show).times, strict=True))
 
 
 def _make(film: Film, piece: Piece, sources: Sources, out: Path, drawn: Drawn) -> None:

@@ -36,7 +36,7 @@ def as_written(document: Document, assets: Sequence[Asset]) -> Show:
 
 def commands(plan: Document) -> Iterator[dict[str, Any]]:
     """Yield the commands that make a show, as the desk would send them."""
-    yield {"do": "set-show", "values": {name: plan[name] for name in ("title", "target") if name in plan}}
+    yield {"do": "set-show", "values": {name: plan[name] for name in ("title", "target", "words") if name in plan}}
     if "captions" in plan:
         yield {"do": "set-caption-look", "look": plan["captions"]}
     yield {"do": "set-style", "style": plan["style"]}
@@ -82,7 +82,14 @@ def _slide(slide: Document) -> Iterator[dict[str, Any]]:
 
 
 def _build(slide: str, step: Document) -> Iterator[dict[str, Any]]:
-    """Yield how a build is made: of the whole object by its own effect, of a line of it by any, and then set."""
+    """Yield how a build is made: of the whole object by its own effect, of a line of it by any, and then set.
+
+    One that goes to a view is made with that.
+    """
+    if step["kind"] == "view":
+        view = {name: value for name, value in step["view"].items() if name != "id"}
+        yield {"do": "add-views", "slide": slide, "views": [view], "ids": [step["view"]["id"]], "builds": [step["id"]]}
+        return
     new = {"kind": step["kind"], "objects": [f"{slide}-{step['object']}"], "ids": [step["id"]]}
     yield {"do": "add-builds", "slide": slide, **new, "effect": "fade" if "part" in step else step["effect"]}
     rest = {name: value for name, value in step.items() if name not in ("id", "object", "kind")}

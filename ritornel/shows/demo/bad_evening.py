@@ -12,7 +12,7 @@ def document(heard: Heard) -> Document:
     slides = [
         _said(heard), _unheard(), _voiced(heard), _far(heard), _other_words(heard), _marks(heard), _hurried(heard),
         _late(), _builds(), _off_stage(), _parts(), _small(), _crowded(), _faint(), _strobe(), _quick(), _long(), _cut(),
-        _blended(), _missing(), _unread(), _loud(), _still(), _twin("twin"), _twin("again"), _torn(),
+        _blended(), _missing(), _unread(), _loud(), _giddy(), _still(), _twin("twin"), _twin("again"), _torn(),
     ]  # fmt: skip
     return {
         "title": "A bad evening",
@@ -225,6 +225,17 @@ def _still() -> Document:
 
 def _twin(key: str) -> Document:
     return _slide(key, "Once more", hold=2000)
+
+
+def _giddy() -> Document:
+    there = _text("there", "And there already", 3920, 60, 1120, 54)
+    views = [{"id": f"view-{n}", "x": 640 + 3840 * n, "y": 360, "width": 1280} for n in range(2)]
+    order = [
+        {"id": "here", "kind": "view", "trigger": "alongside", "view": "view-0"},
+        {"id": "off", "kind": "view", "trigger": "following", "view": "view-1", "delay": 2500, "duration": 200},
+    ]
+    plane = {"plane": {"width": 5120, "height": 720}, "views": views}
+    return _slide("giddy", "Here", there, running_order=order, hold=2500, **plane)
 
 
 def _torn() -> Document:

@@ -1,11 +1,11 @@
 """What holds everywhere."""
 
 import os
-from ipaddress import ip_network
 from pathlib import Path
 
 from csp.constants import NONE, SELF
 
+from ritornel.site.settings.accounts import *  # noqa: F403
 from ritornel.site.settings.media_store import s3_storage
 
 ROOT = Path(__file__).resolve().parents[3]
@@ -18,18 +18,24 @@ VAR = Path(os.environ.get("RITORNEL_VAR", _HOME if IS_RELEASED else ROOT / "var"
 VAR.mkdir(parents=True, exist_ok=True)
 
 INSTALLED_APPS = [
+    "ritornel.administration",
+    "ritornel.administration.apps.OursConfig",
     "django.contrib.auth",
     "django.contrib.contenttypes",
     "django.contrib.sessions",
     "django.contrib.messages",
     "django.contrib.staticfiles",
+    "ritornel.accounts",
+    "allauth",
+    "allauth.account",
+    "allauth.mfa",
+    "allauth.usersessions",
     "axes",
     "csp",
     "ritornel.site.apps.SiteConfig",
     "django_tasks",
     "django_tasks_db",
     "ritornel.jobs",
-    "ritornel.accounts",
     "ritornel.library",
     "ritornel.shows",
     "ritornel.play",
@@ -46,6 +52,8 @@ INSTALLED_APPS = [
     "ritornel.publishing",
     "ritornel.checks",
     "ritornel.people",
+    "ritornel.comments",
+    "ritornel.oneself",
 ]
 
 MIDDLEWARE = [
@@ -60,6 +68,7 @@ MIDDLEWARE = [
     "django.middleware.clickjacking.XFrameOptionsMiddleware",
     "ritornel.site.middleware.keep_private",
     "ritornel.site.middleware.SayWhen",
+    "allauth.account.middleware.AccountMiddleware",
     "axes.middleware.AxesMiddleware",
 ]
 
@@ -76,6 +85,7 @@ TEMPLATES = [
                 "django.template.context_processors.request",
                 "django.contrib.auth.context_processors.auth",
                 "django.contrib.messages.context_processors.messages",
+                "ritornel.site.dates.dates",
             ],
             "builtins": [
                 "ritornel.site.templatetags.times",
@@ -101,27 +111,6 @@ DATABASES = {
 }
 DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
 TEST_RUNNER = "tests.runner.Runner"
-
-AUTHENTICATION_BACKENDS = ["axes.backends.AxesStandaloneBackend", "django.contrib.auth.backends.ModelBackend"]
-AUTH_PASSWORD_VALIDATORS = [
-    {"NAME": "django.contrib.auth.password_validation.MinimumLengthValidator"},
-    {"NAME": "django.contrib.auth.password_validation.CommonPasswordValidator"},
-]
-LOGIN_URL = "accounts:sign-in"
-LOGIN_REDIRECT_URL = "lobby:list"
-LOGOUT_REDIRECT_URL = "accounts:sign-in"
-AXES_FAILURE_LIMIT = 10
-AXES_LOCKOUT_PARAMETERS = [["username", "ip_address"]]  # a name at an address, so that nobody can lock others out
-AXES_HANDLER = "ritornel.accounts.limits.Limits"
-AXES_CLIENT_IP_CALLABLE = "ritornel.accounts.limits.client_address"
-AXES_RESET_ON_SUCCESS = True
-AXES_COOLOFF_TIME = 0.25  # hours
-FAILURES_FOR_AN_ADDRESS = 100
-FAILURES_FOR_A_NAME = 100
-_PROXIES = os.environ.get("RITORNEL_TRUSTED_PROXIES", "").split(",")
-TRUSTED_PROXIES = [str(ip_network(a.strip(), strict=False)) for a in _PROXIES if a.strip()]
-"""Addresses or networks whose X-Forwarded-For is believed."""
-AXES_LOCKOUT_TEMPLATE = "accounts/locked.html"
 
 CACHES = {
     "default": {"BACKEND": "django.core.cache.backends.locmem.LocMemCache"},
@@ -182,11 +171,18 @@ RATES = {
     "films": (120, 3600),
     "looking": (1200, 600),
     "watching": (600, 60),
+    "here": (12_000, 600),
     "sharing": (100, 3600),
+    "comments": (600, 3600),
+    "own-data": (10, 3600),
 }
 """How often an account may ask for what costs something: so many times in so many seconds."""
+DEMO_SPEAKS = "ritornel.comments.demo.speak"
+"""Lets the people of the demo say what they think of its talk."""
+
 JOBS = {
     "upload": "ritornel.library.taking_in.look_through",
+    "tiles": "ritornel.library.tiling.make",
     "cut": "ritornel.voices.cutting.cut",
     "hear": "ritornel.voices.hearing.listen",
     "clean": "ritornel.voices.cleaning.clean",
@@ -201,6 +197,9 @@ JOBS = {
     "edition-stills": "ritornel.publishing.reading.draw_stills",
 }
 """What does a job of each kind: a function of a ``jobs.running.AtWork``."""
+
+CHORES = {"tidy_media": 3600, "delete_left": 3600, "send_digests": 60}
+"""What a worker does beside its jobs: commands, and how many seconds lie between one time and the next."""
 
 JOBS_AT_ONCE = {"film-piece": 2, "look-closely": 2}
 """Of kinds that are named here, so many are done at once, whoever they are for: what is quick finds a hand."""
@@ -230,6 +229,9 @@ EMAIL_HOST, _, _PORT = MAIL_HOST.partition(":")
 EMAIL_PORT = int(_PORT or 25)
 EMAIL_FILE_PATH = VAR / "mail"
 DEFAULT_FROM_EMAIL = os.environ.get("RITORNEL_MAIL_FROM", "ritornel@localhost")
+
+ADDRESS = os.environ.get("RITORNEL_ADDRESS", "http://127.0.0.1:8000").rstrip("/")
+"""Where this is reached, for links in mails that nobody's request causes."""
 
 COLLECTION = os.environ.get("RITORNEL_COLLECTION", "")
 """The address of a collection outside that the library searches: the only one that may lie in a private network."""

@@ -1,6 +1,11 @@
 """Times as templates write them."""
 
+from datetime import datetime
+
 from django import template
+from django.utils.timezone import localtime
+
+from ritornel.site.dates import written
 
 register = template.Library()
 
@@ -29,3 +34,34 @@ def seconds(ms: int) -> str:
 def signed_seconds(ms: int) -> str:
     """Return a difference in ms as seconds with its sign: “+1.4 s”."""
     return f"{int(ms) / 1000:+.1f} s".replace("-", "\N{MINUS SIGN}")
+
+
+@register.filter
+def on_day(at: datetime, language: str) -> str:
+    """Return a day as it is written in a language: “1 December 2026”."""
+    return written(at, str(language)) if at else ""
+
+
+@register.filter
+def at_hour(at: datetime, language: str) -> str:
+    """Return a day and an hour of it as they are written in a language: “1 December 2026, 14:05”."""
+    return f"{written(at, str(language))}, {localtime(at):%H:%M}" if at else ""
+
+
+_BROWSERS = (("Edg/", "Edge"), ("Firefox/", "Firefox"), ("Chrom", "Chromium"), ("Safari/", "Safari"))
+_SYSTEMS = (
+    ("Android", "Android"),
+    ("iPhone", "a phone"),
+    ("iPad", "a tablet"),
+    ("Windows", "Windows"),
+    ("Mac OS", "macOS"),
+    ("Linux", "Linux"),
+)
+
+
+@register.filter
+def browser(agent: str) -> str:
+    """Return what browser a User-Agent names, in words: “Firefox on Linux”."""
+    name = next((name for mark, name in _BROWSERS if mark in agent), "A browser")
+    system = next((name for mark, name in _SYSTEMS if mark in agent), "")
+    return f"{name} on {system}" if system else name

@@ -41,6 +41,23 @@ class Words(unittest.TestCase):
 
 
 class Offered(unittest.TestCase):
+    def test_on_a_plane_they_come_where_it_is_seen_nearest(self):
+        lamp = {"id": "lamp", "kind": "shape", "x": 3000, "y": 400, "width": 200, "height": 200}
+        of = {"plane": {"width": 4000, "height": 2250}, "views": [
+            {"id": "all", "x": 2000, "y": 1125, "width": 4000}, {"id": "near", "x": 3100, "y": 500, "width": 640, "name": "The lamp"},
+        ]}  # fmt: skip
+        goes = [{"id": f"to-{v['id']}", "kind": "view", "view": v["id"], "trigger": t} for v, t in zip(of["views"], ("alongside", "cue"), strict=True)]  # fmt: skip
+        made = show(slide(*goes, objects=(lamp,), **of))
+        self.assertEqual(said(made, "lamp"), "“Rectangle” fades in, taking 0.6 s, when we are at “The lamp”.")
+        sentence = building_sentence(made, made.slides[0], Building(objects=["lamp"]))
+        self.assertEqual(
+            {c.values.get("here") for g in sentence.settings["what"].groups for c in g.choices}, {"to-near"}
+        )
+        where = [(c.words, c.values) for c in sentence.settings["here"].choices]
+        self.assertEqual(where, [("when we are at “View 1”", {"here": "to-all"}), ("when we are at “The lamp”", {"here": "to-near"}), ("at the end", {"here": ""})])  # fmt: skip
+        self.assertTrue(said(made, "lamp", here="").endswith(", at the end."))
+        self.assertTrue(said(made, "box", here="to-all").endswith("at “View 1”."))
+
     def test_first_what_such_things_have_most_often(self):
         boxes = (box("a"), box("b"), LIST)
         rising = slide(

@@ -7,12 +7,13 @@ import { transitionToBe } from "../parts/sentences/transitions.js";
 import { choice, colourField, timeField } from "../parts/fields.js";
 import { openLengths } from "../parts/lengths/lengths.js";
 import { newIds } from "../parts/state/ids.js";
+import { forWhom } from "./giving.js";
 import "../parts/sentences/sentence.js";
 
 export function footPane(contact) {
   const { store, sheet } = contact;
   return new Pane(document.getElementById("foot"), {
-    shows: () => [store.shown, store.selection.slides],
+    shows: () => [store.shown, store.selection.slides, contact.told.people],
     draw: () => (sheet.chosen.length ? line(contact, sheet.chosen) : html`<span class="soft">Click slides to select them, drag them into another order; a double click opens one on the desk. <kbd>/</kbd> finds, <kbd>K</kbd> skips, <kbd>P</kbd> plays.</span>`),
   });
 }
@@ -35,6 +36,7 @@ function line(contact, slides) {
     <label><span class="soft">ground</span> ${colourField("Ground", alike("ground"), (background) => set({ background, ground: null }))}</label>
     ${style ? html`<label><span class="soft">kind</span> ${choice("Kind of slide", alike("kind"), [["", "none"], ...Object.entries(store.vocabulary.slide_kinds)], (kind) => kind && store.edit({ do: "set-kind", slides, kind }))}</label>` : nothing}
     <label><span class="soft">chapter</span> ${choice("Chapter", chapterOf(contact, slides) ?? "", [...(chapterOf(contact, slides) === null ? [["", chapters.length ? "various" : "none"]] : []), ...chapters.map((c) => [c.id, c.title || "untitled"]), ["+", "a new chapter from here"]], (id) => id && toChapter(contact, slides, id))}</label>
+    ${forWhom(contact, slides, "Whose these slides are")}
     <span class="flex-1"></span>
     <button class="act" title="How long they last: each so long, longer, fitted, on the beat" @click=${() => lengthsOf(contact)}>Lengths</button>
     <button class="act" @click=${() => duplicateChosen(contact)}>Duplicate</button>

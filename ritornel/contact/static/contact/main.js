@@ -19,12 +19,12 @@ import { Told } from "./told.js";
 /** What sentences show on a desk's stage; here their samples alone show it. */
 const WITHOUT_A_STAGE = { stage: { preview() {}, see() {} }, arranging: { drawWays() {} } };
 
-const { state, vocabulary, told, addresses } = pageData("page");
+const { state, vocabulary, told, people, addresses } = pageData("page");
 const address = new URL(".", location.href).pathname;
 const journal = await openJournal(state.show.id);
 const store = new Store({ address, state, vocabulary, journal, all: false });
 const contact = { store, addresses, notice: new Notice(), ...WITHOUT_A_STAGE };
-contact.told = new Told(contact, told);
+contact.told = new Told(contact, told, people);
 contact.sheet = new Sheet(contact);
 drawOnChange(store, [headPane(contact), contact.sheet, footPane(contact)]);
 sayWhoseStep(store, contact.notice);

@@ -4,9 +4,11 @@ import { follow } from "../site/gesture.js";
 import { html, nothing, repeat } from "../site/vendor/lit.js";
 import { tenths } from "../site/times.js";
 import { SlidePictures } from "../parts/media/pictures.js";
+import { forWhom } from "./giving.js";
 import { fieldValue, Pane } from "../parts/pane.js";
 
 const HEIGHT_PX = 112;
+const LEAST_STOP_PX = 40; // narrower, its stops would tell nothing
 const NARROWEST_PX = 66;
 const WIDTHS = "ritornel/contact-widths";
 const SCALES = { least: 0.004, most: 0.12, usual: 0.0175, by: 1.4 };
@@ -21,7 +23,7 @@ function ends(event) {
 export class Sheet extends Pane {
   constructor(contact) {
     super(document.getElementById("sheet"), {
-      shows: () => [this.store.shown, this.store.selection.slides, this.contact.told.told, this.contact.told.hits, this.alike, this.scale, this.width, this.come],
+      shows: () => [this.store.shown, this.store.selection.slides, this.contact.told.told, this.contact.told.people, this.contact.told.hits, this.alike, this.scale, this.width, this.come],
       draw: () => this.template(),
     });
     this.contact = contact;
@@ -107,7 +109,8 @@ export class Sheet extends Pane {
     const rename = (event) => this.store.edit({ do: "set-chapter", slide: first, title: event.target.value.trim() });
     return html`<section class="strip-chapter" data-chapter=${id} aria-label=${title || "Without a chapter"}>
       <div class="strip-head"><textarea class="strip-title" rows="1" maxlength="300" placeholder="no chapter" aria-label="Title of the chapter" @change=${rename} @keydown=${ends} ${fieldValue(title)}></textarea>
-        <div><b>${tenths(length)}</b> <span class="soft">${rows.length === 1 ? "1 slide" : `${rows.length} slides`}</span></div></div>
+        <div><b>${tenths(length)}</b> <span class="soft">${rows.length === 1 ? "1 slide" : `${rows.length} slides`}</span></div>
+        ${forWhom(this.contact, rows.map((row) => row.id), "Whose this chapter is")}</div>
       <div class="strip" role="listbox" aria-multiselectable="true" aria-label="Slides of ${title || "the show"}">${repeat(rows, (row) => row.id, (row) => this.slide(row))}</div>
     </section>`;
   }
@@ -125,9 +128,15 @@ export class Sheet extends Pane {
       role="option" aria-selected=${String(chosen)} aria-label=${name} tabindex=${this.isEntry(row.id) ? 0 : -1} data-slide=${row.id} .style=${`width:${width}px`}>
       <div class="strip-pictures" .style=${`background-color:${brief.ground}`}>${this.pictures(row, brief, width)}${corner > 2 ? html`<i class="strip-corner" .style=${`width:${corner}px`}></i>` : nothing}</div>
       <div class="strip-cues">${brief.cues.map((cue) => html`<i .style=${`left:${at(cue)}px`}></i>`)}</div>
-      <div class="strip-name"><b>${row.number}</b> <span>${store.title(row.id)}</span> <em>${brief.skipped ? "skipped" : `${(row.length / 1000).toFixed(1)} s`}</em></div>
+      <div class="strip-name"><b>${row.number}</b> <span>${store.title(row.id)}</span> ${this.given(row.id)}<em>${brief.skipped ? "skipped" : `${(row.length / 1000).toFixed(1)} s`}</em></div>
       ${this.words(row.id)}
     </div>`;
+  }
+
+  /** The initials of whom a slide is given to. */
+  given(id) {
+    const { given, initials } = this.contact.told.people;
+    return given[id] ? html`<abbr class="given-mark" title="for ${given[id]}">${initials[given[id]] ?? given[id]}</abbr>` : nothing;
   }
 
   /** Whether a slide is the one to which Tab leads: that on which one was last, else the first. */
@@ -143,9 +152,15 @@ export class Sheet extends Pane {
     return Math.max(0, slides.findIndex((one) => one.getBoundingClientRect().bottom > top));
   }
 
-  /** One that lasts long shows itself as it stands after each cue in turn; another with everything on it. */
-  pictures({ id, length, version, number }, { look, cues }, width) {
+  /** One that lasts long shows itself as it stands after each cue in turn, or at each stop on its plane; another with everything on it. */
+  pictures({ id, length, version, number }, { look, cues, stops }, width) {
     const far = Math.abs(number - 1 - this.seen);
+    if (stops.length > 1 && width / stops.length >= LEAST_STOP_PX) {
+      return stops.map((end, n) => {
+        const wide = ((end - (stops[n - 1] ?? 0)) * width) / length;
+        return this.picture(this.drawnPictures.at(`stops/${n}/${encodeURIComponent(id)}?version=${version}`, far), wide);
+      });
+    }
     const count = Math.ceil(width / this.picturePx - 0.2);
     if (count < 2 || !cues.length) return this.picture(this.drawnPictures.address(id, look, far));
     return Array.from({ length: count }, (_, n) => {
@@ -155,8 +170,8 @@ export class Sheet extends Pane {
     });
   }
 
-  picture(address) {
-    return address ? html`<img src=${address} alt="" decoding="async" draggable="false" width=${this.picturePx} height=${HEIGHT_PX}>` : html`<i class="strip-blank" .style=${`width:${this.picturePx}px`}></i>`;
+  picture(address, wide = this.picturePx) {
+    return address ? html`<img src=${address} alt="" decoding="async" draggable="false" width=${wide} height=${HEIGHT_PX}>` : html`<i class="strip-blank" .style=${`width:${wide}px`}></i>`;
   }
 
   words(id) {

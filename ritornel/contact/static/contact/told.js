@@ -1,12 +1,13 @@
 // What stands under the slides: what is unfinished, and, while one looks for words, where they stand.
 
-import { ask } from "../site/sending.js";
+import { ask, send } from "../site/sending.js";
 
 const RESTS_MS = 250;
 
 export class Told {
-  constructor({ store }, told) {
-    Object.assign(this, { store, told, words: "", hits: null });
+  constructor({ store, notice }, told, people) {
+    Object.assign(this, { store, notice, told, people, words: "", hits: null });
+    store.on("comments", () => this.refresh()); // slides may be given to others
     this.revision = store.kept.revision;
     store.on("changed", () => this.followRevision());
   }
@@ -21,8 +22,16 @@ export class Told {
 
   async refresh() {
     const { status, data } = await ask(`${this.store.address}told`);
-    if (status === 200) this.told = data.told;
+    if (status === 200) Object.assign(this, { told: data.told, people: data.people });
     if (this.words) await this.find(this.words);
+    this.store.changed();
+  }
+
+  /** Gives slides to somebody by name; "" takes them back. */
+  async give(slides, to) {
+    const { status, data } = await send(`${this.store.address}given`, { slides, to });
+    if (status === 200) this.people = { ...this.people, given: data.given };
+    else this.notice.say(`Not given: ${data.error ?? "the server did not answer; try again"}.`);
     this.store.changed();
   }
 

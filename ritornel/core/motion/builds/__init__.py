@@ -18,6 +18,7 @@ DEFAULT_EFFECT: dict[str, str] = {
     "emphasis": "pulse",
     "exit": "appear",
     "path": "appear",
+    "view": "fly",
     **{act: act for act in ACTS},
 }
 

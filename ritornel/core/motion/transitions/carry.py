@@ -3,11 +3,11 @@
 from collections.abc import Iterable, Mapping, Sequence
 
 from ritornel.core.drawing.grounds import ground_keys
-from ritornel.core.model.keys import target_key
-from ritornel.core.motion.carrying import Pair, Way
+from ritornel.core.model.keys import VIEW_KEY, target_key
+from ritornel.core.motion.carrying import Pair, Way, gone_over
 from ritornel.core.motion.curves import Curve
 from ritornel.core.motion.declared import Scene, TransitionKind
-from ritornel.core.motion.pieces import BARE, HIDDEN, Piece, moving, over_progress
+from ritornel.core.motion.pieces import BARE, HIDDEN, Piece, moving, over_progress, with_view
 from ritornel.core.motion.standing import Standing
 
 _MOST_BETWEEN = 4
@@ -22,6 +22,13 @@ _FADES_IN: Curve = ("opacity", ((0, 0.0), (1, 1.0)))
 
 
 def _pieces(scene: Scene) -> Sequence[Piece]:
+    """Return what goes, what comes and what is carried; over a plane that both slides have the stage goes on."""
+    pieces = _carried(scene)
+    way = None if scene.before is None or scene.after is None else gone_over(scene.before, scene.after)
+    return pieces if way is None else [with_view(piece, VIEW_KEY, way) for piece in pieces]
+
+
+def _carried(scene: Scene) -> Sequence[Piece]:
     """Return, from the bottom up: what goes; the new ground; what is carried as it was; the new slide over it."""
     before, after = scene.before, scene.after
     if before is None or after is None:

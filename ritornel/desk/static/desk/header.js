@@ -22,8 +22,9 @@ export function headerPane(desk, addresses) {
     else event.target.value = store.shown.show.title;
   };
   const pane = new Pane(document.getElementById("head"), {
-    shows: () => [store.shown.show, store.shown.length, store.shown.found + desk.closely.found.length, store.kept, line.state, line.busy, journal.trouble],
-    draw: (show, length, found) => {
+    shows: () => [store.shown.show, store.shown.length, store.shown.found + desk.closely.found.length, store.kept, line.state, line.busy, journal.trouble, store.presence?.shown, store.presence?.followed, store.shown.order, desk.remarks.open],
+    draw: (show, length, found, ...others) => {
+      const said = others.at(-1);
       const over = show.target !== null && length > show.target;
       return html`
         <a class="word-mark pr-3 border-r border-rule" href=${addresses.list}>Ritornel</a>
@@ -34,11 +35,13 @@ export function headerPane(desk, addresses) {
         ${show.target === null ? nothing : html`<span class="desk-gauge ${over ? "is-over" : ""}" id="gauge" aria-hidden="true"><i .style=${`width:${Math.min(100, (100 * length) / Math.max(1, show.target))}%`}></i></span>`}
         ${keptWords(desk)}
         <span class="flex-1"></span>
+        ${othersHere(desk)}
         ${stepButton(desk, "undo", store.kept.undo)}${stepButton(desk, "redo", store.kept.redo)}
         <button class="act" id="show-sheet" @click=${() => openShowSheet(desk)}>Pace and beds</button>
         <a class="act" href=${addresses.contact}>Contact sheet</a>
         <a class="act" href=${addresses.library}>Library</a>
         <a class="act" href=${addresses.people}>People</a>
+        ${said ? html`<a class="act" id="said" href=${addresses.comments}>Said<b class="found-count ml-1">${said}</b></a>` : nothing}
         <a class="act" href=${addresses.history}>History</a>
         <a class="act" href=${addresses.lectern}>Rehearse</a>
         <a class="act" href=${addresses.record} @click=${(event) => (event.currentTarget.hash = store.focus ?? "")}>Record</a>
@@ -77,6 +80,18 @@ function takeWords(journal) {
 function signIn(store) {
   window.open("/sign-in?next=/signed-in", "ritornel-sign-in", "popup,width=420,height=480");
   store.line.again();
+}
+
+/** Who else is on the show, by initials, and on which slide; pressed, one follows them. */
+function othersHere({ store, remarks }) {
+  const { presence } = store;
+  if (!presence?.shown.length) return nothing;
+  return html`<span class="here-marks" role="group" aria-label="Also here">${presence.shown.map(({ page, name, slide }) => {
+    const at = store.slideIndex(slide) + 1;
+    const isFollowed = presence.followed === page;
+    const words = `${name}${at ? `, on slide ${at}` : ""}: ${isFollowed ? "followed; press to go your own way" : "press to follow"}`;
+    return html`<button class="here-mark" aria-pressed=${String(isFollowed)} title=${words} aria-label=${words} @click=${() => presence.follow(isFollowed ? null : page)}><b>${remarks.talk.data?.initials?.[name] ?? name.slice(0, 2)}</b>${at || ""}</button>`;
+  })}</span>`;
 }
 
 function stepButton(desk, id, what) {

@@ -8,6 +8,8 @@ import { Notice } from "../parts/notice.js";
 import "../site/confirm.js";
 import { pageData } from "../site/dom.js";
 
+document.querySelector("select[data-at-once]")?.addEventListener("change", (event) => event.target.form.requestSubmit());
+
 const notice = new Notice();
 const kinds = pageData("files");
 

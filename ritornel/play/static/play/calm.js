@@ -1,9 +1,9 @@
-// A show for those who ask their system for less motion: transitions are crossfades, builds that move are fades, and what
-// they leave behind is there at once. No time changes.
+// A show for those who ask their system for less motion: transitions and moves over a plane are crossfades, builds that
+// move are fades, and what they leave behind is there at once. No time changes.
 
-import { WHOLE } from "./evaluate.js";
+import { VIEW_KEY, WHOLE } from "./evaluate.js";
 
-const MOVES = new Set(["x", "y", "scale_x", "scale_y", "rotate", "turn_x", "turn_y", "pivot_x", "pivot_y", "blur", "clip", "soft"]);
+const MOVES = new Set(["view", "x", "y", "scale_x", "scale_y", "rotate", "turn_x", "turn_y", "pivot_x", "pivot_y", "blur", "clip", "soft"]);
 const LINEAR = [0, 0, 1, 1];
 const HOLD = [];
 const calmly = new WeakMap(); // what was made calm, by what it was made from
@@ -23,7 +23,13 @@ export function asWished(slides) {
 /** A slide of a play, calm. */
 export function calmed(slide) {
   const { score } = slide;
-  return { ...slide, score: { ...score, transition: crossfade(score.transition), targets: score.targets.map(calmTarget) } };
+  const crossings = score.targets.filter(({ key }) => key === VIEW_KEY).flatMap(({ tracks }) => tracks.flatMap(crossingsOf));
+  return { ...slide, score: { ...score, transition: crossfade(score.transition), targets: score.targets.map(calmTarget), crossings } };
+}
+
+/** The moves of what is seen of a plane: {from, to, old}; over each the new view comes over the old one. */
+function crossingsOf(track) {
+  return movingRuns(track).map(({ first, from, to }) => ({ from, to, old: track.values[first] }));
 }
 
 function crossfade(plan) {

@@ -5,6 +5,7 @@ const MULTIPLIED = new Set(["scale_x", "scale_y", "opacity", "visible", "brightn
 const BLACK = "#000000";
 export const WHOLE = 1_000_000; // the progress of a transition that has ended
 export const NOTHING = -1; // the slide before the first
+export const VIEW_KEY = "/view"; // of what a slide shows of its plane, among its targets
 const ADDED = new Set(["x", "y", "rotate", "blur", "turn_x", "turn_y"]);
 
 /** Output of an easing (see core/motion/easing.py) at a progress in 0..1. */
@@ -160,13 +161,22 @@ export function evaluate(play, time) {
   const within = Math.min(Math.max(0, time - start), length);
   const plan = slide.transition ?? NONE_YET;
   const fresh = layer(slide, index, within);
-  if (within >= plan.duration) return { slide: index, time: within, backdrop: BLACK, layers: [fresh] };
+  if (within >= plan.duration) return { slide: index, time: within, backdrop: BLACK, layers: crossed(fresh, slide, within) };
   const previous = lastOfLength(play.order, index - 1);
   const before = previous === null ? null : play.slides[play.order[previous][0]]?.score;
   const old = before ? layer(before, previous, before.length) : { ...fresh, slide: NOTHING, time: 0, targets: {} };
   const progress = progressAt(plan, within);
   const layers = plan.pieces.map((piece) => pieceAt(piece, piece.of === "new" ? fresh : old, progress));
   return { slide: index, time: within, backdrop: previous === null ? BLACK : plan.backdrop, layers };
+}
+
+/** A slide as it stands by itself; where it was made calm and goes over its plane, the new view over the old one. */
+function crossed(fresh, { crossings = [] }, within) {
+  const crossing = crossings.find(({ from, to }) => within >= from && within < to);
+  if (!crossing) return [fresh];
+  const { from, to, old } = crossing;
+  const below = { ...fresh, targets: { ...fresh.targets, [VIEW_KEY]: { view: old } } };
+  return [below, { ...fresh, properties: { opacity: (within - from) / (to - from) } }];
 }
 
 function layer(slide, index, time) {

@@ -1,12 +1,13 @@
 // What is drawn at an instant, as core.score.frame says it: the same arithmetic, which a test holds against that. What
 // the page puts onto the stage is only what is said here.
 
-import { NOTHING, evaluate } from "./evaluate.js";
-import { matrixOf } from "./placing.js";
+import { NOTHING, VIEW_KEY, evaluate } from "./evaluate.js";
+import { matrixOf, placedThrough, seenThrough } from "./placing.js";
 
 export const SOFTLY = 0.4; // a soft edge is blurred with a standard deviation of so much of how far it is soft
 export const PEN = 3; // stage units, for what is drawn on and has no line of its own
 export const PEN_OF_LETTERS = 1 / 36; // of their size
+const CAST = 120; // stage units: so far from its box something may reach, by its shadow or its line
 export const STANDS = [1, 0, 0, 0, 1, 0, 0, 0, 1];
 
 /** How something stands, is seen and painted in a state of it; null while it is hidden. */
@@ -69,13 +70,40 @@ export function frameAt(play, time) {
 function sheetOf(play, layer) {
   const id = layer.slide === NOTHING ? "" : play.order[layer.slide][0];
   const slide = id ? play.slides[id] : { background: "#000000", nodes: [] };
-  const things = slide.nodes.filter((node) => node.kind !== "sound").flatMap((node) => thingsOf(node, layer.targets));
+  const view = viewIn(layer.targets, play);
+  const things = slide.nodes.filter((node) => node.kind !== "sound").flatMap((node) => thingsOf(node, layer.targets, view));
   const sorted = [...things.filter((thing) => !thing.front), ...things.filter((thing) => thing.front)];
-  return { slide: id, ground: slide.background, ...sheetIn(layer), things: sorted };
+  return { slide: id, ground: slide.background, ...sheetIn(layer), view, things: sorted };
 }
 
-function thingsOf(node, states) {
-  const drawn = drawnIn(states[node.key], node.rotation, node.opacity);
+/** How what lies on a slide's plane is seen on the stage; null for one without a plane. */
+export function viewIn(states, { width, height }) {
+  const seen = states[VIEW_KEY]?.view;
+  return seen ? seenThrough(seen, width, height) : null;
+}
+
+/** Something drawn as it is placed through a view: what lies under a slide's objects stays with the stage. */
+export function through(view, drawn, node) {
+  if (!drawn || !view || node.fixed || isOfGround(node.key)) return drawn;
+  return { ...drawn, place: placedThrough(view, boxOf(node), drawn.place) };
+}
+
+/** Whether nothing of what is placed so on a plane can be seen on the stage, also not what it casts around itself. */
+export function isBeside(place, [x, y, wide, high], { width, height }) {
+  const [a, b, c, d, e, f, g, h] = place;
+  if (g || h) return false;
+  const [across, down] = [x + wide / 2 + c, y + high / 2 + f];
+  const [reachX, reachY] = [(Math.abs(a) * wide + Math.abs(b) * high) / 2, (Math.abs(d) * wide + Math.abs(e) * high) / 2];
+  const around = CAST * Math.hypot(a, d);
+  return across + reachX + around < 0 || across - reachX - around > width || down + reachY + around < 0 || down - reachY - around > height;
+}
+
+function isOfGround(key) {
+  return key.startsWith("//");
+}
+
+function thingsOf(node, states, view) {
+  const drawn = through(view, drawnIn(states[node.key], node.rotation, node.opacity), node);
   if (!drawn) return [];
   const marks = (node.marks ?? []).flatMap((mark) => partOf(mark, states, [], mark.behind));
   const lines = (node.parts ?? []).flatMap((line) => partOf({ ...line, x: 0, width: node.width }, states, line.pieces ?? []));
@@ -89,6 +117,6 @@ function partOf(part, states, pieces, behind = false) {
   return [{ ...drawn, key: part.key, box: boxOf(part), behind, inside: pieces.flatMap((piece) => partOf(piece, states, [])) }];
 }
 
-function boxOf({ x, y, width, height }) {
+export function boxOf({ x, y, width, height }) {
   return [x, y, width, height];
 }

@@ -3,6 +3,7 @@
 import { fontFamily } from "./families.js";
 import { keepPicture } from "./kept_pictures.js";
 import { takeMedium } from "./media_pool.js";
+import { TiledPicture } from "./tiled.js";
 
 const SAME = 0.01; // stage units
 const FAR = 100000; // beyond everything that is set, as core.text.parts has it
@@ -47,7 +48,8 @@ function buildObject(node, assets, as) {
   around.append(seen);
   element.append(around);
   fitMedia(media, node);
-  return { element, media };
+  const { tiles } = assets[node.asset] ?? {};
+  return { element, media, tiled: tiles && !as ? new TiledPicture(media, tiles) : null };
 }
 
 /** A drawing that is not made anew yet fills its object's box all the same. */

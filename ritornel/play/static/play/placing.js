@@ -23,6 +23,24 @@ export function matrixOf(rotation, state) {
   return rows.flatMap(([p, q, r]) => [p, q, r - p * pivotX - q * pivotY]);
 }
 
+/** Where places on a plane are on a stage of that size, when (x, y, width, turn) of it are seen; core.motion.flying. */
+export function seenThrough([x, y, wide, turn], width, height) {
+  const scale = width / wide;
+  const [a, b] = [scale * Math.cos(-turn * RADIAN), scale * Math.sin(-turn * RADIAN)];
+  return [a, -b, width / 2 - a * x + b * y, b, a, height / 2 - b * x - a * y, 0, 0, 1];
+}
+
+/** Where something on a plane is placed, about its box's centre, when that is seen through a view. */
+export function placedThrough([a, , c, b, , f], box, [p, q, r, s, t, u, g, h, i]) {
+  const [x, y] = [box[0] + box[2] / 2, box[1] + box[3] / 2];
+  const [movedX, movedY] = [a * x - b * y + c - x, b * x + a * y + f - y];
+  return [
+    a * p - b * s + movedX * g, a * q - b * t + movedX * h, a * r - b * u + movedX * i,
+    b * p + a * s + movedY * g, b * q + a * t + movedY * h, b * r + a * u + movedY * i,
+    g, h, i,
+  ];
+}
+
 /** A homography as a CSS transform: of the plane where it is one, else of space. */
 export function transformOf([a, b, c, d, e, f, g, h, i]) {
   if (!g && !h && i === 1) return `matrix(${a}, ${d}, ${b}, ${e}, ${c}, ${f})`;

@@ -1,13 +1,14 @@
 // The stage: slides as layers of nodes, put into the state that a frame says. Sizes in stage units.
 
-import { NOTHING, stateAt } from "./evaluate.js";
+import { NOTHING, VIEW_KEY, stateAt } from "./evaluate.js";
 import { announceLinks } from "./links.js";
 import { Ink } from "./inking.js";
-import { STANDS, drawnIn, sheetIn } from "./frame.js";
+import { STANDS, boxOf, drawnIn, isBeside, sheetIn, through, viewIn } from "./frame.js";
 import { Cover } from "./masks.js";
 import { release } from "./media_pool.js";
 import { build, fitMedia, frameBox, stretchDrawing } from "./nodes.js";
-import { transformOf } from "./placing.js";
+import { seenThrough, transformOf } from "./placing.js";
+import { restAhead } from "./tiled.js";
 
 /** Draws frames of a show into `root`. `play` is {width, height, order, slides, assets}. */
 export class Stage {
@@ -15,6 +16,7 @@ export class Stage {
     this.root = root;
     this.play = play;
     this.layers = new Map();
+    this.looked = null;
     this.withheld = null; // an object that is left out of the picture
     this.looksAhead = false; // whether what comes next is built while there is time
     this.ahead = { slide: null, names: new Set(), tasks: [] };
@@ -22,6 +24,7 @@ export class Stage {
     this.plane = root.appendChild(document.createElement("div"));
     this.plane.className = "stage-plane";
     this.fit();
+    root.addEventListener("tiles", () => this.show(this.frame));
     this.watcher = new ResizeObserver(() => this.fit());
     this.watcher.observe(root);
   }
@@ -40,6 +43,7 @@ export class Stage {
   /** Draws a frame state of evaluate(). Layers that it does not name are hidden. */
   show(frame) {
     if (!frame) return;
+    this.frame = frame;
     const named = new Set();
     const left = new Map(); // pieces of each slide that are still to come: its films themselves are in the topmost
     for (const { slide } of frame.layers) left.set(slide, (left.get(slide) ?? 0) + 1);
@@ -53,7 +57,9 @@ export class Stage {
       set(layer.element, "zIndex", String(depth + 1));
       set(layer.element, "visibility", "visible");
       placeLayer(layer, sheetIn(state));
-      for (const [key, node] of layer.nodes) place(node, node.object === this.withheld ? HIDDEN : state.targets[key]);
+      const view = viewIn(this.looked?.slide === id ? { [VIEW_KEY]: this.looked } : state.targets, this.play);
+      for (const [key, node] of layer.nodes) place(node, node.object === this.withheld ? HIDDEN : state.targets[key], view, this.play);
+      if (view && layer.tiled.length) this.lookFromNear(layer, state, view);
       if (copy) this.copyFilms(id, layer);
     });
     for (const [name, layer] of this.layers) {
@@ -63,6 +69,22 @@ export class Stage {
     }
     if (this.looksAhead && frame.layers.length) this.lookAhead(Math.max(...frame.layers.map((layer) => layer.slide)));
     this.trim(named);
+  }
+
+  /** Has large pictures of a plane ready as fine as they are seen: where the stage comes to rest, while it goes there. */
+  lookFromNear(layer, state, view) {
+    const track = layer.slide.score?.targets.find(({ key }) => key === VIEW_KEY)?.tracks[0];
+    const rests = track && state.time !== undefined && this.looked?.slide !== layer.element.dataset.slide ? seenThrough(restAhead(track, state.time), this.play.width, this.play.height) : view;
+    for (const node of layer.tiled) {
+      const drawn = through(rests, drawnIn(state.targets[node.key], node.rotation, node.opacity), node);
+      node.tiled.look(drawn && !isBeside(drawn.place, boxOf(node), this.play) ? drawn.place : null, node, this.play, this.scale ?? 1);
+    }
+  }
+
+  /** Shows something else of a slide's plane than the frame does, until null: {slide, view: (x, y, width, turn)}. */
+  look(looked) {
+    this.looked = looked;
+    this.show(this.frame);
   }
 
   /** Builds the layers of the next transition, a few objects whenever there is time, so that it begins without a stop. */
@@ -102,12 +124,16 @@ export class Stage {
     }
   }
 
-  /** Draws one slide as for placing: with everything on it where it is placed, or as its builds have it at a slide time. */
-  arrange(id, time = null) {
+  /**
+   * Draws one slide as for placing: with everything on it where it is placed, or as its builds have it at a slide time;
+   * of one with a plane what is looked at ({x, y, width}), not what it shows then.
+   */
+  arrange(id, time = null, look = null) {
     const index = this.play.order.findIndex((row) => row[0] === id);
     const { nodes, score } = this.play.slides[id];
     const targets = time === null ? {} : Object.fromEntries(score.targets.map((target) => [target.key, stateAt(target.tracks, time)]));
     for (const node of nodes) if (node.hidden) targets[node.key] = HIDDEN;
+    if (look) targets[VIEW_KEY] = { view: [look.x, look.y, look.width, 0] };
     this.show({ backdrop: "#000000", layers: [{ slide: index, properties: {}, targets, corners: [], soft: 0, grid: null }] });
   }
 
@@ -129,7 +155,7 @@ export class Stage {
     if (copy) element.dataset.copyOf = id;
     else element.dataset.slide = id;
     set(element, "visibility", "hidden");
-    const layer = { element, copy, nodes: new Map(), made: new Map(), cover: new Cover(element, this.play.width, this.play.height) };
+    const layer = { element, copy, nodes: new Map(), made: new Map(), tiled: [], cover: new Cover(element, this.play.width, this.play.height) };
     this.plane.append(element);
     this.layers.set(nameOf(id, copy), layer);
     return layer;
@@ -166,8 +192,8 @@ export class Stage {
       placed = entry.element;
       made.set(name, entry);
       layer.nodes.set(node.key, {
-        element: entry.element, object: node.object, rotation: node.rotation, opacity: node.opacity, media: entry.media,
-        width: node.width, height: node.height,
+        element: entry.element, object: node.object, rotation: node.rotation, opacity: node.opacity, media: entry.media, tiled: entry.tiled, whole: node.whole, flip: node.flip,
+        width: node.width, height: node.height, key: node.key, x: node.x, y: node.y, fixed: node.fixed, box: true,
       });
       for (const { key, element, width, height } of entry.parts ?? []) {
         layer.nodes.set(key, { element, rotation: 0, opacity: 1, width: width ?? node.width, height });
@@ -175,6 +201,7 @@ export class Stage {
     }
     for (const [key, entry] of layer.made) if (!made.has(key)) leave(entry.element);
     layer.made = made;
+    layer.tiled = [...layer.nodes.values()].filter(({ tiled }) => tiled);
   }
 
   /** The media element of a clip on a slide, by the object's id, if its layer is built. */
@@ -231,11 +258,12 @@ function isSameButPlaced(one, other) {
 }
 
 /** Puts a node as it is drawn in a state of it (frame.js). */
-function place(node, state) {
+function place(node, state, view, stage) {
   const { element } = node;
-  const drawn = drawnIn(state, node.rotation, node.opacity);
-  set(element, "visibility", drawn ? "inherit" : "hidden");
-  if (!drawn) return;
+  const drawn = node.box ? through(view, drawnIn(state, node.rotation, node.opacity), node) : drawnIn(state, node.rotation, node.opacity);
+  const isSeen = drawn && !(view && node.box && isBeside(drawn.place, boxOf(node), stage));
+  set(element, "visibility", isSeen ? "inherit" : "hidden");
+  if (!isSeen) return;
   set(element, "transform", isStanding(drawn.place) ? "" : transformOf(drawn.place));
   set(element, "opacity", String(drawn.opacity));
   set(element, "zIndex", drawn.front ? "1" : "");

@@ -53,8 +53,8 @@ export class Lectern {
 
   /** Who speaks then, if that is another. */
   whoNext(slide, after) {
-    const { speaks } = this.plan[after];
-    return speaks && speaks !== this.plan[slide].speaks ? `, said by ${speaks}` : "";
+    const who = (n) => this.plan[n].speaks || this.plan[n].given;
+    return who(after) && who(after) !== who(slide) ? `, said by ${who(after)}` : "";
   }
 
   showNext({ slide, cue }) {

@@ -30,7 +30,7 @@ export function keysOf(run, acts) {
       typed = `${typed}${key}`.slice(-4);
       clearTimeout(forgetting);
       forgetting = setTimeout(forget, FORGOTTEN_MS);
-      run.say(`To slide ${typed}: Enter`);
+      run.say(`To slide ${typed}: Enter${run.looking.plane ? `; to view ${typed}: G` : ""}`);
       return;
     }
     if (key === "Enter" && typed) {
@@ -42,7 +42,7 @@ export function keysOf(run, acts) {
     }
     const count = Number(typed);
     if (typed && key !== "Shift") forget();
-    const act = run.inking.keys[key] ?? run.pointing.keys[key] ?? keys[key];
+    const act = run.inking.keys[key] ?? run.pointing.keys[key] ?? run.looking.keys[key] ?? keys[key];
     const pressed = [" ", "Enter"].includes(key) && target.closest?.("a, button, [data-link]");
     if (!act || pressed) return; // whoever came to a button by keys presses it
     event.preventDefault();

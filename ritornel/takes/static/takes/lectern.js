@@ -24,7 +24,10 @@ async function open() {
 function follow(lectern) {
   id("pace").textContent = "Another page of this lectern runs the show; this one follows it.";
   for (const act of document.querySelectorAll(".lectern-foot button:not(.of-this-page)")) act.hidden = true;
-  channel.addEventListener("message", ({ data }) => data.time !== undefined && lectern.draw(data));
+  channel.addEventListener("message", ({ data }) => {
+    if (data.look !== undefined) lectern.now.look(data.look);
+    if (data.time !== undefined) lectern.draw(data);
+  });
   channel.postMessage({ hello: true });
   lectern.draw({ time: 0, slide: 0, cue: 0, elapsed: 0 });
 }

@@ -13,6 +13,8 @@ import { Companions } from "./companion/companions.js";
 import { Beside } from "./beside.js";
 import { KEYS, keepFocus, keysOf } from "./going.js";
 import { INK_KEYS, Inking } from "./inking/inking.js";
+import { LOOKING_KEYS, Looking } from "./looking.js";
+import { openWindow } from "./opening.js";
 import { openOverview } from "./overview.js";
 import { POINTING_KEYS, Pointing } from "./pointing.js";
 import { stayAwake } from "./over_stage.js";
@@ -43,6 +45,7 @@ export class Running {
     this.beside = new Beside(page.beside);
     this.inking = new Inking(this);
     this.pointing = new Pointing(this);
+    this.looking = new Looking(this, page.planes);
     this.companions = new Companions(this);
     this.strip = new Strip(id("strip"), this);
     window.lectern = Object.assign(this.live, { sound: this.sound, ink: () => this.inking.strokes, pointed: () => this.pointing.trace?.points.length ?? 0 });
@@ -87,6 +90,8 @@ export class Running {
   changed() {
     this.lectern.draw(this.live.place);
     this.inking?.at({ fresh: false });
+    if (this.looking && this.looking.slide !== this.looking.here) this.looking.drop();
+    this.looking?.draw();
     this.strip?.mark(this.live.slide);
     this.drawActs();
     this.remember();
@@ -135,6 +140,7 @@ export class Running {
     const { live } = this;
     if (this.curtain) return this.draws("");
     if (this.pointing.rest) return this.pointing.clock();
+    if (this.looking.on) return this.looking.leave();
     if (live.began === undefined) {
       live.start(performance.now());
       this.ticking.start();
@@ -152,8 +158,9 @@ export class Running {
   }
 
   back() {
+    if (this.looking.on) return this.looking.leave();
     this.live.back(performance.now());
-    this.draw();
+    return this.draw();
   }
 
   /** Back to where one was before one went elsewhere. */
@@ -243,15 +250,6 @@ export class Running {
     }
   }
 
-  /** The stage window, on the other screen where there is one and the browser lets it be placed there. */
-  async openWindow() {
-    const details = window.screen.isExtended ? await window.getScreenDetails?.().catch(() => null) : null;
-    const other = details?.screens.find((one) => one !== details.currentScreen);
-    const place = other ? `left=${other.availLeft},top=${other.availTop},width=${other.availWidth},height=${other.availHeight}` : "width=960,height=540";
-    const opened = window.open(this.page.stage, "ritornel-stage", `popup,${place}`);
-    if (!opened) this.say("the browser held the stage window back; allow windows for this page");
-  }
-
   hears({ hello, stage, gone, give, back, pause, dark, goTo, hand, at }) {
     if (at) this.pointing.at(...at);
     if (hand && this.inking.on) this.inking.hand(hand);
@@ -265,6 +263,7 @@ export class Running {
     if (hello) this.tell();
     if (hello) this.inking.tellAll();
     if (hello) this.pointing.tell();
+    if (hello) this.looking.tell();
     if (stage || gone) this.drawActs();
     if (give) this.give();
     if (back) this.back();
@@ -277,7 +276,7 @@ export class Running {
     this.channel.addEventListener("message", ({ data }) => this.hears(data));
     this.channel.postMessage({ whoIsThere: true });
     const acts = {
-      give: () => this.give(), pause: () => this.pause(), back: () => this.back(), "open-stage": () => this.openWindow(),
+      give: () => this.give(), pause: () => this.pause(), back: () => this.back(), "open-stage": () => openWindow(this),
       dark: () => this.draws("dark"), light: () => this.draws("light"), hear: () => this.hear(),
       overview: () => openOverview(this), "strip-turn": () => this.strip.turn(), ink: () => this.inking.turn(), devices: () => this.companions.open(), end: () => this.live.end(performance.now()),
     };
@@ -290,7 +289,7 @@ export class Running {
     swipes(id("stage-now"), { left() {}, right() {}, thirds: [acts.back, acts.pause, acts.give].map(unlessDrawing) });
     document.addEventListener("mousedown", keepFocus);
     document.addEventListener("keydown", keysOf(this, { ...acts, find: () => openOverview(this, true) }));
-    listenForHelp([...this.ownHelp, ...KEYS, INK_KEYS, POINTING_KEYS]);
+    listenForHelp([...this.ownHelp, ...KEYS, INK_KEYS, POINTING_KEYS, ...(Object.keys(this.page.planes ?? {}).length ? [LOOKING_KEYS] : [])]);
     stayAwake();
     window.addEventListener("beforeunload", () => this.remember());
   }

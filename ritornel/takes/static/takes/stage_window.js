@@ -58,6 +58,7 @@ function inked({ all, begin, of, add, on }) {
 channel.addEventListener("message", (event) => {
   if (event.data.ink) inked(event.data.ink);
   if (event.data.over) over.show(event.data.over);
+  if (event.data.look !== undefined) stage.look(event.data.look);
   if (event.data.time !== undefined) follow(event.data);
   if (event.data.ended) {
     sound.stop();

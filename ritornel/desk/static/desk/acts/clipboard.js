@@ -7,6 +7,7 @@ import { kindOf } from "../../parts/media/kinds.js";
 import { exchangeable, exchangeFile, placeFiles } from "./adding.js";
 
 const KIND = "application/x-ritornel-objects+json";
+const VIEWS = "application/x-ritornel-views+json";
 const TEXT_SIZE = 40;
 
 export function listenForClipboard(desk) {
@@ -26,7 +27,8 @@ function isOfWords(event) {
 
 function take({ store, notice }, event) {
   const objects = (store.slide?.document.objects ?? []).filter((thing) => store.objects.has(thing.id));
-  if (isOfWords(event) || !objects.length) return false;
+  if (isOfWords(event)) return false;
+  if (!objects.length) return takeViews(store, notice, event);
   const steps = store.slide.document.running_order.filter((step) => store.objects.has(step.object));
   event.preventDefault();
   event.clipboardData.setData(KIND, JSON.stringify({ objects, steps }));
@@ -35,17 +37,31 @@ function take({ store, notice }, event) {
   return true;
 }
 
+/** The views to which the selected builds go; they are copied, and never cut: that would take their builds away. */
+function takeViews(store, notice, event) {
+  const { running_order: order, views = [] } = store.slide?.document ?? { running_order: [] };
+  const steps = order.filter((step) => step.kind === "view" && store.steps.has(step.id));
+  const copied = steps.map((step) => views.find((view) => view.id === step.view)).filter(Boolean);
+  if (event.type !== "copy" || !copied.length) return false;
+  event.preventDefault();
+  event.clipboardData.setData(VIEWS, JSON.stringify({ views: copied, steps }));
+  notice.announce(copied.length === 1 ? "View copied" : `${copied.length} views copied`);
+  return true;
+}
+
 function put(desk, event) {
   const { store, stage } = desk;
   if (isOfWords(event) || !store.slide) return;
   const { clipboardData: data } = event;
   const copied = data.getData(KIND);
+  const views = data.getData(VIEWS);
   const files = [...data.files];
   const words = data.getData("text/plain").replace(/\r\n?/g, "\n").trim();
-  if (!copied && !files.length && !words) return;
+  if (!copied && !views && !files.length && !words) return;
   event.preventDefault();
   stage.setFace("arrange");
   if (copied) putObjects(desk, JSON.parse(copied));
+  else if (views) putViews(desk, JSON.parse(views));
   else if (files.length === 1 && kindOf(files[0], desk.files) === exchangeable(desk)?.kind) exchangeFile(desk, exchangeable(desk), files[0]);
   else if (files.length) placeFiles(desk, files);
   else putWords(desk, words);
@@ -55,6 +71,12 @@ function putObjects({ store }, { objects, steps }) {
   const ids = newIds("object", objects.length);
   store.edit({ do: "paste-objects", slide: store.focus, objects, steps, ids });
   store.select("objects", ids);
+}
+
+function putViews({ store, arranging }, { views, steps }) {
+  const builds = newIds("build", views.length);
+  store.edit({ do: "paste-views", slide: store.focus, views, steps, after: arranging.plane.after(), ids: newIds("view", views.length), builds });
+  store.select("steps", builds);
 }
 
 function putWords({ store }, words) {

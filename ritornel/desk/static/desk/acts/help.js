@@ -13,6 +13,7 @@ const GROUPS = [
     ["Ctrl B, I, U", "while writing on the stage: bold, italic, underlined; Tab: the line's level; Ctrl Enter: to how the letters look, Esc back; Alt Enter: on in another text"],
   ]],
   ["Selecting", "select-next select-before select-more select-all select-nothing"],
+  ["A plane wider than the stage", "plane wider plane-picture pictures-over view frame frame-each view-here overviews look-all look-selected look-nearer look-further", [["Wheel, two fingers", "nearer and further at the pointer; with Shift along"], ["Space and drag, middle button", "the plane in the hand"], ["Ctrl+C, Ctrl+V on a view", "the view on another slide"]]],
   ["Builds and cues", "build weave pairs build-again roll lead motion keep-effect turn-off", [
     ["Shift", "while dragging a build: with what runs there, not on its own cue"],
     ["Alt ↑ ↓", "in the prompt book: a build into another place, a cue's mark to other words"],

@@ -13,8 +13,10 @@ import { addLine, addMedia, addMusic, addShape, choosePictures, exchange, newTex
 import { give, takeLook } from "./clipboard.js";
 import { addCreditLine, addCredits, addSlide, continueSlide, crossfade, joinSlides, moveSlide, pinRests, splitSlide, stepSlide, chosenSlides } from "./slides.js";
 import { build, buildAgain, duplicate, editSelected, group, placeMenu, remove, restack, rollList, selectAll, selectNext, selectNothing, turnOff, turnOn, ungroup, weave } from "./selected.js";
+import { choosePicturesOver, choosePlane, planeMenu } from "./planes.js";
 import { guideMenu } from "../stage/guides.js";
 import { leadingPen, PEN } from "../stage/tools/pen.js";
+import { VIEW } from "../stage/tools/view.js";
 import { openCaptions } from "../sheets/captions.js";
 import { keepEffect } from "../sheets/own_effects.js";
 import { openLengths } from "../../parts/lengths/lengths.js";
@@ -47,6 +49,20 @@ export const ACTS = [
   { id: "write", name: "Write", keys: ["Enter"], help: "write in the selected text, or shape", needs: "words", quiet: true, rail: "selected", run: editSelected },
   { id: "duplicate", name: "Duplicate", keys: ["Ctrl+D"], help: "duplicate what is selected, or the slide", needs: "slide", rail: "selected", run: duplicate },
   { id: "delete", name: "Delete", keys: ["Delete", "Backspace"], help: "delete what is selected: builds, objects, slides", rail: "selected", run: remove },
+
+  { id: "plane", name: "Plane…", keys: ["Alt+G"], help: "a plane wider than the stage, and views of it", needs: "slide", rail: "things", run: planeMenu },
+  { id: "wider", name: "Wider", keys: ["Shift+P"], help: "a plane wider than the stage: one stage more on every side", needs: "slide", run: (desk) => desk.arranging.plane.widen() },
+  { id: "view", name: "Draw a view", keys: ["Shift+D"], help: "draw what of the plane the stage shows next; a click frames what lies there", needs: "slide", run: (desk) => desk.arranging.takeTool(VIEW) },
+  { id: "frame", name: "Frame it", keys: ["Shift+E"], help: "show what is selected in a view that frames it", needs: "objects", run: (desk) => desk.arranging.plane.frameSelected(false) },
+  { id: "frame-each", name: "Frame each", keys: ["Alt+E"], help: "show each thing that is selected in a view of its own, as they are read", needs: "objects", run: (desk) => desk.arranging.plane.frameSelected(true) },
+  { id: "view-here", name: "View of this", keys: ["Shift+H"], help: "show what Arrange looks at now in a view", needs: "slide", run: (desk) => desk.arranging.plane.addLook() },
+  { id: "overviews", name: "All of it", keys: ["Shift+A"], help: "begin and end with all of the plane", needs: "slide", run: (desk) => desk.arranging.plane.addOverviews() },
+  { id: "plane-picture", name: "A picture as the plane…", keys: ["Shift+G"], help: "a picture, a drawing or a page of a document as all of the plane", needs: "slide", run: choosePlane },
+  { id: "pictures-over", name: "Pictures over the plane…", keys: ["Shift+R"], help: "pictures over the plane: in a row, a grid, a ring, or along the line that is selected", needs: "slide", run: choosePicturesOver },
+  { id: "look-all", name: "Look at all of the plane", keys: ["5"], needs: "slide", run: (desk) => desk.arranging.plane.showAll() },
+  { id: "look-selected", name: "Look at what is selected", keys: ["6"], needs: "slide", run: (desk) => desk.arranging.plane.showSelected() },
+  { id: "look-nearer", name: "Look nearer", keys: ["Alt+=", "Alt++"], needs: "slide", run: (desk) => desk.arranging.plane.zoom(1.5) },
+  { id: "look-further", name: "Look from further", keys: ["Alt+-"], needs: "slide", run: (desk) => desk.arranging.plane.zoom(1 / 1.5) },
 
   { id: "play", name: "Play", keys: ["Space"], help: "play from here, pause", run: (desk) => desk.stage.toggle() },
   { id: "play-slide", name: "From slide", keys: ["Shift+Space"], help: "play from the start of the slide", run: (desk) => desk.stage.playFromSlide() },
@@ -92,6 +108,7 @@ export const ACTS = [
   { id: "take-look", name: "Take its look", keys: ["Y"], help: "take the look and builds of what is selected, to give them on", needs: "objects", run: takeLook },
   { id: "give-look", name: "Give the look", keys: ["Shift+Y"], help: "give what is selected the look that was taken", needs: "objects", run: (desk) => give(desk, "give-look") },
   { id: "give-builds", name: "Give the builds", keys: ["Alt+Y"], help: "give what is selected the builds that were taken", needs: "objects", run: (desk) => give(desk, "give-builds") },
+  { id: "say", name: "Say something", keys: ["Shift+K"], help: "a comment about what is selected, the instant, or the slide", run: (desk) => desk.remarks.say() },
   { id: "objects", name: "Objects", keys: ["K"], help: "list the objects of the slide", needs: "slide", rail: "slides", run: (desk) => desk.book.toggleList() },
 
   { id: "undo", name: "Undo", keys: ["Ctrl+Z"], run: (desk) => desk.store.undo() },

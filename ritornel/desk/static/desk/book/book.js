@@ -7,6 +7,7 @@ import { splitScript } from "../acts/slides.js";
 import { fieldValue, Pane } from "../../parts/pane.js";
 import { coloursAtHand } from "../sheets/colours.js";
 import { objectList } from "../sheets/object_list.js";
+import { viewList } from "../sheets/view_list.js";
 import { objectSheet } from "../sheets/object_sheet.js";
 import { slideSettings } from "../sheets/slide_settings.js";
 import { buildOf } from "../sentences/builds.js";
@@ -35,7 +36,7 @@ export class PromptBook {
     });
     this.sheet = new Pane(id("book-sheet"), {
       shows: () => [this.store.slide, this.store.selection.objects, this.store.shown.assets, this.store.shown.findings, desk.closely.told, this.store.steps, this.store.objects.size ? this.store.shown.slides : null, desk.stage.writing?.editor.view.state ?? null, this.listing],
-      draw: () => (this.store.slide ? html`${this.listing ? objectList(desk) : nothing}${this.store.objects.size ? objectSheet(desk) : nothing}` : nothing),
+      draw: () => (this.store.slide ? html`${this.listing ? html`${viewList(desk)}${objectList(desk)}` : nothing}${this.store.objects.size ? objectSheet(desk) : nothing}` : nothing),
     });
     this.colours = new Pane(id("colours"), { shows: () => [this.store.shown.show.palette, this.store.slide], draw: coloursAtHand });
     this.draft = new Draft(this.store, (before, script) => {
@@ -187,7 +188,8 @@ export class PromptBook {
     const disc = make("cue-disc is-unmarked", line, { contenteditable: "false" });
     const entries = make("entries", body, { contenteditable: "false" });
     const margin = make("margin", dom, { contenteditable: "false" });
-    const view = { dom, contentDOM, margin, entries, disc, cue: -1 };
+    const talk = make("margin-talk", dom, { contenteditable: "false" });
+    const view = { dom, contentDOM, margin, talk, entries, disc, cue: -1 };
     view.update = (changed) => {
       if (changed.type !== node.type) return false;
       if (this.passages.get(view.cue) === view) this.passages.delete(view.cue);
@@ -204,7 +206,7 @@ export class PromptBook {
       return true;
     };
     view.update(node);
-    view.stopEvent = (event) => entries.contains(event.target);
+    view.stopEvent = (event) => entries.contains(event.target) || talk.contains(event.target);
     view.ignoreMutation = (mutation) => !contentDOM.contains(mutation.target) || (mutation.type === "attributes" && mutation.target === contentDOM);
     view.destroy = () => this.passages.get(view.cue) === view && this.passages.delete(view.cue);
     return view;

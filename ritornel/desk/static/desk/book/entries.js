@@ -25,7 +25,7 @@ export function entry(desk, timed, group) {
   return html`<div class="entry ${chosen ? "is-selected" : ""} ${step.off ? "is-off" : ""}" data-step=${timed.id} data-cue=${group.cue} data-place=${place} tabindex="0" role="button"
       aria-pressed=${String(chosen)} @keydown=${(event) => key(desk, event, timed.id)} @pointerdown=${(event) => press(desk, event, timed.id)}>
     <span class="entry-picture" ${ref((root) => root && picture(root, store, timed))}></span>
-    <span class="entry-what"><b>${timed.name}</b><span>${timed.verb}</span></span>
+    <span class="entry-what">${timed.kind === "view" ? html`<span>${timed.verb}</span> <b>${timed.name}</b>` : html`<b>${timed.name}</b><span>${timed.verb}</span>`}</span>
     <span class="entry-when">${found.length ? html`<i class="found-mark" title=${found.map((f) => sentence(f.message)).join(" ")}>see</i> ` : nothing}${whenWords(step, group, place)}</span>
     <span class="entry-lasts">${lasts}</span>
   </div>`;

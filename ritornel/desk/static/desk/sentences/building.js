@@ -32,14 +32,15 @@ function buildsToBe(desk, ended) {
   const { store } = desk;
   const slide = store.focus;
   const objects = objectsMeant(store);
-  let duration = null; // for these alone
-  const given = () => ({ ...how, duration });
+  let duration = null; // for these alone, as is the view at which they come
+  let here = null;
+  const given = () => ({ ...how, duration, here });
   const things = () => objects.map((id) => store.slide?.document.objects.find((thing) => thing.id === id)).filter(Boolean);
 
   function make({ name, ...values }) {
     if (name !== undefined) {
       const ids = newIds("build", store.shown.show.effects.find((effect) => effect.name === name).builds * objects.length);
-      store.edit({ do: "use-effect", slide, objects, name, ids });
+      store.edit({ do: "use-effect", slide, objects, name, here: values.here, ids });
       store.select("steps", ids);
     } else {
       const by = store.vocabulary.effects[values.effect].by_line ? "line" : how.by;
@@ -61,7 +62,7 @@ function buildsToBe(desk, ended) {
     given,
     set(of, values) {
       if (of === "build") return make(values);
-      ({ duration = duration, ...how } = { ...given(), ...values });
+      ({ duration, here, ...how } = { ...given(), ...values });
     },
     sampled: (choice, sample) => sample && buildSample(store, objects, sample),
     preview: (choice, sample) => onTheStage(store, slide, sample, store.length(slide) - 1, 0),

@@ -82,10 +82,11 @@ const AROUND = 1.35; // so much larger than the object is what its sample shows
 
 /** Objects that builds move, alone and near; of one, `part` may be what is moved. */
 export function buildSample(store, objects, { targets, length, marks }, part) {
-  const nodes = (store.slide?.nodes ?? []).filter((node) => node.object && objects.includes(node.object)).map((node) => ({ ...node, marks: marks[node.object] ?? [] }));
-  if (!nodes.length) return null;
-  const line = part ? nodes[0].parts?.[part.paragraph] : null;
+  const found = (store.slide?.nodes ?? []).filter((node) => node.object && objects.includes(node.object)).map((node) => ({ ...node, marks: marks[node.object] ?? [] }));
+  if (!found.length) return null;
   const { width, height } = store.play;
+  const nodes = store.slide.document.plane ? inTheMiddle(found, width, height) : found;
+  const line = part ? nodes[0].parts?.[part.paragraph] : null;
   const play = { width, height, order: [["one", 0, length + 1]], slides: { one: { background: store.slide.background, nodes } }, assets: store.play.assets };
   const frame = (time) => ({
     backdrop: store.slide.background,
@@ -93,6 +94,13 @@ export function buildSample(store, objects, { targets, length, marks }, part) {
   });
   const box = line ? { x: nodes[0].x, y: nodes[0].y + line.y, width: nodes[0].width, height: line.height } : around(nodes);
   return { play, length, frame, fitted: (stage, root) => near(stage, root, box, play) };
+}
+
+/** What lies on a plane in the middle of the stage, as it would be seen there. */
+function inTheMiddle(nodes, width, height) {
+  const box = around(nodes);
+  const [dx, dy] = [(width - box.width) / 2 - box.x, (height - box.height) / 2 - box.y];
+  return nodes.map((node) => ({ ...node, x: node.x + dx, y: node.y + dy }));
 }
 
 /** The box around boxes. */

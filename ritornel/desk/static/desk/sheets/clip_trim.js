@@ -34,6 +34,7 @@ export function clipTrim(desk, thing) {
       setting("rate", numberField("Rate", thing.rate, (rate) => set({ rate }), { least: 0.1, most: 4, places: 2 })),
       setting("times", numberField("Plays", thing.plays, (plays) => set({ plays: Math.round(plays) }), { least: 1, most: 1000, places: 0 })),
       setting("", check("wait for its end", thing.waited_for, (waited_for) => set({ waited_for })), { span: 2 }),
+      thing.kind === "clip" && store.slide.document.plane ? setting("", check("pause while it is out of view", thing.pauses_unseen, (pauses_unseen) => set({ pauses_unseen })), { span: 4 }) : nothing,
       asset.sound ? [
         setting("volume", numberField("Volume", thing.gain_db, (gain_db) => set({ gain_db }), { least: -96, most: 24 }), { unit: "dB" }),
         setting("", check("mute", thing.muted, (muted) => set({ muted }))),

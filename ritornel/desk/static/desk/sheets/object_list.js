@@ -1,9 +1,9 @@
 // The objects of a slide as a list, front to back: selected, renamed, locked, hidden, restacked, also those that lie under others.
 
-import { follow } from "../../site/gesture.js";
 import { objectThumbnail } from "../../play/thumbnails.js";
 import { html, ref, repeat } from "../../site/vendor/lit.js";
 import { fieldValue } from "../../parts/pane.js";
+import { dragLine, focusAgain } from "./line_drag.js";
 
 export function objectList(desk) {
   const { store } = desk;
@@ -48,8 +48,10 @@ function key(desk, event, thing) {
   const by = { ArrowUp: 1, ArrowDown: -1 }[event.key];
   if (event.key === "Enter" || event.key === " ") choose(desk, event, thing);
   else if (event.key === "F2") line.querySelector("input").select();
-  else if (by && event.altKey) restackBy(desk, thing, by);
-  else if (by) (by > 0 ? line.previousElementSibling : line.nextElementSibling)?.querySelector(".object-pick")?.focus();
+  else if (by && event.altKey) {
+    restackBy(desk, thing, by);
+    focusAgain(`.object-line[data-object="${CSS.escape(thing.id)}"] .object-pick`);
+  } else if (by) (by > 0 ? line.previousElementSibling : line.nextElementSibling)?.querySelector(".object-pick")?.focus();
   else return;
   event.preventDefault();
   event.stopPropagation();
@@ -63,34 +65,15 @@ function restackBy({ store }, thing, by) {
 function press(desk, event, thing) {
   if (event.target.closest(".act, input:focus")) return;
   const { store } = desk;
-  const element = event.currentTarget;
-  const list = element.parentElement;
+  const list = event.currentTarget.parentElement;
   const slide = store.focus;
-  const mark = Object.assign(document.createElement("div"), { className: "drop-line" });
-  let before = null;
-  const finish = () => {
-    mark.remove();
-    element.classList.remove("is-dragged");
-  };
-  follow(event, {
-    scrolls: element.closest(".book-page"),
-    click: ({ event: last }) => choose(desk, last ?? event, thing),
-    start: () => element.classList.add("is-dragged"),
-    move: ({ y }) => {
-      const lines = store.focus === slide ? [...list.querySelectorAll(".object-line")] : [];
-      before = null;
-      if (!lines.length) return; // the page has come to another slide meanwhile
-      const next = lines.find((one) => one.getBoundingClientRect().top + one.offsetHeight / 2 > y);
-      const above = next ? lines[lines.indexOf(next) - 1] : lines.at(-1);
-      before = above?.dataset.object ?? "";
-      (next ?? lines.at(-1)).before(mark);
-      if (!next) lines.at(-1).after(mark);
-    },
-    end: () => {
-      finish();
+  dragLine(event, {
+    lines: () => (store.focus === slide ? [...list.querySelectorAll(".object-line")] : []), // the page may have come to another slide meanwhile
+    click: (last) => choose(desk, last, thing),
+    put(above) {
       const moved = store.objects.has(thing.id) ? [...store.objects] : [thing.id];
-      if (before !== null && !moved.includes(before)) store.edit({ do: "restack", slide, objects: moved, before });
+      const before = above?.dataset.object ?? "";
+      if (!moved.includes(before)) store.edit({ do: "restack", slide, objects: moved, before });
     },
-    leave: finish,
   });
 }

@@ -8,6 +8,7 @@ import { guideLines } from "./guides.js";
 import { formHandles } from "./forms.js";
 import { around, contains, keepsProportions, resized, rounded } from "../../parts/geometry/geometry.js";
 import { gripsOf, isOnLine } from "../../parts/geometry/line_ends.js";
+import { PlaneLook } from "./plane.js";
 import { SELECT, waitsForWords } from "./tools/select.js";
 
 const HANDLES = {
@@ -28,18 +29,25 @@ function cursorAt(name, rotation = 0) {
 export class Arranging extends Pane {
   constructor(desk) {
     super(document.getElementById("stage-frames"), {
-      shows: () => [this.store.steps, this.store.slide, this.store.selection.objects, this.scale, this.band, this.guides, this.said, this.line, this.cropped, this.store.shown.show.guides, this.movedGuides, this.ways],
+      shows: () => [this.store.steps, this.store.slide, this.store.selection.objects, this.scale, this.band, this.guides, this.said, this.line, this.cropped, this.store.shown.show.guides, this.movedGuides, this.ways, this.plane.look, this.store.slide?.document.views],
       draw: () => this.template(),
     });
     this.desk = desk;
     this.store = desk.store;
     this.over = document.getElementById("stage-over");
+    this.layers = ["stage-frames", "stage-talk"].map((id) => document.getElementById(id));
     this.tool = SELECT;
     this.opened = null;
     this.cropped = null;
     this.movedGuides = null;
     this.band = null;
     this.guides = null;
+    this.plane = new PlaneLook(desk, this.over, () => {
+      this.update();
+      desk.stage.draw();
+      desk.remarks?.update();
+      this.desk.stage.writing?.place();
+    });
     this.over.addEventListener("pointerdown", (event) => this.press(event));
     this.over.addEventListener("dblclick", (event) => this.ready && this.tool.open(desk, event, this));
     this.width = this.over.clientWidth;
@@ -64,12 +72,29 @@ export class Arranging extends Pane {
   }
 
   get scale() {
-    return this.width / this.store.shown.show.width || 1;
+    return this.width / (this.plane.look ?? this.store.shown.show).width || 1;
+  }
+
+  /** Where the stage's corner is on the face, in pixels: elsewhere where a part of a plane is looked at. */
+  get corner() {
+    const { look, ratio } = this.plane;
+    if (!look) return { x: 0, y: 0 };
+    return { x: -(look.x - look.width / 2) * this.scale, y: -(look.y - (look.width * ratio) / 2) * this.scale };
   }
 
   point(event) {
     const place = this.over.getBoundingClientRect();
-    return { x: (event.clientX - place.left) / this.scale, y: (event.clientY - place.top) / this.scale };
+    const { x, y } = this.corner;
+    return { x: (event.clientX - place.left - x) / this.scale, y: (event.clientY - place.top - y) / this.scale };
+  }
+
+  /** Lays what is drawn over the stage where that is: its own places are counted from the stage's corner. */
+  update() {
+    const { x, y } = this.corner;
+    const { width, height } = this.store.shown.show;
+    this.over.classList.toggle("is-plane", Boolean(this.plane.look));
+    for (const layer of this.layers) Object.assign(layer.style, { left: `${x}px`, top: `${y}px`, width: `${width * this.scale}px`, height: `${height * this.scale}px` });
+    super.update();
   }
 
   things() {
@@ -150,7 +175,7 @@ export class Arranging extends Pane {
     const things = this.things();
     const chosen = this.chosen();
     const grips = things.filter((thing) => thing.kind === "sound");
-    return html`${guideLines(this.desk, this.scale)}${grips.map((thing) => html`<div class="sound-grip" .style=${this.place(thing, false)}>${this.store.slide.names[thing.id]}</div>`)}
+    return html`${this.plane.template(this)}${guideLines(this.desk, this.scale)}${grips.map((thing) => html`<div class="sound-grip" .style=${this.place(thing, false)}>${this.store.slide.names[thing.id]}</div>`)}
       ${things.filter((thing) => thing.link && !thing.hidden).map((thing) => html`<div class="link-mark" .style=${this.place({ x: thing.x + thing.width, y: thing.y, rotation: 0 }, false)}>${linkWords(this.store, thing.link)}</div>`)}
       ${things.filter((thing) => waitsForWords(thing) && !thing.hidden).map((thing) => this.prompt(thing))}
       ${chosen.map((thing) => this.frame(thing, chosen.length === 1))}
@@ -220,7 +245,8 @@ export class Arranging extends Pane {
   /** Where it is said what a drag gives: above what is dragged, but on the stage. */
   saidAt(things) {
     const { x, y } = around(things);
-    return `left:${Math.max(SAID_PX[0], x * this.scale)}px;top:${Math.max(SAID_PX[1], y * this.scale)}px`;
+    const { corner } = this;
+    return `left:${Math.max(SAID_PX[0] - corner.x, x * this.scale)}px;top:${Math.max(SAID_PX[1] - corner.y, y * this.scale)}px`;
   }
 
   /** The distance between two boxes, with its number: {axis: "x" | "y", from, to, at}. */

@@ -102,7 +102,7 @@ export class DeskStage {
     this.pane.classList.toggle("is-arrange", !run);
     if (!order.length) stage.show({ backdrop: "#d8cdb8", layers: [] });
     else if (run) this.showFrame();
-    else if (store.slide) stage.arrange(store.focus, this.arrangedTime());
+    else if (store.slide) stage.arrange(store.focus, this.arrangedTime(), this.desk.arranging?.plane.look);
     else stage.wait(store.shown.briefs[store.focus].ground);
     if (order.length) this.captions.show(slideAt(order, this.time), this.time);
     if (order.length) this.sound.follow(slideAt(order, this.time), this.time, this.playing);

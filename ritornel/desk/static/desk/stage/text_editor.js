@@ -145,11 +145,11 @@ class Writing {
 
   place() {
     const { thing, root } = this;
-    const scale = this.desk.arranging.scale;
+    const { scale, corner } = this.desk.arranging;
     const sides = { top: "flex-start", middle: "center", bottom: "flex-end" };
     Object.assign(root.style, {
-      left: `${thing.x * scale}px`,
-      top: `${thing.y * scale}px`,
+      left: `${thing.x * scale + corner.x}px`,
+      top: `${thing.y * scale + corner.y}px`,
       width: `${thing.width}px`,
       minHeight: `${thing.height}px`,
       transform: `scale(${scale}) translate(${thing.width / 2}px, ${thing.height / 2}px) rotate(${thing.rotation}deg) translate(${-thing.width / 2}px, ${-thing.height / 2}px)`,

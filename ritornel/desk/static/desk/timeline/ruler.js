@@ -21,7 +21,7 @@ export function drawRuler(timeline) {
 export function placeRuler(timeline) {
   const { scale, drawnScale, axis, ruler } = timeline;
   const stretch = scale === drawnScale ? "" : ` scaleX(${scale / drawnScale})`;
-  ruler.firstElementChild.style.transform = `translateX(${-axis.left}px)${stretch}`;
+  for (const drawn of [ruler.firstElementChild, timeline.talk]) drawn.style.transform = `translateX(${-axis.left}px)${stretch}`;
 }
 
 /** A tick with its time; the four small ones behind it are its own shadow. */

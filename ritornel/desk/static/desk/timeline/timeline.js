@@ -25,7 +25,7 @@ export class Timeline {
     this.store = desk.store;
     this.root = document.getElementById("timeline");
     const part = (name) => this.root.querySelector(`.tl-${name}`);
-    for (const name of ["zoom", "ruler", "scroll", "names", "lanes", "drawn", "head", "drop"]) this[name] = part(name);
+    for (const name of ["zoom", "ruler", "scroll", "names", "lanes", "drawn", "head", "drop", "talk"]) this[name] = part(name);
     this.headGrip = part("head-grip");
     this.zoomed = "slide";
     this.axis = new Axis(() => this.store.shown.length);
@@ -190,6 +190,7 @@ export class Timeline {
     render(repeat(rows, (row) => row.key, (row) => this.name(row)), this.names);
     render(html`${this.focusBand()}${repeat(rows, (row) => row.key, (row) => html`<div class="tl-lane" .style=${`height:${row.height}px`}>${row.items}</div>`)}`, this.drawn);
     drawRuler(this);
+    this.desk.remarks?.overTimeline();
     this.place();
     this.heading = 0;
   }

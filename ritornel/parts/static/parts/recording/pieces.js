@@ -149,7 +149,7 @@ export class Pieces {
     for (let attempt = 1; !this.stopped; attempt++) {
       const { status, data } = await asking();
       if (this.isLeft && GIVEN_UP.has(status)) return this.giveUp(status);
-      this.tell(status >= 200 && status < 300 ? "" : status === 0 || status >= 502 ? "no line to the server" : (data.error ?? "the server cannot keep this just now"));
+      this.tell(status >= 200 && status < 300 ? "" : status === 0 || status >= 502 ? "no line to the server" : status === 404 ? "this show is not yours to speak any more, or gone" : (data.error ?? "the server cannot keep this just now"));
       if (!this.trouble) return data;
       await this.rest(Math.min(LONGEST_REST_MS, 400 * attempt));
     }

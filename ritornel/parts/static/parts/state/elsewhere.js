@@ -28,9 +28,11 @@ class Elsewhere {
     const { store } = this;
     if (this.newest <= store.kept.revision || store.line.running || this.fetching) return;
     this.fetching = true;
-    const { status, data } = await ask(`${store.address}state?near=${store.near().map(encodeURIComponent).join(",")}`);
+    const have = store.kept.revision;
+    const { status, data } = await ask(`${store.address}state?have=${have}&near=${store.near().map(encodeURIComponent).join(",")}`);
     this.fetching = false;
     if (status !== 200 || store.line.running) return; // an answer to edits is told from the state they were sent with
+    if (store.kept.revision !== have) return this.catchUp(); // and this one from the state that it was asked with
     const isNews = data.revision > store.kept.revision;
     store.replace(data);
     if (isNews) store.tell("elsewhere");
@@ -44,14 +46,19 @@ class Elsewhere {
 
   async poll() {
     const { status, data } = await ask(`${this.store.address}revision`);
-    if (status === 200) this.learn(data.revision);
-    else if (status === 401) this.store.line.set("signed-out");
+    if (status === 200) {
+      this.store.tell("comments", data.comments);
+      this.learn(data.revision);
+    }
+    if (status === 401) this.store.line.set("signed-out");
     else if (status === 404) this.store.line.set("gone");
   }
 
   listen() {
-    const source = (this.source = new EventSource(`${this.store.address}events`));
+    const source = (this.source = new EventSource(`${this.store.address}events?page=${encodeURIComponent(this.store.journal.page)}`));
     source.addEventListener("message", (event) => this.learn(Number(event.data)));
+    source.addEventListener("comments", (event) => this.store.tell("comments", Number(event.data)));
+    this.store.presence?.hear(source);
     source.addEventListener("gone", () => this.store.line.set("gone"));
     source.addEventListener("error", () => {
       if (this.source !== source || source.readyState !== EventSource.CLOSED) return;

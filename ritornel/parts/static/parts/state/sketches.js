@@ -6,8 +6,9 @@
 import { OBJECT_SKETCHES } from "./sketches_objects.js";
 import { SLIDE_SKETCHES } from "./sketches_slides.js";
 import { TIME_SKETCHES } from "./sketches_time.js";
+import { VIEW_SKETCHES } from "./sketches_views.js";
 
-export const SKETCHES = { ...OBJECT_SKETCHES, ...SLIDE_SKETCHES, ...TIME_SKETCHES };
+export const SKETCHES = { ...OBJECT_SKETCHES, ...SLIDE_SKETCHES, ...TIME_SKETCHES, ...VIEW_SKETCHES };
 
 /** The state after a command; `defaults` are those of the model, by kind of thing. */
 export function sketch(state, command, defaults) {

@@ -234,7 +234,7 @@ export class Store {
       this.chain.set(entry, shown);
       shown = this.results.get(entry) ?? this.afterEntry(shown, entry);
     }
-    this.shown = this.trial.over(shown);
+    this.shown = this.trial.over(this.presence?.over(shown) ?? shown);
     const { focus } = this.selection;
     this.selection.fit(this.shown, before);
     if (this.focus !== focus) this.tell("focus");

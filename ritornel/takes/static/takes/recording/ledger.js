@@ -31,8 +31,13 @@ export class Ledger {
     clearTimeout(this.again);
     const { status, data } = await ask(this.recording.page.passages);
     if (status === 200) this.take(data);
+    if (status === 404) {
+      this.trouble = "This show is not yours to speak any more, or it is gone. What was kept of it stays with its owner.";
+      return this.draw();
+    }
     const all = [...this.slides.flatMap((slide) => slide.passages), ...this.without];
     if (status !== 200 || all.some((one) => !one.ready && !one.trouble)) this.again = setTimeout(() => this.refresh(), LOOK_AGAIN_MS);
+    return undefined;
   }
 
   take(data) {
@@ -52,7 +57,7 @@ export class Ledger {
     const { status, data } = await send(`${this.recording.page.passages}${path}`, body);
     if (status === 200) this.take(data);
     else {
-      this.trouble = data.error ?? "there is no line to the server just now; try again";
+      this.trouble = data.error ?? (status === 404 ? "this show is not yours to speak any more, or it is gone" : "there is no line to the server just now; try again");
       this.draw();
     }
   }
@@ -101,6 +106,7 @@ export class Ledger {
     const open = this.open === slide.id;
     const count = slide.passages.filter((one) => !one.gone).length;
     const notes = [
+      slide.given ? `for ${slide.given}` : "",
       chosen && count > 1 ? `${nth(chosen.number)} of ${slide.passages.length}` : "",
       !chosen && count ? `${count} not chosen` : "",
       chosen?.made_voice ? "a made voice" : "",

@@ -11,5 +11,6 @@ import { NARRATION } from "./narration.js";
 import { OBJECTS } from "./objects.js";
 import { SLIDES } from "./slides.js";
 import { SPOTS } from "./spots.js";
+import { VIEWS } from "./views.js";
 
-export const LANES = [SLIDES, CUES, OBJECTS, SPOTS, NARRATION, CAPTIONS, BEDS];
+export const LANES = [SLIDES, CUES, VIEWS, OBJECTS, SPOTS, NARRATION, CAPTIONS, BEDS];

@@ -54,11 +54,11 @@ function named(timeline, step, steps) {
   return nameOf(step.part, later.length ? `max-width:${timeline.x(Math.min(...later) - step.end)}px` : "");
 }
 
-function nameOf(words, style = "") {
+export function nameOf(words, style = "") {
   return html`<span class="tl-build-name" .style=${style}>${words}</span>`;
 }
 
-function grabber(timeline, step, start, name) {
+export function grabber(timeline, step, start, name) {
   const width = Math.max(12, timeline.x(step.end - step.start));
   const words = `${step.name} ${step.verb}`;
   return html`<button class="tl-build ${timeline.store.steps.has(step.id) ? "is-selected" : ""}" data-step=${step.id} data-arrows title=${words} aria-label=${words}
@@ -78,11 +78,24 @@ function pressBuild(timeline, event, element) {
   const step = store.timed(element.dataset.step);
   const edge = edgeAt(element, event);
   const others = store.steps.has(step.id) ? [...store.steps].filter((id) => id !== step.id) : [];
-  const make = (by, { shiftKey }) => (edge ? { do: "stretch-build", slide, step: step.id, edge, by } : { do: "drag-build", slide, step: step.id, by, others, joins: shiftKey });
+  const reordered = edge ? () => null : reordering(store, step);
+  const make = (by, { shiftKey }) => reordered(by) ?? (edge ? { do: "stretch-build", slide, step: step.id, edge, by } : { do: "drag-build", slide, step: step.id, by, others, joins: shiftKey });
   const at = store.start() + (edge === "end" ? step.end : step.start);
   const opens = step.group.cue && step.group.steps[0].id === step.id && step.group.steps.length === 1;
   const says = () => (edge ? "" : given(store, step.id) + (opens && given(store, step.id).startsWith("cue") ? " (Shift: with what runs there)" : ""));
   timeline.drag(event, { at, make, says, click: () => choose(store, step.id, event) });
+}
+
+/** For a build that goes to a view: the command by which that comes before another, once it is dragged past the start of one; else null. */
+function reordering(store, step) {
+  const slide = store.focus;
+  const views = store.slide.time.groups.flatMap((group) => group.steps).filter(({ id, kind }) => kind === "view" && id !== step.id && store.step(id));
+  const stands = views.find(({ start }) => start >= step.start);
+  return (by) => {
+    if (step.kind !== "view") return null;
+    const before = views.find(({ start }) => start > step.start + by);
+    return before?.id === stands?.id ? null : { do: "move-views", slide, steps: [step.id], before: before?.id ?? "" };
+  };
 }
 
 /** What gives a build its cue, in words. */

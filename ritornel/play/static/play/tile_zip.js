@@ -1,0 +1,56 @@
+// The tiles of a large picture, fetched one by one by their bytes from the zip in which they lie as they are
+// (formats/tiles.py; ISO/IEC 21320-1): its directory stands at its end.
+
+const END = 0x06054b50;
+const ENTRY = 0x02014b50;
+const [END_BYTES, ENTRY_BYTES, HEADER_BYTES] = [22, 46, 30];
+const LAST_BYTES = 96 * 1024; // in which the directory of the most tiles stands
+const AGAIN_MS = 1000;
+const MOST_TRIES = 60;
+const opened = new Map(); // by address
+
+/** The zip at an address: resolves to {tiling, tile(name)}, null if there is none; while it is being made it is waited for. */
+export function tileZip(address) {
+  if (!opened.has(address)) opened.set(address, open(address).catch(() => null));
+  return opened.get(address);
+}
+
+async function open(address) {
+  for (let tried = 0; tried < MOST_TRIES; tried++) {
+    const answer = await fetch(address, { headers: { Range: `bytes=-${LAST_BYTES}` } });
+    if (!answer.ok) return null;
+    if (answer.status !== 204) return read(address, answer);
+    await new Promise((resolve) => setTimeout(resolve, AGAIN_MS));
+  }
+  opened.delete(address);
+  return null;
+}
+
+async function read(address, answer) {
+  const places = directory(await answer.arrayBuffer());
+  const bytes = async (name) => {
+    const { at, size } = places.get(name);
+    const part = await fetch(address, { headers: { Range: `bytes=${at}-${at + size - 1}` } });
+    if (!part.ok) throw new Error(`no tile: ${part.status}`);
+    return part.blob();
+  };
+  const tiling = JSON.parse(await (await bytes("tiles.json")).text());
+  return { tiling, tile: async (name) => createImageBitmap(await bytes(name)) };
+}
+
+/** Where each member's bytes stand in a zip of which the last bytes are given: name to {at, size}. */
+export function directory(last) {
+  const view = new DataView(last);
+  let end = last.byteLength - END_BYTES;
+  while (end >= 0 && view.getUint32(end, true) !== END) end--;
+  if (end < 0) throw new Error("no zip");
+  const size = view.getUint32(end + 12, true);
+  const places = new Map();
+  for (let at = end - size; at < end && view.getUint32(at, true) === ENTRY; ) {
+    const [length, extra, comment] = [28, 30, 32].map((place) => view.getUint16(at + place, true));
+    const name = new TextDecoder().decode(new Uint8Array(last, at + ENTRY_BYTES, length));
+    places.set(name, { at: view.getUint32(at + 42, true) + HEADER_BYTES + length, size: view.getUint32(at + 20, true) });
+    at += ENTRY_BYTES + length + extra + comment;
+  }
+  return places;
+}
