@@ -93,10 +93,7 @@ class Server:
             "--no-proxy-headers",
         ]
         command += ["--no-access-log", "--log-level", "warning"]
-        command += [
-            "--timeout-keep-alive",
-            "75",
-        ]  # longer than a client keeps a line, also one on a machine that stood still
+        command += ["--timeout-keep-alive", "3600"]  # no line is cut because the machine stood still
         command += ["ritornel.site.asgi:application"]
         with self.log.open("ab") as log:
             self.process = subprocess.Popen(command, cwd=ROOT, env=self.environment, stdout=log, stderr=log)
@@ -158,7 +155,10 @@ class Server:
         self.start()
         return self
 
-    def __exit__(self, *_: object) -> None:
+    def __exit__(self, kind: object, error: BaseException | None, trace: object) -> None:
+        if error is not None and self.process is not None:
+            ended = {"server": self.process.poll(), "worker": self.worker and self.worker.poll()}
+            error.add_note(f"ended: {ended}; its log ends:\n{self.log.read_text(errors='replace')[-4000:]}")
         self.close()
 
 
@@ -167,7 +167,8 @@ class Someone(httpx.Client):
 
     def __init__(self, server: Server, name: str = USER, like: httpx.Client | None = None) -> None:
         """Sign in, or go on with the session of another."""
-        super().__init__(base_url=server.url, timeout=60)
+        lines = httpx.Limits(max_keepalive_connections=0)  # none stands idle, to be cut when it is used again
+        super().__init__(base_url=server.url, timeout=60, limits=lines)
         self.server = server
         if like is None:
             self.sign_in(name)
