@@ -31,6 +31,8 @@ _FONT = next(Path(str(files("ritornel.assets"))).glob("fonts/*.ttf"))
 _WIDE, _HIGH = 11_900, 8_400
 _VIEWS = 10
 _THINGS = 400
+_TIMES = 3
+"""Films are made so often, and the shortest times compared: others use this machine too."""
 _REST_MS = 2500
 """Between two cues; the longest of these moves takes less."""
 _SPACE = (1280 // 5, 720 // 5)
@@ -61,15 +63,15 @@ def rows() -> list[tuple[str, str, str]]:
     with tempfile.TemporaryDirectory() as folder:
         path = Path(folder) / "chart.jpg"
         path.write_bytes(chart())
-        made_twice = [_film(path) for _ in range(2)]
+        ratio, tiled = _film(path)
         sharp, memory = _from_near(path)
     return [
         *_gone_over(),
-        ("tiles of a picture of 100 megapixels, made", "(no goal)", f"{min(tiled for _, tiled in made_twice):.1f} s"),
+        ("tiles of a picture of 100 megapixels, made", "(no goal)", f"{tiled:.1f} s"),
         (
             f"{_VIEWS} views of a picture of 100 megapixels as film, 1280x720 at 30, beside only encoding the same frames",
             "1.3 x",
-            " and ".join(f"{ratio:.2f} x" for ratio, _ in made_twice),
+            f"{ratio:.2f} x",
         ),
         (
             "the film of “Round the skerry”, drawn of vectors, 1280x720 at 30, beside only encoding the same frames",
@@ -154,12 +156,17 @@ def _film(path: Path) -> tuple[float, float]:
     asset = Asset(id="chart", kind="picture", width=_WIDE, height=_HIGH, mime="image/jpeg")
     show = replace(show, assets=(asset,))
     tiles = {"chart": path.with_suffix(".zip")}
-    return whole(show, tiles) / encoded_only(show, tiles), tiled
+    return _ratio(show, tiles), tiled
 
 
 def _of_vectors() -> float:
     show = made(with_ids(skerry.document(), {}), [])
-    return whole(show, {}) / encoded_only(show, {})
+    return _ratio(show, {})
+
+
+def _ratio(show: Show, files: dict[str, Path]) -> float:
+    times = [(whole(show, files), encoded_only(show, files)) for _ in range(_TIMES)]
+    return min(made for made, _ in times) / min(encoded for _, encoded in times)
 
 
 def _from_near(path: Path) -> tuple[list[float], float]:

@@ -36,7 +36,7 @@ class Colours:
         """Return a frame of its own, of a surface of which so much is other than in the one before."""
         width, height = self._size
         part = self._blocks(changed)
-        if (part.right - part.left) * (part.bottom - part.top) > _HALF * width * height:
+        if part.size > _HALF * width * height:
             self._whole = self._in_colours(pixels)
             return self._whole
         if self._whole is not None:

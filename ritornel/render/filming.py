@@ -17,7 +17,7 @@ from ritornel.core.model.running import running
 from ritornel.core.score.segments import Segment
 from ritornel.render.mix import Opened
 
-_FORM = 2
+_FORM = 3
 """Counted up when what is drawn or encoded changes: older pieces are not taken for newer ones."""
 LINES = (480, 720, 1080, 1440, 2160)
 RATES = (24, 25, 30, 50, 60)

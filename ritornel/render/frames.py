@@ -41,6 +41,17 @@ class _Content:
         self.sheet: Sheet | None = None
         self.parts: dict[str, Part] = {}
         self.pixels: Surface = np.zeros((height, width, 4), np.uint8)
+        self._is_own = True
+
+    def show(self, stamp: Stamp) -> None:
+        """Be what hides all, with nothing over it: its own pixels, which are not drawn on."""
+        self.pixels, self._is_own = stamp.pixels, False
+
+    def to_draw_on(self) -> Surface:
+        """Return pixels that are nobody else's."""
+        if not self._is_own:
+            self.pixels, self._is_own = self.pixels.copy(), True
+        return self.pixels
 
 
 class Frames:
@@ -108,13 +119,17 @@ class Frames:
         changed = whole if is_other else _changed(was, parts).common(whole)
         content.parts, content.sheet = parts, sheet
         if changed:
-            self._draw(content.pixels, sheet, [stamp for part in parts.values() for stamp in part.stamps], changed)
+            self._draw(content, sheet, [stamp for part in parts.values() for stamp in part.stamps], changed)
         return changed
 
-    def _draw(self, pixels: Surface, sheet: Sheet, stamps: list[Stamp], part: Area) -> None:
+    def _draw(self, content: _Content, sheet: Sheet, stamps: list[Stamp], part: Area) -> None:
         """Draw a part of a sheet anew: its ground and what stands on it, but for what is hidden by something else."""
-        large = (part.right - part.left) * (part.bottom - part.top) > _LARGE * self._size[0] * self._size[1]
+        large = part.size > _LARGE * self._size[0] * self._size[1]
         first = next((n for n in range(len(stamps) - 1, -1, -1) if stamps[n].hides(part)), None) if large else None
+        if first is not None and first == len(stamps) - 1 and part == content.whole == stamps[first].area:
+            content.show(stamps[first])
+            return
+        pixels = content.to_draw_on()
         if first is None:
             ground = plain(part.right - part.left, part.bottom - part.top, rgb(sheet.ground), sheet.grounded)
             pixels[part.top : part.bottom, part.left : part.right] = ground

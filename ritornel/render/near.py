@@ -17,20 +17,25 @@ from ritornel.core.model import Picture
 from ritornel.core.model.framing import Framing
 from ritornel.render.numbers import number
 from ritornel.render.sprites import Placed, drawn_within
-from ritornel.render.surfaces import Area, Map, Surface, moved, premultiplied
+from ritornel.render.surfaces import Area, Map, Stamp, moved, premultiplied
 from ritornel.render.tiles import Tiles
 
 _EDGE = 2
 """So many pixels more are read on every side, for what lies between two."""
-_OPAQUE = 3
+LEAST = 0.25
 _COARSER = 0.85
-"""What moves on at once may be so much coarser."""
+"""What moves on at once may be so much coarser: nobody sees that while all of it moves."""
 
 
 class Near(Protocol):
-    """A picture that can be looked at from near."""
+    """A picture that can be looked at from near.
 
-    def drawn(self, here: Map, within: Area, exactly: bool) -> Surface:
+    It is drawn so where it would be larger than so many ``times`` the stage: ``LEAST`` or more.
+    """
+
+    times: float
+
+    def drawn(self, here: Map, within: Area, exactly: bool) -> Stamp:
         """Return what is seen of it in an area, when ``here`` puts the corner of its box and what is in it there.
 
         What is not wanted ``exactly`` moves on at once.
@@ -46,18 +51,20 @@ def near(thing: Picture, path: Path, size: tuple[int, int], at: tuple[float, flo
     plain = Framing(crop=thing.frame.crop, line_width=thing.frame.line_width)
     if thing.frame != plain or thing.shadow is not None or thing.soft_edge:
         return None
-    if path.suffix == ".zip":
-        try:
+    try:
+        if path.suffix == ".zip":
             return NearTiles(thing, Tiles(path), at)
-        except (OSError, BadZipFile, KeyError):
-            return None
-    with path.open("rb") as file:
-        start = file.read(256).lstrip()
-    return NearDrawing(thing, path.read_bytes(), size, at) if start.startswith((b"<svg", b"<?xml", b"<!--")) else None
+        with path.open("rb") as file:
+            is_drawing = file.read(256).lstrip().startswith((b"<svg", b"<?xml", b"<!--"))
+        return NearDrawing(thing, path.read_bytes(), size, at) if is_drawing else None
+    except (OSError, BadZipFile, KeyError):
+        return None
 
 
 class NearTiles:
     """A picture in tiles."""
+
+    times = LEAST
 
     def __init__(self, thing: Picture, tiles: Tiles, at: tuple[float, float]) -> None:
         """Take where it lies in its box."""
@@ -66,12 +73,12 @@ class NearTiles:
         size = about.width, about.height
         self._seen, self._whole = framed(thing.width, thing.height, thing.fit, thing.frame.crop, size, at)
 
-    def drawn(self, here: Map, within: Area, exactly: bool) -> Surface:
+    def drawn(self, here: Map, within: Area, exactly: bool) -> Stamp:
         """Return what is seen of it in an area."""
         about, seen, whole = self._tiles.about, self._seen, self._whole
         width, height = within.right - within.left, within.bottom - within.top
         scale = float(np.sqrt(abs(np.linalg.det(here[:2, :2])))) * whole.width / about.width
-        level = about.level_for(scale if exactly else scale * _COARSER)
+        level = self._tiles.level_for(scale if exactly else scale * _COARSER)
         pixels = about.size(level)
         by = (whole.width / pixels[0], whole.height / pixels[1])
         units = np.array([(by[0], 0, whole.x), (0, by[1], whole.y), (0, 0, 1)])
@@ -90,18 +97,19 @@ class NearTiles:
         right = min(ceil(high[0]) + _EDGE, ceil((seen.right - whole.x) / by[0]))
         bottom = min(ceil(high[1]) + _EDGE, ceil((seen.bottom - whole.y) / by[1]))
         if left >= right or top >= bottom:
-            return np.zeros((height, width, 4), np.uint8)
+            return Stamp(within.left, within.top, np.zeros((0, 0, 4), np.uint8))
         part = self._tiles.part(level, left, top, right, bottom)
-        covers = left <= low[0] and top <= low[1] and right >= high[0] and bottom >= high[1]
-        if covers and part.shape[2] == _OPAQUE:  # nothing of the area is beside it: its opacity is known
-            shown = cv2.warpAffine(part, onto(left, top), (width, height), flags=way, borderMode=cv2.BORDER_REPLICATE)
-            return cv2.cvtColor(shown, cv2.COLOR_BGR2BGRA)  # type: ignore[return-value]
-        part = cv2.cvtColor(part, cv2.COLOR_BGR2BGRA) if part.shape[2] == _OPAQUE else premultiplied(part)  # type: ignore[assignment]
-        return cv2.warpAffine(part, onto(left, top), (width, height), flags=way, borderMode=cv2.BORDER_CONSTANT)  # type: ignore[return-value]
+        hides = self._tiles.is_opaque and left <= low[0] and top <= low[1] and right >= high[0] and bottom >= high[1]
+        edge = cv2.BORDER_REPLICATE if hides else cv2.BORDER_CONSTANT
+        part = part if self._tiles.is_opaque else premultiplied(part)
+        shown = cv2.warpAffine(part, onto(left, top), (width, height), flags=way, borderMode=edge)
+        return Stamp(within.left, within.top, shown, hides=hides or None)  # type: ignore[arg-type]
 
 
 class NearDrawing:
     """A drawing (SVG)."""
+
+    times = 4.0
 
     def __init__(self, thing: Picture, content: bytes, size: tuple[int, int], at: tuple[float, float]) -> None:
         """Take where it lies in its box."""
@@ -113,6 +121,6 @@ class NearDrawing:
         image = f'<image {written[0]} preserveAspectRatio="none" href="{address}"/>'
         self._drawing = f'<clipPath id="seen"><rect {written[1]}/></clipPath><g clip-path="url(#seen)">{image}</g>'
 
-    def drawn(self, here: Map, within: Area, exactly: bool) -> Surface:
+    def drawn(self, here: Map, within: Area, exactly: bool) -> Stamp:
         """Return what is seen of it in an area."""
-        return drawn_within([Placed(self._drawing, here)], within, ())
+        return Stamp(within.left, within.top, drawn_within([Placed(self._drawing, here)], within, ()))

@@ -44,4 +44,5 @@ def _of_tiles(path: Path, most: int) -> NDArray[np.uint8]:
     level = tiles.about.level_for(share)
     whole = tiles.part(level, 0, 0, *tiles.about.size(level))
     size = max(1, round(tiles.about.width * share)), max(1, round(tiles.about.height * share))
-    return cv2.resize(whole, size, interpolation=cv2.INTER_AREA)  # type: ignore[return-value]
+    small = cv2.resize(whole, size, interpolation=cv2.INTER_AREA)
+    return cv2.cvtColor(small, cv2.COLOR_BGRA2BGR) if tiles.is_opaque else small  # type: ignore[return-value]

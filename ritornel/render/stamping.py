@@ -10,6 +10,7 @@ import numpy as np
 from ritornel.core.score.frame import Ink, Sheet, Thing
 from ritornel.render.drawings import Drawing
 from ritornel.render.inked import inked
+from ritornel.render.near import LEAST
 from ritornel.render.planes import ROOM, WORTH, Planes, about, around, is_plainly_drawn
 from ritornel.render.slide_sprites import SlideSprites
 from ritornel.render.sprites import Placed, drawn_within
@@ -34,6 +35,8 @@ _FINER = 0.07
 _FINEST = 3
 _FAR_LARGER = 4.0
 """What would have so many times the pixels of the stage is not made a sprite, but drawn where it is seen."""
+_NEAR_PIXELS = 16_000_000
+"""Nothing larger is drawn from near, as what is to be cut or blurred would be, far beyond the stage."""
 
 
 class Part(NamedTuple):
@@ -89,7 +92,7 @@ class Stamping:
         if drawing is None or thing.opacity <= 0 or thing.mask is not None or thing.blur or thing.inside:
             return False
         here = self._units @ about(thing.box, thing.place)
-        return is_flat(here) and _is_far_larger(here, thing.box, within) and is_plainly_drawn(drawing, thing.ink)
+        return is_flat(here) and _times(here, thing.box, within) > _FAR_LARGER and is_plainly_drawn(drawing, thing.ink)
 
     def _in_place(self, slide: str, things: Sequence[Thing], within: Area) -> Part:
         drawn, faces = [], set()
@@ -158,11 +161,13 @@ class Stamping:
         area = around(here, thing.box).common(within)
         if not area:
             return None
-        larger = is_flat(here) and _is_far_larger(here, thing.box, within)
-        near = self._sprites.near(slide, drawing) if larger and ink is None else None
-        if near is not None:
+        times = _times(here, thing.box, within) if is_flat(here) else 0.0
+        may_be_near = times > LEAST and ink is None and area.size < _NEAR_PIXELS
+        near = self._sprites.near(slide, drawing) if may_be_near else None
+        if near is not None and times > near.times:
             self._warped = True  # drawn anew once it stays
-            return Stamp(area.left, area.top, near.drawn(here, area, self._exactly))
+            return near.drawn(here, area, self._exactly)
+        larger = times > _FAR_LARGER
         if larger and is_plainly_drawn(drawing, None) and (ink is None or ink.colour is None):
             svg = drawing.draw()
             if not svg:
@@ -205,10 +210,9 @@ class Stamping:
         return placed(pixels, here @ np.linalg.inv(still) @ moved(left, top), within)
 
 
-def _is_far_larger(here: Map, box: tuple[float, float, float, float], within: Area) -> bool:
-    """Tell whether a sprite of something would have far more pixels than are seen of it."""
-    large = box[2] * box[3] * scale_at(here, box[2] / 2, box[3] / 2) ** 2
-    return large > _FAR_LARGER * (within.right - within.left) * (within.bottom - within.top)
+def _times(here: Map, box: tuple[float, float, float, float], within: Area) -> float:
+    """Return how many times the pixels of an area a sprite of something would have."""
+    return box[2] * box[3] * scale_at(here, box[2] / 2, box[3] / 2) ** 2 / within.size
 
 
 def _level(here: Map, rest: Map, box: tuple[float, float, float, float]) -> float:

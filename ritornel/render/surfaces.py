@@ -46,6 +46,11 @@ class Area(NamedTuple):
     def __bool__(self) -> bool:
         return self.right > self.left and self.bottom > self.top
 
+    @property
+    def size(self) -> int:
+        """How many pixels there are."""
+        return (self.right - self.left) * (self.bottom - self.top)
+
     def common(self, other: "Area") -> "Area":
         """Return what both have; it may be empty."""
         left, top = max(self.left, other.left), max(self.top, other.top)
@@ -67,12 +72,12 @@ class Stamp:
 
     __slots__ = ("_clear", "_hides", "area", "pixels")
 
-    def __init__(self, left: int, top: int, pixels: Surface) -> None:
-        """Take pixels and where their corner is."""
+    def __init__(self, left: int, top: int, pixels: Surface, hides: bool | None = None) -> None:
+        """Take pixels and where their corner is; whether none of them is clear, if that is known."""
         self.pixels = pixels
         self.area = Area(left, top, left + pixels.shape[1], top + pixels.shape[0])
         self._clear: Surface | None = None
-        self._hides: bool | None = None
+        self._hides = hides
 
     @property
     def clear(self) -> Surface:
@@ -213,7 +218,8 @@ def scale_at(map_: Map, x: float, y: float) -> float:
 
 def is_flat(map_: Map) -> bool:
     """Tell whether a map turns nothing in space."""
-    return bool(np.allclose(map_[2] / map_[2, 2], (0, 0, 1), atol=_FLAT))
+    across, down, here = map_[2].tolist()
+    return max(abs(across), abs(down)) <= _FLAT * abs(here)  # type: ignore[no-any-return]
 
 
 def is_shift(map_: Map) -> bool:

@@ -39,11 +39,28 @@ class Written(TestCase):
         self.assertEqual((tiles.about.width, tiles.about.height, tiles.about.levels, tiles.about.ending), (5300, 3000, 2, "jpg"))  # fmt: skip
         for level in range(2):
             reduced = np.asarray(made.reduce(2**level))[..., ::-1]
-            found = tiles.part(level, 400, 300, 1400, 900)
-            self.assertLess(np.abs(found.astype(int) - reduced[300:900, 400:1400]).mean(), 2)
+            for left, top in (
+                (400, 300),
+                (420, 310),
+                (500, 700),
+                (1300, 20),
+            ):  # in the tiles of the one before, and not
+                found = tiles.part(level, left, top, left + 1000, top + 600)
+                self.assertLess(np.abs(found[..., :3].astype(int) - reduced[top : top + 600, left : left + 1000]).mean(), 2)  # fmt: skip
+                self.assertEqual(found[..., 3].min(), 255)
         beyond = tiles.part(0, -100, 2900, 50, 3100)
-        self.assertEqual((beyond[:, :100].max(), beyond[100:].max(), beyond.shape), (0, 0, (200, 150, 3)))
-        self.assertLess(np.abs(beyond[:100, 100:].astype(int) - np.asarray(made)[2900:, :50, ::-1]).mean(), 2)
+        self.assertEqual((beyond[:, :100].max(), beyond[100:].max(), beyond.shape), (0, 0, (200, 150, 4)))
+        self.assertLess(np.abs(beyond[:100, 100:, :3].astype(int) - np.asarray(made)[2900:, :50, ::-1]).mean(), 2)
+
+    def test_from_afar_it_is_made_of_its_smallest_tiles(self):
+        made = picture(5300, 3000)
+        tiles = self.tiles(made)
+        for scale, level in ((0.25, 2), (0.13, 2), (0.12, 3), (1 / 53, 5)):
+            self.assertEqual(tiles.level_for(scale), level)
+            reduced = np.asarray(made.resize(tiles.about.size(level), Image.Resampling.BOX))[..., ::-1]
+            found = tiles.part(level, 10, 20, 60, 50)
+            self.assertLess(np.abs(found[..., :3].astype(int) - reduced[20:50, 10:60]).mean(), 2)
+        self.assertEqual(tiles.about.size(tiles.level_for(1e-9))[1], 1)
 
     def test_what_is_clear_stays_so(self):
         tiles = self.tiles(picture(2600, 600, "RGBA"))
