@@ -9,10 +9,14 @@ from django.http import HttpRequest, HttpResponseBase
 from django.shortcuts import get_object_or_404, redirect
 from django.views.decorators.http import require_safe
 
+from ritornel.core.model.running import running
+from ritornel.jobs.running import Refused
+from ritornel.library.describing import drawn_from
 from ritornel.library.serving import attachment, streamed
 from ritornel.publishing.editions import NotReady, edition_of
 from ritornel.publishing.models import Edition
 from ritornel.publishing.one_file import MOST_BYTES, file_blocks, folder_blocks, media_bytes
+from ritornel.shows import in_rows
 from ritornel.shows.access import Act, check_may, show_for
 from ritornel.site.rates import at_most
 
@@ -25,8 +29,11 @@ def of_show(request: HttpRequest, show_id: UUID) -> HttpResponseBase:
     row = show_for(request, show_id, Act.EDIT)
     kiosk = request.GET.get("as") == "kiosk"
     try:
+        drawn_from(
+            row.owner_id, running(in_rows.load(row))
+        )  # what is seen from near is in its tiles, which are in the file
         return _answered(request, edition_of(row, loops=kiosk), kiosk)
-    except NotReady as error:
+    except (NotReady, Refused) as error:
         messages.error(request, f"Not made: {error}.")
         return redirect("publishing:editions", row.pk)
 

@@ -8,7 +8,7 @@ import base64
 import posixpath
 import re
 import zipfile
-from collections.abc import Iterator
+from collections.abc import Collection, Iterator
 from pathlib import Path
 from typing import Any
 from urllib.parse import quote
@@ -32,6 +32,12 @@ _SMALL_BYTES = 1_000_000
 _SHORT_MS = 20_000
 """What is so small is in the page all the same; and what is so short: it is decoded as a whole (play/graph.js), and a
 page from a disk may not fetch what lies beside it."""
+_TOLD = {
+    "url": ("stage.webp", "image/webp"),
+    "poster": ("poster.jpg", "image/jpeg"),
+    "tiles": ("tiles.zip", "application/zip"),
+}
+"""What the player asks of an asset, and where that is computed from a file: its ending, and its media type."""
 _ENTRY = "publishing/player.js"
 _BLOCK = 3 * 256 * 1024
 _IMPORT = re.compile(r"""((?:^|[\n;}])\s*(?:import|export)\b[^"'`;]*?|\bimport\()(["'])(\.{1,2}/[^"']+)\2""")
@@ -51,7 +57,7 @@ def media_bytes(edition: Edition) -> int:
 def file_blocks(edition: Edition, kiosk: bool) -> Iterator[bytes]:
     """Yield an edition as one HTML file; a ``kiosk`` fills the screen and goes on and on."""
     media = _media(edition)
-    head, tail = _page(edition, kiosk, {}).split(_HERE)
+    head, tail = _page(edition, kiosk, media, {}).split(_HERE)
     yield head.encode()
     for name, (path, mime) in media.items():
         yield f'<script type="text/plain" data-media="{name}" data-mime="{mime}">'.encode()
@@ -64,12 +70,15 @@ def folder_blocks(edition: Edition, kiosk: bool) -> Iterator[bytes]:
     """Yield the zip of a folder with an edition: its page, and its media beside it."""
     media = _media(edition)
     short = {sha256 for sha256, asset in edition.assets.items() if 0 < asset["length"] <= _SHORT_MS}
+    inside = short | {
+        _name(sha256, "tiles") for sha256 in edition.assets
+    }  # they are read, which a page may not beside it
     beside = {
-        name: path for name, (path, _) in media.items() if path.stat().st_size > _SMALL_BYTES and name not in short
+        name: path for name, (path, _) in media.items() if path.stat().st_size > _SMALL_BYTES and name not in inside
     }
     out = Outlet()
     with zipfile.ZipFile(out, "w", zipfile.ZIP_STORED) as packed:
-        head, tail = _page(edition, kiosk, {name: f"media/{name}" for name in beside}).split(_HERE)
+        head, tail = _page(edition, kiosk, media, {name: f"media/{name}" for name in beside}).split(_HERE)
         with packed.open("index.html", "w") as page:
             page.write(head.encode())
             for name, (path, mime) in media.items():
@@ -92,9 +101,9 @@ def folder_blocks(edition: Edition, kiosk: bool) -> Iterator[bytes]:
 _HERE = "<!-- media -->"
 
 
-def _page(edition: Edition, kiosk: bool, beside: dict[str, str]) -> str:
+def _page(edition: Edition, kiosk: bool, media: Collection[str], beside: dict[str, str]) -> str:
     """Return the page of an edition without its media; ``beside`` are addresses of those that lie beside it."""
-    play = {**played(edition), "loops": edition.loops or kiosk, "assets": _assets(edition, beside)}
+    play = {**played(edition), "loops": edition.loops or kiosk, "assets": _assets(edition, media, beside)}
     shown = msgspec.json.encode(play).decode()
     context = {
         "edition": edition,
@@ -110,15 +119,14 @@ def _page(edition: Edition, kiosk: bool, beside: dict[str, str]) -> str:
     return render_to_string("publishing/one_file.html", context)
 
 
-def _assets(edition: Edition, beside: dict[str, str]) -> dict[str, Any]:
+def _assets(edition: Edition, media: Collection[str], beside: dict[str, str]) -> dict[str, Any]:
     """Return the assets of an edition with addresses in the page itself: “media:” and a name, until it opens."""
     found = {}
     for sha256, asset in edition.assets.items():
-        told = {key: value for key, value in asset.items() if key not in ("strip", "peaks", "tiles")}
-        for what in ("url", "poster"):
-            if told.get(what):
-                name = _name(sha256, told[what], what)
-                told[what] = beside.get(name, f"media:{name}")
+        told = {key: value for key, value in asset.items() if key not in ("strip", "peaks")}
+        for what in _TOLD:
+            name = _name(sha256, what)
+            told[what] = beside.get(name, f"media:{name}") if name in media else ""
         found[sha256] = told
     return found
 
@@ -127,17 +135,17 @@ def _media(edition: Edition) -> dict[str, tuple[Path, str]]:
     """Return the files that an edition needs, with their media types, by the names that they have in it."""
     found = {}
     for sha256, asset in edition.assets.items():
-        for what, ending, mime in (("url", "stage.webp", "image/webp"), ("poster", "poster.jpg", "image/jpeg")):
+        for what, (ending, mime) in _TOLD.items():
             if not asset.get(what):
                 continue
             is_itself = what == "url" and not asset["url"].endswith("/stage")
             path = stored_path(sha256) if is_itself else derived_path(sha256, ending)
             if path.is_file():
-                found[_name(sha256, asset[what], what)] = (path, asset["mime"] if is_itself else mime)
+                found[_name(sha256, what)] = (path, asset["mime"] if is_itself else mime)
     return found
 
 
-def _name(sha256: str, address: str, what: str) -> str:
+def _name(sha256: str, what: str) -> str:
     return sha256 if what == "url" else f"{sha256}-{what}"
 
 

@@ -2,9 +2,11 @@
 
 import tempfile
 import zipfile
+from io import BytesIO
 from pathlib import Path
 
 from django.test import Client
+from PIL import Image
 from playwright.sync_api import Page
 
 from ritornel.publishing import file_views, one_file
@@ -12,6 +14,7 @@ from ritornel.shows.models import Show
 from tests.browser.base import BrowserCase
 from tests.browser.shows import two_slides
 from tests.made import clip, step, text
+from tests.material import asset
 
 
 class OneFile(BrowserCase):
@@ -70,6 +73,19 @@ class OneFile(BrowserCase):
         self.assertTrue(page.evaluate("document.fonts.check('20px IBM Plex Sans')"))
         outside = [url for url in self.asked if not url.startswith(("data:", "blob:", "file:"))]
         self.assertEqual((outside, sum(url.startswith("file:") for url in self.asked)), ([], 1))
+
+    def test_a_plane_is_sharp_in_it_as_it_is_on_the_page(self):
+        made = BytesIO()
+        Image.effect_noise((3000, 1800), 90).convert("RGB").save(made, "JPEG")
+        plan = asset(self.owner, "plan.jpg", made.getvalue())
+        on = {"id": "plan", "kind": "picture", "asset": plan.sha256, "width": 3000, "height": 1800, "fit": "fill"}
+        arrives = {"id": "to", "kind": "view", "view": "near", "effect": "jump", "trigger": "alongside"}
+        near = {"id": "near", "x": 400, "y": 300, "width": 500}
+        walk = {"id": "one", "objects": [on], "plane": {"width": 3000, "height": 1800}, "views": [near], "running_order": [arrives], "hold": 60_000}  # fmt: skip
+        row = self.keep(two_slides(slides=[walk], chapters=[]))
+        page = self.opened(self.fetched(f"/shows/{row.pk}/one-file"))
+        page.wait_for_selector(".stage-tiles canvas[data-whole]", state="attached")
+        self.assertEqual([url for url in self.asked if url.startswith("http")], [])
 
     def test_as_a_kiosk_it_goes_on_and_on_and_begins_again_after_an_error(self):
         row = self.keep(

@@ -1,6 +1,8 @@
 """Tiles of large pictures: made when somebody looks from near, read by their bytes, for whoever sees the picture."""
 
+import base64
 import io
+import re
 import zipfile
 from pathlib import Path
 
@@ -60,6 +62,21 @@ class TilesOf(OwnerCase):
         told = edition.assets[self.large.sha256]["tiles"]
         self.client.logout()
         self.assertEqual(self.client.get(told, headers={"range": "bytes=-50"}).status_code, 206)
+
+    def test_a_file_that_needs_no_server_has_them_though_nobody_looked_before(self):
+        on = {"id": "p", "kind": "picture", "asset": self.large.sha256}
+        walk = slide(objects=(on,), id="s", plane={"width": 3000, "height": 720})
+        row = self.keep(show(walk, assets=[{"id": self.large.sha256, "kind": "picture"}]))
+        told = b"".join(self.client.get(f"/shows/{row.pk}/one-file").streaming_content).decode()
+        held = re.search(rf'data-media="{self.large.sha256}-tiles" data-mime="application/zip">([^<]+)<', told)
+        with zipfile.ZipFile(io.BytesIO(base64.b64decode(held[1]))) as packed:
+            self.assertIn("0/5-0.jpg", packed.namelist())
+        self.assertIn(f"media:{self.large.sha256}-tiles", told)
+        self.assertFalse(Job.objects.exists())
+        self.large.path.write_bytes(b"no picture")
+        derived_path(self.large.sha256, "tiles.zip").unlink()
+        refused = self.client.get(f"/shows/{row.pk}/one-file", follow=True)
+        self.assertContains(refused, "from near")
 
     def test_what_cannot_be_made_is_said_and_leaves_nothing(self):
         self.large.path.write_bytes(b"no picture")

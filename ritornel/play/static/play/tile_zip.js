@@ -16,6 +16,7 @@ export function tileZip(address) {
 }
 
 async function open(address) {
+  if (address.startsWith("blob:")) return inPage(await (await fetch(address)).blob());
   for (let tried = 0; tried < MOST_TRIES; tried++) {
     const answer = await fetch(address, { headers: { Range: `bytes=-${LAST_BYTES}` } });
     if (!answer.ok) return null;
@@ -26,13 +27,25 @@ async function open(address) {
   return null;
 }
 
+/** The zip that lies in the page, as in an edition that is one file. */
+async function inPage(whole) {
+  return reader(await whole.slice(-LAST_BYTES).arrayBuffer(), async (at, end) => whole.slice(at, end));
+}
+
 async function read(address, answer) {
-  const places = directory(await answer.arrayBuffer());
-  const bytes = async (name) => {
-    const { at, size } = places.get(name);
-    const part = await fetch(address, { headers: { Range: `bytes=${at}-${at + size - 1}` } });
+  return reader(await answer.arrayBuffer(), async (at, end) => {
+    const part = await fetch(address, { headers: { Range: `bytes=${at}-${end - 1}` } });
     if (!part.ok) throw new Error(`no tile: ${part.status}`);
     return part.blob();
+  });
+}
+
+/** Reads what lies in a zip of which the last bytes are given; `part(at, end)` resolves to some of its bytes. */
+async function reader(last, part) {
+  const places = directory(last);
+  const bytes = async (name) => {
+    const { at, size } = places.get(name);
+    return part(at, at + size);
   };
   const tiling = JSON.parse(await (await bytes("tiles.json")).text());
   return { tiling, tile: async (name) => createImageBitmap(await bytes(name)) };

@@ -10,6 +10,6 @@
     element.remove();
   }
   const page = JSON.parse(held.textContent);
-  for (const asset of Object.values(page.play.assets)) for (const what of ["url", "poster"]) asset[what] = media.get(asset[what]) ?? asset[what];
+  for (const asset of Object.values(page.play.assets)) for (const what of ["url", "poster", "tiles"]) asset[what] = media.get(asset[what]) ?? asset[what];
   held.textContent = JSON.stringify(page);
 }
