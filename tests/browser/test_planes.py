@@ -273,6 +273,9 @@ class Planes(ObjectsCase):
         self.page.keyboard.press("Escape")
         order = "ritornel.store.slide.document.running_order.map((step) => step.view).join()"
         self.until(f"{order} === 'view-1,view-2,view-3' && ritornel.store.settled")
+        self.until(
+            "[...document.querySelectorAll('.tl-stop img')].map((one) => one.src.match(/stops.(.)/)[1]).join() === '0,1,2'"
+        )
         bar = self.page.locator(".tl-build").nth(2).bounding_box()
         second = self.page.locator(".tl-build").nth(1).bounding_box()
         y = bar["y"] + bar["height"] / 2

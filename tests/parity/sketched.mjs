@@ -4,7 +4,7 @@ import { isDeepStrictEqual } from "node:util";
 import { sketch, SKETCHES } from "../../ritornel/parts/static/parts/state/sketches.js";
 
 /** The page's own drawing until the answer comes, and what no page can know before it. */
-const OWN = new Set(["sketch", "svg", "version"]);
+const OWN = new Set(["sketch", "svg", "version", "look"]);
 const NEAR = 1e-6;
 
 const LINE = ["x", "y", "width", "height", "rotation"]; // a drawn line is turned and stretched to its new ends
@@ -37,6 +37,14 @@ function* differences(before, sketched, after, path) {
   }
 }
 
+/** What pages know of every slide is there of one that is new, too: they draw it before the answer comes. */
+function* gaps(sketched, after) {
+  for (const [id, brief] of Object.entries(sketched.briefs)) {
+    const missing = Object.keys(after.briefs[id] ?? {}).filter((name) => !(name in brief));
+    if (missing.length) yield { path: `/briefs/${id}`, sketched: "is without", after: missing };
+  }
+}
+
 /** What a case shows: whether the sketch changed anything, and where it differs. */
 export function sketchedCase({ before, command, after, defaults }) {
   let sketched;
@@ -45,7 +53,7 @@ export function sketchedCase({ before, command, after, defaults }) {
   } catch (error) {
     return { changed: true, differs: [{ path: "failed", sketched: error.stack.slice(0, 200), after: null }] };
   }
-  return { changed: sketched !== before, differs: [...differences(before, sketched, after, "")].slice(0, 8) };
+  return { changed: sketched !== before, differs: [...differences(before, sketched, after, ""), ...gaps(sketched, after)].slice(0, 8) };
 }
 
 export const sketchNames = () => Object.keys(SKETCHES).sort();

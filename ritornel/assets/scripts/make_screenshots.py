@@ -207,7 +207,7 @@ class Camera:
         while not page.evaluate("ritornel.speaking.recording.followed > 9"):
             page.wait_for_timeout(100)
         self.keep("recording")
-        page.keyboard.press("Enter")
+        page.evaluate("void (ritornel.speaking.recording.state === 'recording' && ritornel.speaking.recording.stop())")
         page.wait_for_selector(".speaking[data-state=done]")
         page.keyboard.press("Escape")
         page.click("#notice button:has-text('Forget')")
@@ -270,14 +270,14 @@ class Camera:
 
 
 def main() -> int:
-    """Take every picture."""
+    """Take every picture, or those that are named: ADDRESS FOLDER [NAMES...]."""
     address, folder = sys.argv[1], Path(sys.argv[2])
     folder.mkdir(parents=True, exist_ok=True)
     with sync_playwright() as driver:
         browser = driver.chromium.launch(executable_path=CHROMIUM, args=[*FLAGS, SOUND_AT_ONCE])
         page = browser.new_page(viewport={"width": 1280, "height": 800}, base_url=address)
         camera = Camera(page, folder)
-        for view in VIEWS.split():
+        for view in ["shows", *(sys.argv[3:] or VIEWS.split()[1:])]:  # at first one signs in
             getattr(camera, view)()
         browser.close()
     return 0

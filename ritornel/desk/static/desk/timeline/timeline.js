@@ -289,9 +289,9 @@ export class Timeline {
     const [from, to] = this.range;
     const rows = [];
     for (let i = shown.order.length ? slideAt(shown.order, from) : 0; i < shown.order.length; i++) {
-      const [id, start, length] = shown.order[i];
+      const [id, start, length, version] = shown.order[i];
       if (start > to) break;
-      if (length || id === this.store.focus) rows.push({ id, start, length, brief: shown.briefs[id], number: i + 1 });
+      if (length || id === this.store.focus) rows.push({ id, start, length, version, brief: shown.briefs[id], number: i + 1 });
     }
     return rows;
   }

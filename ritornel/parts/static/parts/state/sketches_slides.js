@@ -9,7 +9,7 @@ export const SLIDE_SKETCHES = {
     const place = after === null || after === undefined ? state.order.length : indexOf(state, after) + 1;
     const like = state.order[place - 1]?.[0];
     const length = (state.briefs[like]?.transition ?? 0) + state.show.pace.default_hold;
-    return inserted(state, place, [{ id: ids[0], length, slide: emptySlide(state, ids[0], like, length, defaults), brief: emptyOutline(state, like) }]);
+    return inserted(state, place, [{ id: ids[0], length, slide: emptySlide(state, ids[0], like, length, defaults), brief: emptyOutline(state, like, defaults) }]);
   },
 
   "delete-slides": (state, { slides }) => withOrder(state, state.order.filter(([id]) => !slides.includes(id))),
@@ -87,9 +87,9 @@ function copied(slide, id) {
   return { ...slide, version: undefined, document: { ...slide.document, id }, score };
 }
 
-function emptyOutline(state, like) {
+function emptyOutline(state, like, defaults) {
   const { ground = "#fffdf7", transition = 0, transition_verb = "" } = state.briefs[like] ?? {};
-  return { title: "", ground, transition, transition_verb, hold: null, cues: [], kind: "", skipped: false, voice: null, scripted: false };
+  return { title: "", ground, transition, transition_verb, hold: null, advance: defaults.slide.advance, cues: [], stops: [], kind: "", skipped: false, look: "", voice: null, scripted: false };
 }
 
 function emptySlide(state, id, like, length, defaults) {

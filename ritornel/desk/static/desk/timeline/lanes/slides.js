@@ -8,6 +8,10 @@ import { stepOf } from "../dragging.js";
 const THUMB_PX = 78;
 const NARROW_PX = 14;
 const WITH_PICTURE_PX = 24;
+const WORDS_PX = 60;
+const STOP_PX = 40;
+const LEAST_STOP_PX = 20;
+const GAP_PX = 2;
 const WITH_GRIP_PX = 20;
 const LEAST_MS = 50;
 
@@ -48,26 +52,49 @@ export const SLIDES = {
   },
 };
 
-function block(timeline, { id, start, length, brief, number }) {
+function block(timeline, row) {
+  const { id, start, length, brief, number } = row;
   const { store } = timeline;
   const width = timeline.x(length);
   const focus = id === store.focus;
   const classes = `tl-block${focus ? " is-focus" : ""}${store.slides.has(id) ? " is-selected" : ""}${width < NARROW_PX ? " is-narrow" : ""}`;
   const corner = Math.min(width, timeline.x(brief.transition));
+  const words = html`<span class="tl-block-words">${number} ${brief.title}<small>${seconds(Math.round(length / 100) * 100)} s</small></span>`;
+  const inset = Math.min(corner, 20) + 5;
   const inside = width < NARROW_PX ? nothing : html`
     ${corner >= 1 ? html`<i class="tl-corner" .style=${`width:${corner}px`}></i>` : nothing}
-    ${width > WITH_PICTURE_PX ? html`<span class="tl-block-in" .style=${`margin-left:${Math.min(corner, 20) + 5}px`}>${picture(timeline, id, brief, start)}
-      ${width > THUMB_PX + 60 ? html`<span class="tl-block-words">${number} ${brief.title}<small>${seconds(Math.round(length / 100) * 100)} s</small></span>` : nothing}</span>` : nothing}`;
+    ${width > WITH_PICTURE_PX ? (brief.stops.length > 1 && width / brief.stops.length > STOP_PX ? atStops(timeline, row, inset, words) : atOnce(timeline, row, inset, width, words)) : nothing}`;
   return html`<button class=${classes} data-slide=${id} data-arrows tabindex=${focus ? 0 : -1} aria-label="Slide ${number}, ${store.title(id)}" aria-pressed=${String(store.slides.has(id))}
       .style=${`left:${timeline.x(start)}px;width:${width}px`}>${inside}</button>
     ${focus && brief.transition && store.slide ? html`<button class="tl-transition" data-transition=${id} data-arrows aria-label="End of the transition of slide ${number}" title="End of the transition: drag to make it longer or shorter" .style=${`left:${timeline.x(start + brief.transition)}px`}></button>` : nothing}
     ${width > WITH_GRIP_PX || focus ? html`<button class="tl-grip" data-end=${id} data-arrows tabindex=${focus ? 0 : -1} aria-label="End of slide ${number}" title="End of slide ${number}: drag to hold it longer or shorter" .style=${`left:${timeline.x(start + length)}px`}></button>` : nothing}`;
 }
 
-function picture(timeline, id, { look, ground }, start) {
+/** A slide with everything on it, and what it is called. */
+function atOnce(timeline, { id, start, brief }, inset, width, words) {
+  const distance = Math.abs(start - timeline.axis.view[0]);
+  const address = timeline.pictures.address(id, brief.look, distance);
+  return html`<span class="tl-block-in" .style=${`margin-left:${inset}px`}>${picture(timeline, brief, address)}${width > THUMB_PX + WORDS_PX ? words : nothing}</span>`;
+}
+
+/** A slide with a plane, as it stands at each stop, and what it is called where there is room first. */
+function atStops(timeline, { id, start, version, brief }, inset, words) {
+  let isNamed = false;
+  return brief.stops.map((end, n) => {
+    const time = brief.stops[n - 1] ?? 0;
+    const left = Math.max(inset, timeline.x(time));
+    const room = timeline.x(end) - left - GAP_PX;
+    if (room < LEAST_STOP_PX) return nothing;
+    const address = timeline.pictures.at(`stops/${n}/${encodeURIComponent(id)}?version=${version}`, Math.abs(start + time - timeline.axis.view[0]));
+    const isHere = !isNamed && room > THUMB_PX + WORDS_PX;
+    isNamed ||= isHere;
+    return html`<span class="tl-stop" .style=${`left:${left}px;width:${room}px`}>${picture(timeline, brief, address, room)}${isHere ? words : nothing}</span>`;
+  });
+}
+
+function picture(timeline, { ground }, address, room = THUMB_PX) {
   const { width, height } = timeline.store.shown.show;
-  const address = timeline.pictures.address(id, look, Math.abs(start - timeline.axis.view[0]));
-  const size = `width:${THUMB_PX}px;height:${Math.round((THUMB_PX * height) / width)}px;background:${ground === "none" ? "#000" : ground}`;
+  const size = `width:${Math.min(THUMB_PX, room)}px;height:${Math.round((THUMB_PX * height) / width)}px;background:${ground === "none" ? "#000" : ground}`;
   if (!address) return html`<span class="tl-picture" .style=${size}></span>`;
   return html`<img class="tl-picture" alt="" draggable="false" src=${address} .style=${size}>`;
 }
