@@ -9,12 +9,13 @@ const TOGETHER = 4;
 const MOST = 40; // tiles at once
 const MOST_KEPT = 24;
 const MOST_SHEETS = 2;
+const [AGAIN_MS, MOST_PATIENCE_MS] = [1000, 30_000];
 const RESTS_MS = 120; // so long nothing else is put together while what is looked at moves on
 
 export class TiledPicture {
   /** `media` is the picture's element, of which tiles lie at an address. */
   constructor(media, address) {
-    Object.assign(this, { media, address, zip: null, kept: new Map(), sheets: [], wanted: [], loading: new Set(), asked: false, began: 0 });
+    Object.assign(this, { media, address, zip: null, kept: new Map(), sheets: [], wanted: [], loading: new Set(), asked: false, began: 0, patience: AGAIN_MS });
     this.holder = Object.assign(document.createElement("div"), { className: "stage-tiles" });
     media.after(this.holder);
     media.addEventListener("load", () => this.drawAgain());
@@ -42,8 +43,13 @@ export class TiledPicture {
   async open() {
     if (this.asked) return;
     this.asked = true;
-    this.zip = await tileZip(this.address);
-    this.drawAgain();
+    try {
+      this.zip = await tileZip(this.address);
+      this.drawAgain();
+    } catch {
+      this.asked = false;
+      this.askAgain();
+    }
   }
 
   /** Tells whoever draws the stage to draw it again. */
@@ -112,11 +118,19 @@ export class TiledPicture {
     this.loading.add(name);
     try {
       this.keep(name, await this.zip.tile(name));
+      this.patience = AGAIN_MS;
     } catch {
-      // the picture as stages show it stays
+      this.askAgain(); // until then the picture as stages show it stays
     }
     this.loading.delete(name);
     this.goOn();
+  }
+
+  /** What did not come is asked for again after a while, if it is still wanted then; the longer nothing comes, the later. */
+  askAgain() {
+    clearTimeout(this.asking);
+    this.asking = setTimeout(() => this.media.isConnected && this.drawAgain(), this.patience);
+    this.patience = Math.min(MOST_PATIENCE_MS, 2 * this.patience);
   }
 
   keep(name, bitmap) {
