@@ -23,6 +23,7 @@ from ritornel.render.tiles import Tiles
 _EDGE = 2
 """So many pixels more are read on every side, for what lies between two."""
 LEAST = 0.25
+"""What is smaller on the stage than that is made a sprite, whatever it is a picture of."""
 _COARSER = 0.85
 """What moves on at once may be so much coarser: nobody sees that while all of it moves."""
 
