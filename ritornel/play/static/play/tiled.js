@@ -128,8 +128,11 @@ export class TiledPicture {
 
   /** What did not come is asked for again after a while, if it is still wanted then; the longer nothing comes, the later. */
   askAgain() {
-    clearTimeout(this.asking);
-    this.asking = setTimeout(() => this.media.isConnected && this.drawAgain(), this.patience);
+    if (this.asking) return; // many do not come at once
+    this.asking = setTimeout(() => {
+      this.asking = null;
+      if (this.media.isConnected) this.drawAgain();
+    }, this.patience);
     this.patience = Math.min(MOST_PATIENCE_MS, 2 * this.patience);
   }
 
