@@ -29,9 +29,7 @@ def of_show(request: HttpRequest, show_id: UUID) -> HttpResponseBase:
     row = show_for(request, show_id, Act.EDIT)
     kiosk = request.GET.get("as") == "kiosk"
     try:
-        drawn_from(
-            row.owner_id, running(in_rows.load(row))
-        )  # what is seen from near is in its tiles, which are in the file
+        drawn_from(row.owner_id, running(in_rows.load(row)))  # tiles of what is seen from near: they are in the file
         return _answered(request, edition_of(row, loops=kiosk), kiosk)
     except (NotReady, Refused) as error:
         messages.error(request, f"Not made: {error}.")

@@ -22,6 +22,7 @@ from django.utils.safestring import SafeString, mark_safe
 
 from ritornel.formats.show_document import Outlet
 from ritornel.library.models import derived_path, stored_path
+from ritornel.library.serving import DERIVED
 from ritornel.publishing.models import Edition
 from ritornel.publishing.playing import played
 from ritornel.site.templatetags.modules import imported
@@ -32,11 +33,7 @@ _SMALL_BYTES = 1_000_000
 _SHORT_MS = 20_000
 """What is so small is in the page all the same; and what is so short: it is decoded as a whole (play/graph.js), and a
 page from a disk may not fetch what lies beside it."""
-_TOLD = {
-    "url": ("stage.webp", "image/webp"),
-    "poster": ("poster.jpg", "image/jpeg"),
-    "tiles": ("tiles.zip", "application/zip"),
-}
+_TOLD = {"url": DERIVED["stage"], "poster": DERIVED["poster"], "tiles": DERIVED["tiles"]}
 """What the player asks of an asset, and where that is computed from a file: its ending, and its media type."""
 _ENTRY = "publishing/player.js"
 _BLOCK = 3 * 256 * 1024
@@ -70,11 +67,11 @@ def folder_blocks(edition: Edition, kiosk: bool) -> Iterator[bytes]:
     """Yield the zip of a folder with an edition: its page, and its media beside it."""
     media = _media(edition)
     short = {sha256 for sha256, asset in edition.assets.items() if 0 < asset["length"] <= _SHORT_MS}
-    inside = short | {
-        _name(sha256, "tiles") for sha256 in edition.assets
-    }  # they are read, which a page may not beside it
+    read = {_name(sha256, "tiles") for sha256 in edition.assets}  # by the page, which may not read what lies beside it
     beside = {
-        name: path for name, (path, _) in media.items() if path.stat().st_size > _SMALL_BYTES and name not in inside
+        name: path
+        for name, (path, _) in media.items()
+        if path.stat().st_size > _SMALL_BYTES and name not in short | read
     }
     out = Outlet()
     with zipfile.ZipFile(out, "w", zipfile.ZIP_STORED) as packed:

@@ -16,12 +16,15 @@ from ritornel.core.drawing.framing import framed
 from ritornel.core.model import Picture
 from ritornel.core.model.framing import Framing
 from ritornel.render.numbers import number
+from ritornel.render.pictures import is_drawing
 from ritornel.render.sprites import Placed, drawn_within
 from ritornel.render.surfaces import Area, Map, Stamp, moved, premultiplied
 from ritornel.render.tiles import Tiles
 
 _EDGE = 2
 """So many pixels more are read on every side, for what lies between two."""
+FAR_LARGER = 4.0
+"""What would have so many times the pixels of the stage is not made a sprite, but drawn where it is seen."""
 LEAST = 0.25
 """What is smaller on the stage than that is made a sprite, whatever it is a picture of."""
 _COARSER = 0.85
@@ -56,8 +59,8 @@ def near(thing: Picture, path: Path, size: tuple[int, int], at: tuple[float, flo
         if path.suffix == ".zip":
             return NearTiles(thing, Tiles(path), at)
         with path.open("rb") as file:
-            is_drawing = file.read(256).lstrip().startswith((b"<svg", b"<?xml", b"<!--"))
-        return NearDrawing(thing, path.read_bytes(), size, at) if is_drawing else None
+            start = file.read(256)
+        return NearDrawing(thing, path.read_bytes(), size, at) if is_drawing(start) else None
     except (OSError, BadZipFile, KeyError):
         return None
 
@@ -110,7 +113,7 @@ class NearTiles:
 class NearDrawing:
     """A drawing (SVG)."""
 
-    times = 4.0
+    times = FAR_LARGER
 
     def __init__(self, thing: Picture, content: bytes, size: tuple[int, int], at: tuple[float, float]) -> None:
         """Take where it lies in its box."""

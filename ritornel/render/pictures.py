@@ -12,7 +12,12 @@ from PIL import Image, ImageOps, UnidentifiedImageError
 
 from ritornel.render.tiles import Tiles
 
-_SVG_STARTS = (b"<svg", b"<?xml", b"<!--")
+_STARTS = (b"<svg", b"<?xml", b"<!--")
+
+
+def is_drawing(content: bytes) -> bool:
+    """Tell whether a file that begins so is a drawing (SVG)."""
+    return content[:256].lstrip().startswith(_STARTS)
 
 
 def picture_pixels(path: Path, most: int) -> NDArray[np.uint8] | None:
@@ -24,7 +29,7 @@ def picture_pixels(path: Path, most: int) -> NDArray[np.uint8] | None:
         if path.suffix == ".zip":
             return _of_tiles(path, most)
         content = path.read_bytes()
-        if content.lstrip()[:5].startswith(_SVG_STARTS):
+        if is_drawing(content):
             content = bytes(resvg_py.svg_to_bytes(svg_path=str(path), width=most, skip_system_fonts=True))
         with Image.open(BytesIO(content)) as picture:
             picture.draft("RGB", (most, most))

@@ -10,7 +10,7 @@ import numpy as np
 from ritornel.core.score.frame import Ink, Sheet, Thing
 from ritornel.render.drawings import Drawing
 from ritornel.render.inked import inked
-from ritornel.render.near import LEAST
+from ritornel.render.near import FAR_LARGER, LEAST
 from ritornel.render.planes import ROOM, WORTH, Planes, about, around, is_plainly_drawn
 from ritornel.render.slide_sprites import SlideSprites
 from ritornel.render.sprites import Placed, drawn_within
@@ -33,8 +33,6 @@ from ritornel.render.surfaces import (
 _FINER = 0.07
 """A sprite is drawn twice as fine when it would be made larger by more than two to the power of this."""
 _FINEST = 3
-_FAR_LARGER = 4.0
-"""What would have so many times the pixels of the stage is not made a sprite, but drawn where it is seen."""
 _NEAR_PIXELS = 16_000_000
 """Nothing larger is drawn from near, as what is to be cut or blurred would be, far beyond the stage."""
 
@@ -92,7 +90,7 @@ class Stamping:
         if drawing is None or thing.opacity <= 0 or thing.mask is not None or thing.blur or thing.inside:
             return False
         here = self._units @ about(thing.box, thing.place)
-        return is_flat(here) and _times(here, thing.box, within) > _FAR_LARGER and is_plainly_drawn(drawing, thing.ink)
+        return is_flat(here) and _times(here, thing.box, within) > FAR_LARGER and is_plainly_drawn(drawing, thing.ink)
 
     def _in_place(self, slide: str, things: Sequence[Thing], within: Area) -> Part:
         drawn, faces = [], set()
@@ -167,7 +165,7 @@ class Stamping:
         if near is not None and times > near.times:
             self._warped = True  # drawn anew once it stays
             return near.drawn(here, area, self._exactly)
-        larger = times > _FAR_LARGER
+        larger = times > FAR_LARGER
         if larger and is_plainly_drawn(drawing, None) and (ink is None or ink.colour is None):
             svg = drawing.draw()
             if not svg:
